@@ -1,0 +1,58 @@
+import { readFileSync } from 'node:fs';
+import { answerCallout, answerDimension } from '#core/formats/small-documents';
+import { answerPrep } from '#core/formats/prep-document';
+import type { Problem, Result } from '#core/units/result';
+import { problemMessage } from '#core/wording/problems';
+
+/** The verbs of the headless command; each takes one document and answers with a value or a problem. */
+const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = {
+  dimension: answerDimension,
+  callout: answerCallout,
+  prep: answerPrep,
+};
+
+function errorOf(problem: Problem) {
+  return { error: { code: problem.code, message: problemMessage(problem), path: problem.path ?? '' } };
+}
+
+function refuse(problem: Problem): never {
+  process.stderr.write(`${JSON.stringify(errorOf(problem))}\n`);
+  process.exit(2);
+}
+
+function readInput(file: string | undefined): unknown {
+  let text: string;
+  try {
+    text = readFileSync(file ?? 0, 'utf8');
+  } catch {
+    return refuse({ code: 'file-unreadable', data: { file: file ?? 'standard input' } });
+  }
+  try {
+    return JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch {
+    return refuse({ code: 'not-json' });
+  }
+}
+
+function main(args: readonly string[]): void {
+  const known = Object.keys(VERBS).join(', ');
+  const [verb, file, ...rest] = args;
+  if (verb === undefined) refuse({ code: 'verb-missing', data: { known } });
+  const answer = Object.hasOwn(VERBS, verb) ? VERBS[verb] : undefined;
+  if (!answer) return refuse({ code: 'verb-unknown', data: { verb, known } });
+  if (rest.length > 0) refuse({ code: 'arguments-too-many' });
+  const input = readInput(file);
+  if (Array.isArray(input)) {
+    const answers = input.map((document) => {
+      const result = answer(document);
+      return result.ok ? result.value : errorOf(result.problem);
+    });
+    process.stdout.write(`${JSON.stringify(answers, null, 1)}\n`);
+    return;
+  }
+  const result = answer(input);
+  if (!result.ok) return refuse(result.problem);
+  process.stdout.write(`${JSON.stringify(result.value, null, 1)}\n`);
+}
+
+main(process.argv.slice(2));

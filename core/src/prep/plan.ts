@@ -1,0 +1,162 @@
+import { PROFILES } from '../tables/profiles';
+import { longer, SAME_LENGTH_MM, shorter, type Mm } from '../units/length';
+import { dashLength, formatCallout } from '../rivet/callout';
+import { headVolume, idealLength, lengthWorks, nearestDash, nearestWorkingDash, neighbourDashes, widthAtHalfD, type LengthQuestion } from '../rivet/length';
+import { coneOf } from './countersink';
+import { verdictOf, worse, type Finding, type Severity, type Verdict } from './findings';
+import { SCHOOL_IDS, type PrepAnswer, type SchoolId, type Stack } from './stack';
+import { walkStack, type PlannedLayer } from './walk';
+
+export interface PlannedRivet {
+  readonly callout: string;
+  readonly lengthDash: number;
+  readonly length: Mm;
+  readonly ideal: Mm;
+  readonly works: boolean;
+  readonly widthAtHalfD: Mm | null;
+  readonly candidates: readonly { readonly callout: string; readonly lengthDash: number; readonly works: boolean }[];
+  /** True where the call-out named the length, false where core chose it. */
+  readonly lengthGiven: boolean;
+}
+
+/** What one school alone says, without the plans. */
+export interface SchoolView {
+  readonly school: SchoolId;
+  readonly verdict: Verdict;
+  readonly preps: readonly PrepAnswer[];
+  readonly layers: readonly PlannedLayer[];
+}
+
+/** The whole answer to a stack, as codes and numbers; lengths Mm. */
+export interface Plan {
+  readonly school: SchoolId;
+  readonly verdict: Verdict;
+  readonly grip: Mm;
+  readonly layers: readonly PlannedLayer[];
+  readonly rivet: PlannedRivet;
+  readonly findings: readonly Finding[];
+  readonly schools: readonly SchoolView[];
+}
+
+/**
+ * Plans one stack: preparation of every layer under the governing school and the plans' call-outs, the rivet's
+ * length, every finding, and what each school alone would say. Pure: the same stack always gives the same plan.
+ */
+export function planStack(stack: Stack): Plan {
+  const cone = coneOf(stack.cutterAngleDeg);
+  let gripMm = 0;
+  let hasPlans = false;
+  for (const layer of stack.layers) {
+    gripMm += layer.thickness;
+    if (layer.plans !== undefined) hasPlans = true;
+  }
+  const grip = gripMm as Mm;
+  const rowFindings: Finding[] = [];
+  const rivet = planRivet(stack, grip, rowFindings);
+  judgeRow(stack, rowFindings);
+  const rowVerdict = verdictOf(rowFindings);
+
+  const governed = walkStack(stack, stack.school, cone, gripMm, true);
+  const schools = SCHOOL_IDS.map((school): SchoolView => {
+    const walk = school === stack.school && !hasPlans ? governed : walkStack(stack, school, cone, gripMm, false);
+    return { school, verdict: worse(rowVerdict, verdictOf(walk.findings)), preps: walk.layers.map((l) => l.prep), layers: walk.layers };
+  });
+  return {
+    school: stack.school,
+    verdict: worse(rowVerdict, verdictOf(governed.findings)),
+    grip,
+    layers: governed.layers,
+    rivet,
+    findings: governed.findings.concat(rowFindings),
+    schools,
+  };
+}
+
+function lengthQuestion(stack: Stack, grip: Mm): LengthQuestion {
+  return {
+    grip,
+    diameter: stack.size.diameter,
+    hole: stack.hole,
+    profile: PROFILES[stack.profile],
+    formFactor: stack.limits.formFactor,
+    halfDash: stack.halfDash,
+  };
+}
+
+function planRivet(stack: Stack, grip: Mm, findings: Finding[]): PlannedRivet {
+  const question = lengthQuestion(stack, grip);
+  const ideal = idealLength(grip, stack.size.diameter);
+  const lengthGiven = typeof stack.lengthDash === 'number';
+  const lengthDash = stack.lengthDash ?? nearestDash(ideal, stack.halfDash);
+  const name = (dash: number) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: dash });
+  const length = dashLength(lengthDash);
+  const works = lengthWorks(length, question);
+  if (!works) {
+    const nearest = nearestWorkingDash(lengthDash, question);
+    findings.push({
+      code: 'length-does-not-work',
+      severity: nearest === null ? 'stop' : 'caution',
+      data: { callout: name(lengthDash), length, ideal, ...(nearest === null ? {} : { nearest: name(nearest) }) },
+    });
+  }
+  return {
+    callout: name(lengthDash),
+    lengthDash,
+    length,
+    ideal,
+    works,
+    widthAtHalfD: widthAtHalfD(headVolume(length, grip, stack.size.diameter, stack.hole), stack.size.diameter, stack.limits.formFactor),
+    candidates: neighbourDashes(lengthDash, stack.halfDash).map((dash) => ({
+      callout: name(dash),
+      lengthDash: dash,
+      works: lengthWorks(dashLength(dash), question),
+    })),
+    lengthGiven,
+  };
+}
+
+/** Findings that belong to the row whatever the school: hole, angle, edges, pitch, proportion of rivet and sheet. */
+function judgeRow(stack: Stack, findings: Finding[]): void {
+  const { limits, size } = stack;
+  const D = size.diameter;
+  const flush = stack.head === 'flush-100';
+  if (longer(stack.hole, stack.holeMax)) findings.push({ code: 'hole-over-max', severity: 'stop', data: { hole: stack.hole, limit: stack.holeMax } });
+  if (flush && stack.headAngleDeg !== stack.cutterAngleDeg)
+    findings.push({ code: 'angle-mismatch', severity: 'stop', data: { headAngleDeg: stack.headAngleDeg, cutterAngleDeg: stack.cutterAngleDeg } });
+  if (stack.edge !== undefined) judgeEdge(stack, stack.edge, undefined, findings);
+  let thickest = 0;
+  for (let i = 0; i < stack.layers.length; i++) {
+    const layer = stack.layers[i] as Stack['layers'][number];
+    if (layer.edge !== undefined) judgeEdge(stack, layer.edge, i, findings);
+    if (layer.thickness > thickest) thickest = layer.thickness;
+  }
+  if (stack.pitch !== undefined) {
+    const low = spacingSeverity(stack.pitch, limits.pitchStopD * D, flush ? limits.pitchFlushD * D : 0);
+    if (low) findings.push({ code: 'pitch-low', severity: low, data: { pitch: stack.pitch, limit: (low === 'stop' ? limits.pitchStopD : limits.pitchFlushD) * D, limitD: low === 'stop' ? limits.pitchStopD : limits.pitchFlushD } });
+    if (longer(stack.pitch, limits.pitchHighD * D)) findings.push({ code: 'pitch-high', severity: 'note', data: { pitch: stack.pitch, limit: limits.pitchHighD * D, limitD: limits.pitchHighD } });
+  }
+  if (stack.rowDistance !== undefined && shorter(stack.rowDistance, limits.rowDistanceD * D))
+    findings.push({ code: 'row-distance-low', severity: 'stop', data: { distance: stack.rowDistance, limit: limits.rowDistanceD * D, limitD: limits.rowDistanceD } });
+  if (D < thickest - SAME_LENGTH_MM) findings.push({ code: 'rivet-small-for-sheet', severity: 'note', data: { diameter: D, thickness: thickest } });
+  if (D > limits.rivetLargeT * thickest + SAME_LENGTH_MM)
+    findings.push({ code: 'rivet-large-for-sheet', severity: 'note', data: { diameter: D, thickness: thickest, limit: limits.rivetLargeT * thickest, factor: limits.rivetLargeT } });
+  if (stack.sharesLoadWith) findings.push({ code: 'mixed-fit', severity: 'note', data: { with: stack.sharesLoadWith } });
+}
+
+function judgeEdge(stack: Stack, edge: Mm, layer: number | undefined, findings: Finding[]): void {
+  const { limits } = stack;
+  const D = stack.size.diameter;
+  const where = layer === undefined ? {} : { layer };
+  const low = spacingSeverity(edge, limits.edgeStopD * D, stack.head === 'flush-100' ? limits.edgeFlushD * D : 0);
+  if (low) {
+    const limitD = low === 'stop' ? limits.edgeStopD : limits.edgeFlushD;
+    findings.push({ code: 'edge-distance-low', severity: low, ...where, data: { edge, limit: limitD * D, limitD } });
+  }
+  if (longer(edge, limits.edgeHighD * D)) findings.push({ code: 'edge-distance-high', severity: 'note', ...where, data: { edge, limit: limits.edgeHighD * D, limitD: limits.edgeHighD } });
+}
+
+/** Under the first limit stop, under the second caution, else nothing. Lengths in mm. */
+function spacingSeverity(valueMm: number, stopMm: number, cautionMm: number): Severity | null {
+  if (shorter(valueMm, stopMm)) return 'stop';
+  return shorter(valueMm, cautionMm) ? 'caution' : null;
+}

@@ -1,0 +1,55 @@
+import type { Head, RivetSize } from '../tables/fasteners';
+import type { Limits } from '../tables/limits';
+import type { ProfileId } from '../tables/profiles';
+import type { Alloy } from '../tables/fasteners';
+import type { Mm } from '../units/length';
+
+/** What is done to a layer. `none`: drilled and deburred, nothing else. */
+export type Prep = 'dimple' | 'countersink' | 'none';
+export type PrepAnswer = Prep | 'unresolved';
+
+export const SCHOOL_IDS = ['kit-032', 'band-030-040', 'production-040', 'two-thirds'] as const;
+export type SchoolId = (typeof SCHOOL_IDS)[number];
+
+/** One sheet of the stack. Layers are ordered from the head side. */
+export interface StackLayer {
+  readonly part: string;
+  readonly thickness: Mm;
+  /** The plans' own call-out for this sheet; it takes the place of the school's answer. */
+  readonly plans?: Prep | undefined;
+  /** Hole centre to this part's nearest edge. */
+  readonly edge?: Mm | undefined;
+  /** Countersunk from both faces (a thin edge strip), both to the same surface diameter. */
+  readonly bothSides?: boolean | undefined;
+}
+
+/** How the countersink under a dimple is made deeper: computed from the nest, or by a fixed allowance. */
+export type Nest = { readonly kind: 'computed' } | { readonly kind: 'fixed'; readonly allowance: Mm };
+
+/** Fasteners of a tighter or looser fit that would carry the same load together with the rivets. */
+export type SharedLoad = 'bolts' | 'close-pins';
+
+/** Everything a row's preparation depends on. */
+export interface Stack {
+  readonly school: SchoolId;
+  readonly head: Head;
+  readonly size: RivetSize;
+  readonly alloy: Alloy;
+  /** Final drilled diameter Dh, at least D. */
+  readonly hole: Mm;
+  readonly holeMax: Mm;
+  readonly layers: readonly StackLayer[];
+  readonly nest: Nest;
+  /** Hole centre to the nearest edge of any part. */
+  readonly edge?: Mm | undefined;
+  readonly pitch?: Mm | undefined;
+  readonly rowDistance?: Mm | undefined;
+  readonly halfDash: boolean;
+  readonly profile: ProfileId;
+  readonly headAngleDeg: number;
+  readonly cutterAngleDeg: number;
+  /** The length the builder or the plans call out, in sixteenths; absent: core chooses. */
+  readonly lengthDash?: number | null | undefined;
+  readonly sharesLoadWith?: SharedLoad | undefined;
+  readonly limits: Limits;
+}

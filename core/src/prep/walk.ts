@@ -1,0 +1,161 @@
+import { SAME_LENGTH_MM, type Mm } from '../units/length';
+import { coneDepth, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist, type Cone } from './countersink';
+import type { Finding } from './findings';
+import { askSchool, type Method, type ReasonCode } from './schools';
+import type { Prep, PrepAnswer, SchoolId, Stack, StackLayer } from './stack';
+
+/** One layer as planned: what comes down into it and what is done to it. Lengths Mm. */
+export interface PlannedLayer {
+  readonly part: string;
+  readonly thickness: Mm;
+  readonly prep: PrepAnswer;
+  readonly receives: 'head' | 'dimple' | null;
+  /** Thickness of the dimpled sheets that come down into this layer. */
+  readonly nest: Mm;
+  /** On countersunk layers only: C, d, and d against a flush rivet. */
+  readonly surfaceDiameter?: Mm;
+  readonly depth?: Mm;
+  readonly extraDepth?: Mm;
+  /** Waist of a layer countersunk from both faces, where the cones meet. */
+  readonly waist?: Mm;
+  readonly holeAfter: Mm;
+  readonly method?: Method;
+  readonly alternative?: 'dimple' | 'countersink';
+  readonly reason: ReasonCode;
+  /** What the governing school would have said, where the plans took its place. */
+  readonly schoolSays?: PrepAnswer;
+}
+
+export interface Walk {
+  readonly layers: PlannedLayer[];
+  readonly findings: Finding[];
+}
+
+/**
+ * Walks down a stack from the head side under one school. A dimpled layer adds its thickness to the nest and
+ * the next layer must receive it; after a countersunk, plain or unresolved layer nothing comes down any more.
+ * `usePlans` false answers what the school alone would say.
+ */
+export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: number, usePlans: boolean): Walk {
+  const layers: PlannedLayer[] = [];
+  const findings: Finding[] = [];
+  const flushDepth = coneDepth(cone, stack.size.flushHead, stack.hole);
+  let nest = 0 as Mm;
+  let ended: ReasonCode | null = stack.head === 'protruding' ? 'protruding-head' : null;
+
+  for (let index = 0; index < stack.layers.length; index++) {
+    const layer = stack.layers[index] as StackLayer;
+    const plans = usePlans ? layer.plans : undefined;
+    if (ended) {
+      if (plans !== undefined && plans !== 'none') findings.push(plansDiffer(index, plans, 'none', 'nothing-received'));
+      layers.push({ part: layer.part, thickness: layer.thickness, prep: 'none', receives: null, nest: 0 as Mm, holeAfter: stack.hole, reason: ended });
+      continue;
+    }
+    const depth = stack.nest.kind === 'fixed' && nest > 0
+      ? ((flushDepth + stack.nest.allowance) as Mm)
+      : coneDepth(cone, surfaceDiameter(cone, stack.size.flushHead, nest), stack.hole);
+    const answer = askSchool(school, { stack, index, gripMm, depthMm: depth });
+    const prep: PrepAnswer = plans ?? answer.prep;
+    if (plans !== undefined && plans !== answer.prep) findings.push(plansDiffer(index, plans, answer.prep, 'school'));
+
+    const planned: PlannedLayer = {
+      part: layer.part,
+      thickness: layer.thickness,
+      prep,
+      receives: nest > 0 ? 'dimple' : 'head',
+      nest,
+      ...(prep === 'countersink' ? cut(stack, layer, cone, nest, depth, flushDepth) : { holeAfter: stack.hole }),
+      ...(prep === answer.prep && answer.method ? { method: answer.method } : {}),
+      ...(prep === answer.prep && answer.alternative ? { alternative: answer.alternative } : {}),
+      reason: plans === undefined ? answer.reason : 'plans',
+      ...(plans === undefined ? {} : { schoolSays: answer.prep }),
+    };
+    layers.push(planned);
+    judgeLayer(stack, cone, planned, index, findings);
+    if (prep === 'dimple') nest = (nest + layer.thickness) as Mm;
+    else ended = prep === 'unresolved' ? 'below-unresolved' : 'nothing-received';
+  }
+  judgeDimples(stack, layers, findings);
+  return { layers, findings };
+}
+
+function plansDiffer(layer: number, plans: Prep, says: PrepAnswer, against: string): Finding {
+  return { code: 'plans-differ', severity: 'caution', layer, data: { plans, says, against } };
+}
+
+/** The numbers of a countersunk layer. */
+function cut(stack: Stack, layer: StackLayer, cone: Cone, nest: Mm, depth: Mm, flushDepth: Mm) {
+  const surface = stack.nest.kind === 'fixed' && nest > 0
+    ? surfaceOfDepth(cone, depth, stack.hole)
+    : surfaceDiameter(cone, stack.size.flushHead, nest);
+  const through = holeLeft(cone, surface, layer.thickness, stack.hole);
+  const narrowest = layer.bothSides ? waist(cone, surface, surface, layer.thickness, stack.hole) : null;
+  return {
+    surfaceDiameter: surface,
+    depth,
+    extraDepth: (depth - flushDepth) as Mm,
+    ...(narrowest === null ? {} : { waist: narrowest }),
+    holeAfter: (narrowest === null ? through : Math.max(through, narrowest)) as Mm,
+  };
+}
+
+/** Findings of one layer that receives a head or a dimple. */
+function judgeLayer(stack: Stack, cone: Cone, layer: PlannedLayer, index: number, findings: Finding[]): void {
+  const t = layer.thickness;
+  const { limits } = stack;
+  switch (layer.prep) {
+    case 'unresolved':
+      findings.push({ code: 'unresolved', severity: 'stop', layer: index, data: { thickness: t, limit: limits.dimpleMax } });
+      return;
+    case 'none':
+      findings.push({ code: 'not-received', severity: 'stop', layer: index, data: { receives: layer.receives as string } });
+      return;
+    case 'dimple':
+      if (t > limits.dimpleMax + limits.thicknessSlack + SAME_LENGTH_MM)
+        findings.push({ code: 'dimple-too-thick', severity: 'stop', layer: index, data: { thickness: t, limit: limits.dimpleMax } });
+      return;
+    case 'countersink':
+      judgeCountersink(stack, cone, layer, index, findings);
+  }
+}
+
+function judgeCountersink(stack: Stack, cone: Cone, layer: PlannedLayer, index: number, findings: Finding[]): void {
+  const t = layer.thickness;
+  const depth = layer.depth as Mm;
+  const surface = layer.surfaceDiameter as Mm;
+  if (depth > t + SAME_LENGTH_MM) {
+    const left = holeLeft(cone, surface, t, stack.hole);
+    const severity = left <= stack.holeMax + SAME_LENGTH_MM ? 'caution' : 'stop';
+    findings.push({ code: 'countersink-breaks-through', severity, layer: index, data: { depth, thickness: t, holeAfter: left, limit: stack.holeMax } });
+  } else if (depth > (2 / 3) * t + SAME_LENGTH_MM) {
+    findings.push({ code: 'two-thirds-exceeded', severity: 'caution', layer: index, data: { depth, thickness: t, limit: (2 / 3) * t } });
+  }
+  if (stack.nest.kind === 'fixed' && layer.receives === 'dimple') {
+    const computed = nestDepth(cone, layer.nest);
+    const off = Math.abs(stack.nest.allowance - computed);
+    const { nestCaution, nestStop } = stack.limits;
+    if (off > nestCaution + SAME_LENGTH_MM) {
+      const isStop = off > nestStop + SAME_LENGTH_MM;
+      const data = { fixed: stack.nest.allowance, computed, off, limit: isStop ? nestStop : nestCaution };
+      findings.push({ code: 'nest-misfit', severity: isStop ? 'stop' : 'caution', layer: index, data });
+    }
+  }
+  if (layer.waist !== undefined && layer.waist > stack.hole + SAME_LENGTH_MM) {
+    const severity = layer.waist > stack.holeMax + SAME_LENGTH_MM ? 'stop' : 'caution';
+    findings.push({ code: 'waist-over-pilot', severity, layer: index, data: { waist: layer.waist, pilot: stack.hole, limit: stack.holeMax } });
+  }
+}
+
+/** More dimpled sheets, or thicker together, than the methods were made for. */
+function judgeDimples(stack: Stack, layers: readonly PlannedLayer[], findings: Finding[]): void {
+  let total = 0;
+  let count = 0;
+  for (const layer of layers) {
+    if (layer.prep !== 'dimple') continue;
+    total += layer.thickness;
+    count++;
+  }
+  const { methodTotal, methodSheets, thicknessSlack } = stack.limits;
+  if (count > methodSheets || total > methodTotal + thicknessSlack + SAME_LENGTH_MM)
+    findings.push({ code: 'outside-method-range', severity: 'caution', data: { total, sheets: count, limit: methodTotal, limitSheets: methodSheets } });
+}

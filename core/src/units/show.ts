@@ -1,0 +1,35 @@
+import { MM_PER_INCH, type Mm, type Units } from './length';
+
+/**
+ * Rounds for show. Inches the way the trade writes them: no leading zero, four decimals, the last dropped
+ * where it is zero (`.025`, `.0416`, `1.250`). Millimetres with two decimals (`1.06`). No unit sign.
+ */
+export function showNumber(length: Mm | number, units: Units): string {
+  if (units === 'mm') return stripMinusZero(length.toFixed(2));
+  const fixed = stripMinusZero((length / MM_PER_INCH).toFixed(4)).replace(/0$/, '');
+  return fixed.replace(/^(-?)0\./, '$1.');
+}
+
+/** The same with its unit: `.0416 in`, `1.06 mm`. */
+export function showLength(length: Mm | number, units: Units): string {
+  return `${showNumber(length, units)} ${units}`;
+}
+
+/** The other unit, so that both are always readable. */
+export function otherUnits(units: Units): Units {
+  return units === 'in' ? 'mm' : 'in';
+}
+
+/** Both units, the first one leading: `.0416 in (1.06 mm)`. */
+export function showBoth(length: Mm | number, units: Units): string {
+  return `${showLength(length, units)} (${showLength(length, otherUnits(units))})`;
+}
+
+/** A plain factor with up to three decimals and no trailing zeros: `2.5`, `16`. */
+export function showFactor(value: number): string {
+  return String(Number(value.toFixed(3)));
+}
+
+function stripMinusZero(text: string): string {
+  return /^-0\.0*$/.test(text) ? text.slice(1) : text;
+}

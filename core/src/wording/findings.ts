@@ -1,0 +1,170 @@
+import type { Finding, FindingCode } from '../prep/findings';
+import type { Units } from '../units/length';
+import { showFactor, showLength } from '../units/show';
+import { PREP_WORDS, sheetName } from './words';
+
+/** What a finding is called, when it is raised, and what to do about it. `docs/findings.md` is made from this. */
+export interface FindingEntry {
+  readonly title: string;
+  readonly when: string;
+  readonly advice: string;
+}
+
+export const FINDING_CATALOGUE: Readonly<Record<FindingCode, FindingEntry>> = {
+  'two-thirds-exceeded': {
+    title: 'Countersink deeper than two thirds of the sheet',
+    when: 'a countersunk layer with 2/3 t < d <= t',
+    advice: 'Little wall is left under the head. Prefer a dimple or a thicker sheet where the plans allow it.',
+  },
+  'countersink-breaks-through': {
+    title: 'Countersink breaks through the sheet',
+    when: 'd > t: caution while the hole left is within hole max, else stop',
+    advice: 'The cone eats the wall of the hole and leaves a knife edge. Dimple instead where the sheet allows it, or ask the kit maker.',
+  },
+  unresolved: {
+    title: 'The school has no answer for this sheet',
+    when: 'neither countersink nor dimple is allowed by the governing school',
+    advice: 'Stop and ask the kit maker.',
+  },
+  'dimple-too-thick': {
+    title: 'Sheet too thick to dimple',
+    when: 'dimpled by the plans or by override and t > .040 in',
+    advice: 'A dimple this thick cracks or does not form. Stop and ask the kit maker.',
+  },
+  'not-received': {
+    title: 'Nothing receives what comes down',
+    when: 'a layer left plain by the plans or by override though a flush head or a dimple comes down into it',
+    advice: 'The sheet above stands proud. Check the call-out against the plans before drilling.',
+  },
+  'outside-method-range': {
+    title: 'More dimpled sheets than the methods were made for',
+    when: 'dimpled sheets of more than .090 in together, or more than 3 of them',
+    advice: 'Nested dimples this deep seldom sit. Try it on scrap and ask the kit maker.',
+  },
+  'nest-misfit': {
+    title: 'Fixed allowance does not fit this dimple',
+    when: 'the fixed allowance is off the computed one by more than .002 in (caution) or .005 in (stop)',
+    advice: 'Set the cage to the computed depth, or by trial until the dimpled scrap lies down flat.',
+  },
+  'hole-over-max': {
+    title: 'Hole larger than its maximum',
+    when: 'the hole given is larger than hole max',
+    advice: 'Stop. The next rivet size may be possible: ask the kit maker or the inspector.',
+  },
+  'length-does-not-work': {
+    title: 'This rivet length cannot make an acceptable head',
+    when: 'V / D^3 outside k Wmin^2 Hmin to k 2.25: caution where another length works, stop where none does',
+    advice: 'Take the length named, and check it on scrap of the same stack.',
+  },
+  'waist-over-pilot': {
+    title: 'Two countersinks meet wider than the pilot',
+    when: 'countersunk from both sides with a waist over the hole (caution) or over hole max (stop)',
+    advice: 'The second cut loses its guide and chatters. Use a drill press and a jig that holds the strip level.',
+  },
+  'edge-distance-low': {
+    title: 'Too near the edge',
+    when: 'hole centre to edge under 2 D (stop); flush heads 2 D to 2.5 D (caution)',
+    advice: 'Below the usual minimum of public guidance: only with the plans. Ask the kit maker.',
+  },
+  'edge-distance-high': {
+    title: 'Far from the edge',
+    when: 'hole centre to edge over 4 D',
+    advice: 'The edge may lift between the rivets. Check the plans.',
+  },
+  'pitch-low': {
+    title: 'Holes too close together',
+    when: 'pitch under 3 D (stop); flush heads 3 D to 3.5 D (caution)',
+    advice: 'Only with the plans. Ask the kit maker.',
+  },
+  'row-distance-low': {
+    title: 'Rows too close together',
+    when: 'distance between rows under 2.5 D',
+    advice: 'Stop and ask the kit maker.',
+  },
+  'pitch-high': {
+    title: 'Holes far apart',
+    when: 'pitch over 16 D',
+    advice: 'Wider than usual, see the plans.',
+  },
+  'rivet-small-for-sheet': {
+    title: 'Rivet thin for the thickest sheet',
+    when: 'D under the thickness of the thickest sheet',
+    advice: 'The rule of thumb is D about three times the sheet. Check the plans.',
+  },
+  'rivet-large-for-sheet': {
+    title: 'Rivet thick for these sheets',
+    when: 'D over 4 times the thickest sheet',
+    advice: 'The rule of thumb is D about three times the sheet. Check the plans.',
+  },
+  'angle-mismatch': {
+    title: 'Cutter and head have different angles',
+    when: 'head angle and cutter angle differ',
+    advice: 'Stop. Change the cutter: the head would bear on an edge only.',
+  },
+  'plans-differ': {
+    title: 'The plans say otherwise',
+    when: "the plans' call-out differs from the governing school's answer (the plans govern), or prepares a layer that receives nothing (ignored)",
+    advice: 'The plans govern. Check that the call-out is for this sheet and this revision.',
+  },
+  'mixed-fit': {
+    title: 'Fasteners of different fit share the load',
+    when: 'rivets are meant to carry one load together with bolts or close-fitting pins',
+    advice: 'The tighter fit is loaded first. Check that the plans mean it so.',
+  },
+};
+
+/** One sentence with the reason, the number and the limit. `parts` names the layers for findings that belong to one. */
+export function findingMessage(f: Finding, units: Units, parts: readonly { part: string }[]): string {
+  const L = (key: string) => showLength(f.data[key] as number, units);
+  const sheet = f.layer === undefined ? '' : sheetName(parts[f.layer]?.part, f.layer);
+  switch (f.code) {
+    case 'two-thirds-exceeded':
+      return `${sheet}: depth ${L('depth')} is more than two thirds of ${L('thickness')} (limit ${L('limit')}).`;
+    case 'countersink-breaks-through':
+      return `${sheet}: depth ${L('depth')} goes through ${L('thickness')}; the hole opens to ${L('holeAfter')} (hole max ${L('limit')}).`;
+    case 'unresolved':
+      return `${sheet}: ${L('thickness')} is too thin for this countersink and over ${L('limit')} for a dimple: ask the kit maker.`;
+    case 'dimple-too-thick':
+      return `${sheet}: dimpled at ${L('thickness')}, over the limit of ${L('limit')}.`;
+    case 'not-received':
+      return `${sheet}: left plain though a ${f.data.receives === 'head' ? 'flush head' : 'dimple'} comes down into it.`;
+    case 'outside-method-range':
+      return `${f.data.sheets} dimpled sheets, ${L('total')} together (limits: ${f.data.limitSheets} sheets, ${L('limit')}).`;
+    case 'nest-misfit':
+      return `${sheet}: the fixed allowance ${L('fixed')} is ${L('off')} off the computed ${L('computed')} (limit ${L('limit')}).`;
+    case 'hole-over-max':
+      return `The hole ${L('hole')} is larger than hole max ${L('limit')}.`;
+    case 'length-does-not-work':
+      return f.data.nearest === undefined
+        ? `${f.data.callout} cannot make an acceptable head in this stack, and no other length does.`
+        : `${f.data.callout} cannot make an acceptable head in this stack; the nearest length that does is ${f.data.nearest}.`;
+    case 'waist-over-pilot':
+      return `${sheet}: the two countersinks meet at ${L('waist')}, wider than the pilot ${L('pilot')} (hole max ${L('limit')}).`;
+    case 'edge-distance-low':
+      return `${sheet || 'Edge'}: ${L('edge')} from hole centre to edge is under ${showFactor(f.data.limitD as number)} D = ${L('limit')}.`;
+    case 'edge-distance-high':
+      return `${sheet || 'Edge'}: ${L('edge')} from hole centre to edge is over ${showFactor(f.data.limitD as number)} D = ${L('limit')}: the edge may lift.`;
+    case 'pitch-low':
+      return `Pitch ${L('pitch')} is under ${showFactor(f.data.limitD as number)} D = ${L('limit')}.`;
+    case 'row-distance-low':
+      return `Rows ${L('distance')} apart, under ${showFactor(f.data.limitD as number)} D = ${L('limit')}.`;
+    case 'pitch-high':
+      return `Pitch ${L('pitch')} is over ${showFactor(f.data.limitD as number)} D = ${L('limit')}: wider than usual, see the plans.`;
+    case 'rivet-small-for-sheet':
+      return `Rivet ${L('diameter')} is thinner than the thickest sheet ${L('thickness')} (rule of thumb: about three times it).`;
+    case 'rivet-large-for-sheet':
+      return `Rivet ${L('diameter')} is over ${showFactor(f.data.factor as number)} times the thickest sheet ${L('thickness')} = ${L('limit')}.`;
+    case 'angle-mismatch':
+      return `The head is ${f.data.headAngleDeg} degrees, the cutter ${f.data.cutterAngleDeg} degrees.`;
+    case 'plans-differ':
+      return f.data.against === 'nothing-received'
+        ? `${sheet}: the plans say ${word(f.data.plans)}, but nothing comes down into this sheet: ignored.`
+        : `${sheet}: the plans say ${word(f.data.plans)}, the school would say ${word(f.data.says)}. The plans govern.`;
+    case 'mixed-fit':
+      return `Rivets share the load with ${f.data.with === 'bolts' ? 'bolts' : 'close-fitting pins'}: the tighter fit is loaded first.`;
+  }
+}
+
+function word(prep: number | string | undefined): string {
+  return PREP_WORDS[prep as keyof typeof PREP_WORDS];
+}
