@@ -1,3 +1,5 @@
+import type { LimitName } from '../tables/limits';
+import type { ProfileId } from '../tables/profiles';
 import type { PrepAnswer, SchoolId } from '../prep/stack';
 
 /** Short words that stand in more than one place, so that one thing has one name everywhere. */
@@ -19,3 +21,32 @@ export const SCHOOL_WORDS: Readonly<Record<SchoolId, { name: string; rule: strin
 export function sheetName(part: string | undefined, index: number): string {
   return part === undefined || part === '' ? `Layer ${index + 1}` : part;
 }
+
+export const PROFILE_WORDS: Readonly<Record<ProfileId, string>> = {
+  'mil-minimum': 'Minimum 1.30 D by 0.40 D',
+  classic: 'Classic 1.50 D by 0.50 D',
+  production: 'Production 1.33 D by 0.50 D',
+};
+
+export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
+  thicknessSlack: 'Slack of every thickness threshold',
+  kitDimpleMax: 'Kit .032: dimple up to',
+  bandLow: 'Band: lower end',
+  bandHigh: 'Band: upper end',
+  productionSheet: 'Production: sheet and total',
+  dimpleMax: 'Thickest sheet to dimple',
+  twoThirdsMargin: 'Two thirds: margin',
+  methodTotal: 'Dimpled sheets together, at most',
+  methodSheets: 'Dimpled sheets, at most so many',
+  nestCaution: 'Fixed allowance off by: caution over',
+  nestStop: 'Fixed allowance off by: stop over',
+  edgeStopD: 'Edge distance, times D: stop under',
+  edgeFlushD: 'Edge distance of flush heads, times D: caution under',
+  edgeHighD: 'Edge distance, times D: note over',
+  pitchStopD: 'Pitch, times D: stop under',
+  pitchFlushD: 'Pitch of flush heads, times D: caution under',
+  pitchHighD: 'Pitch, times D: note over',
+  rowDistanceD: 'Row distance, times D: stop under',
+  rivetLargeT: 'Rivet thick: over so many times the sheet',
+  formFactor: 'Form factor k of the driven head',
+};

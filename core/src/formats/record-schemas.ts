@@ -1,0 +1,157 @@
+import Joi from 'joi';
+import { SCHOOL_IDS } from '../prep/stack';
+import { ENTITY_KINDS, type Change, type EntityKind } from '../record/definitions';
+import { MARK_ADDRESS, MARK_KINDS, type Mark } from '../record/marks';
+import { isLengthDash } from '../rivet/callout';
+import { ALLOYS } from '../tables/fasteners';
+import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
+import { PROFILE_IDS } from '../tables/profiles';
+import { SHEET_MAX, SHEET_MIN } from '../tables/sheets';
+import { ROW_LINE_MAX_LAYERS, ROW_MAX_HOLES } from './row-line';
+
+/** Shapes of everything written to the record; client and server check with the same ones. */
+const id = Joi.string().guid({ separator: '-' }).lowercase();
+const time = Joi.string().isoDate().pattern(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,3})?Z$/).max(24);
+const name = Joi.string().trim().min(1).max(120);
+const hand = Joi.valid('L', 'R', null).required();
+const units = Joi.valid('in', 'mm').required();
+const people = Joi.array().items(Joi.object({ id: id.required(), initials: Joi.string().trim().min(1).max(6).required() })).max(50);
+
+const typed = (min: number, max: number) =>
+  Joi.object({ mm: Joi.number().min(min).max(max).required(), text: Joi.string().max(40).required(), units });
+const length = typed(0.000001, 100_000);
+const thickness = typed(SHEET_MIN - 1e-9, SHEET_MAX + 1e-9);
+const nest = [Joi.valid('computed'), Joi.object({ fixed: typed(0, 10).required() })];
+const prep = Joi.valid('dimple', 'countersink', 'none', null).required();
+
+const limits = Joi.object(
+  Object.fromEntries(
+    (Object.keys(DEFAULT_LIMITS) as LimitName[]).map((key) => [key, Joi.number().min(LENGTH_LIMITS.includes(key) ? 0 : 0.01).max(1000)]),
+  ),
+);
+
+const kit = Joi.object({
+  v: Joi.valid(1).required(),
+  name: name.required(),
+  units,
+  school: Joi.valid(...SCHOOL_IDS).required(),
+  nest: Joi.alternatives().try(...nest).required(),
+  profile: Joi.valid(...PROFILE_IDS).required(),
+  halfDash: Joi.boolean().required(),
+  limits: limits.required(),
+  holeMax: Joi.object({ 3: Joi.number().min(2.38125).max(25), 4: Joi.number().min(3.175).max(25), 5: Joi.number().min(3.96875).max(25), 6: Joi.number().min(4.7625).max(25) }).required(),
+  people: people.required(),
+});
+
+const assembly = Joi.object({
+  v: Joi.valid(1).required(),
+  kitId: id.required(),
+  name: name.required(),
+  order: Joi.number().required(),
+});
+
+const part = Joi.object({
+  v: Joi.valid(1).required(),
+  assemblyId: id.required(),
+  name: name.required(),
+  hand,
+  thickness: thickness.required(),
+  measured: thickness.allow(null).required(),
+  mirroredFrom: id.allow(null).required(),
+});
+
+const layer = Joi.object({
+  id: id.required(),
+  partId: id.required(),
+  plans: prep,
+  edge: length.allow(null).required(),
+  bothSides: Joi.boolean().required(),
+});
+
+const row = Joi.object({
+  v: Joi.valid(1).required(),
+  assemblyId: id.required(),
+  order: Joi.number().required(),
+  name: Joi.string().trim().allow('').max(120).required(),
+  hand,
+  page: Joi.string().trim().allow('').max(80).required(),
+  head: Joi.valid('flush-100', 'protruding').required(),
+  dash: Joi.valid(3, 4, 5, 6).required(),
+  alloy: Joi.valid(...ALLOYS).required(),
+  lengthDash: Joi.number().custom((value: number, helpers) => (isLengthDash(value) ? value : helpers.error('any.invalid'))).allow(null).required(),
+  layers: Joi.array().items(layer).min(1).max(ROW_LINE_MAX_LAYERS).unique('id').unique('partId').required(),
+  holes: Joi.array().items(Joi.object({ id: id.required(), out: Joi.boolean().required() })).max(2 * ROW_MAX_HOLES).unique('id').required(),
+  hole: length.allow(null).required(),
+  pitch: length.allow(null).required(),
+  edge: length.allow(null).required(),
+  rowDistance: length.allow(null).required(),
+  headAngleDeg: Joi.number().min(30).max(170).required(),
+  cutterAngleDeg: Joi.number().min(30).max(170).required(),
+  sharesLoadWith: Joi.valid('bolts', 'close-pins', null).required(),
+  school: Joi.valid(...SCHOOL_IDS, null).required(),
+  nest: Joi.alternatives().try(...nest, Joi.valid(null)).required(),
+  mirroredFrom: id.allow(null).required(),
+});
+
+export const DEFINITION_SCHEMAS: Readonly<Record<EntityKind, Joi.ObjectSchema>> = { kit, assembly, part, row };
+
+const edit = Joi.object({
+  kind: Joi.valid(...ENTITY_KINDS).required(),
+  id: id.required(),
+  expectedVersion: Joi.number().integer().min(0).required(),
+  definition: Joi.alternatives()
+    .conditional('kind', { switch: ENTITY_KINDS.map((kind) => ({ is: kind, then: DEFINITION_SCHEMAS[kind].allow(null) })) })
+    .required(),
+});
+
+const by = {
+  person: id.required(),
+  device: id.required(),
+  recordedAt: time.required(),
+};
+
+/** Most edits in one change, marks in one request, holes in one mark. */
+export const CHANGE_MAX_EDITS = 1500;
+export const MARKS_MAX = 500;
+
+export const CHANGE_SCHEMA: Joi.ObjectSchema<Change> = Joi.object({
+  id: id.required(),
+  kitId: id.required(),
+  ...by,
+  reason: Joi.string().allow('').max(500).required(),
+  undoes: id.allow(null).required(),
+  /* An undo brings no edits: the server turns the change it names round. */
+  edits: Joi.array().items(edit).max(CHANGE_MAX_EDITS).when('undoes', { is: null, then: Joi.array().min(1), otherwise: Joi.array().max(0) }).required(),
+})
+  .required()
+  .label('change');
+
+const mark = Joi.object({
+  id: id.required(),
+  kind: Joi.valid(...MARK_KINDS).required(),
+  v: Joi.valid(1).required(),
+  rowId: id.required(),
+  holeIds: Joi.array().items(id).max(2 * ROW_MAX_HOLES).unique().required(),
+  layerIds: Joi.array().items(id).max(ROW_LINE_MAX_LAYERS).unique().required(),
+  side: Joi.valid('head', 'shop', null).required(),
+  doneAt: time.required(),
+  ...by,
+  payload: Joi.object({ undoes: id }).required(),
+}).custom((value: Mark, helpers) => {
+  const address = MARK_ADDRESS[value.kind];
+  const fits =
+    address === 'mark'
+      ? value.payload.undoes !== undefined
+      : value.payload.undoes === undefined &&
+        (address === 'part' ? value.layerIds.length > 0 : value.holeIds.length > 0) &&
+        (address === 'hole-in-layer' ? value.layerIds.length > 0 : true) &&
+        (value.kind === 'deburred' ? value.side !== null : true);
+  return fits ? value : helpers.message({ custom: '{{#label}} does not address what its kind needs' });
+});
+
+export const MARKS_SCHEMA: Joi.ObjectSchema<{ kitId: string; marks: Mark[] }> = Joi.object({
+  kitId: id.required(),
+  marks: Joi.array().items(mark).min(1).max(MARKS_MAX).required(),
+})
+  .required()
+  .label('marks');

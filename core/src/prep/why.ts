@@ -1,0 +1,119 @@
+import { MM_PER_INCH, type Mm, type Units } from '../units/length';
+import { showFactor, showNumber } from '../units/show';
+import { headVolume, idealLength, widthAtHalfD } from '../rivet/length';
+import { coneDepth, coneOf, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist } from './countersink';
+import type { Plan } from './plan';
+import type { Stack } from './stack';
+
+export type WhyId =
+  | 'grip' | 'surface' | 'depth' | 'depth-fixed' | 'surface-fixed' | 'extra-depth' | 'clicks'
+  | 'hole-left' | 'waist' | 'two-thirds' | 'ideal-length' | 'head-volume' | 'width' | 'times-diameter';
+
+/** What goes into a formula: a length in mm, half a cutter's angle in degrees, or a plain factor. */
+export interface WhyInput {
+  readonly symbol: string;
+  readonly label: string;
+  readonly kind: 'length' | 'half-angle' | 'factor';
+  readonly value: number;
+}
+
+/** A formula with one row's own numbers in it. Change an input's value and evaluate again. */
+export interface Why {
+  readonly id: WhyId;
+  readonly symbol: string;
+  readonly label: string;
+  /** The right-hand side, in the symbols of the inputs. */
+  readonly expression: string;
+  readonly kind: 'length' | 'factor' | 'clicks';
+  readonly inputs: readonly WhyInput[];
+  readonly source: string;
+}
+
+interface Formula {
+  readonly symbol: string;
+  readonly label: string;
+  readonly expression: string;
+  readonly kind: Why['kind'];
+  readonly source: string;
+  readonly compute: (v: (symbol: string) => number) => number;
+}
+
+const GEOMETRY = 'Exact geometry of a cone, docs/rules.md, countersink.';
+const LENGTH = 'Rule L = G + 1.5 D and the volume of the shank, docs/rules.md, rivet length.';
+const cone = (v: (symbol: string) => number) => coneOf(2 * v('a'));
+
+const FORMULAS: Readonly<Record<Exclude<WhyId, 'grip'>, Formula>> = {
+  surface: { symbol: 'C', label: 'Surface diameter', expression: 'A + 2 * n * (1 - sin(a)) / cos(a)', kind: 'length', source: GEOMETRY, compute: (v) => surfaceDiameter(cone(v), v('A') as Mm, v('n') as Mm) },
+  depth: { symbol: 'd', label: 'Depth', expression: '(C - Dh) / (2 * tan(a))', kind: 'length', source: GEOMETRY, compute: (v) => coneDepth(cone(v), v('C') as Mm, v('Dh') as Mm) },
+  'depth-fixed': { symbol: 'd', label: 'Depth with the fixed allowance', expression: '(A - Dh) / (2 * tan(a)) + f', kind: 'length', source: GEOMETRY, compute: (v) => coneDepth(cone(v), v('A') as Mm, v('Dh') as Mm) + v('f') },
+  'surface-fixed': { symbol: 'C', label: 'Surface diameter at that depth', expression: 'Dh + 2 * d * tan(a)', kind: 'length', source: GEOMETRY, compute: (v) => surfaceOfDepth(cone(v), v('d') as Mm, v('Dh') as Mm) },
+  'extra-depth': { symbol: 'x', label: 'Deeper than for a flush rivet', expression: 'n * (1 / sin(a) - 1)', kind: 'length', source: GEOMETRY, compute: (v) => nestDepth(cone(v), v('n') as Mm) },
+  clicks: { symbol: 'clicks', label: 'Clicks past a flush rivet', expression: 'x / click', kind: 'clicks', source: 'One click of the cage is .001 in.', compute: (v) => v('x') / v('click') },
+  'hole-left': { symbol: "Dh'", label: 'Hole left', expression: 'C - 2 * t * tan(a)', kind: 'length', source: GEOMETRY, compute: (v) => holeLeft(cone(v), v('C') as Mm, v('t') as Mm, v('Dh') as Mm) },
+  waist: { symbol: 'w', label: 'Waist where both countersinks meet', expression: 'C - t * tan(a)', kind: 'length', source: GEOMETRY, compute: (v) => waist(cone(v), v('C') as Mm, v('C') as Mm, v('t') as Mm, v('Dh') as Mm) ?? v('Dh') },
+  'two-thirds': { symbol: 'limit', label: 'Two thirds of the sheet', expression: '2 / 3 * t', kind: 'length', source: 'No knife edge: docs/rules.md, findings.', compute: (v) => (2 / 3) * v('t') },
+  'ideal-length': { symbol: 'L', label: 'Ideal length', expression: 'G + 1.5 * D', kind: 'length', source: LENGTH, compute: (v) => idealLength(v('G') as Mm, v('D') as Mm) },
+  'head-volume': { symbol: 'V / D^3', label: 'Volume for the driven head', expression: '((L - G) * D^2 - G * (Dh^2 - D^2)) / D^3', kind: 'factor', source: LENGTH, compute: (v) => headVolume(v('L') as Mm, v('G') as Mm, v('D') as Mm, v('Dh') as Mm) / v('D') ** 3 },
+  width: {
+    symbol: 'W', label: 'Width of a head driven to half D', expression: 'sqrt(((L - G) * D^2 - G * (Dh^2 - D^2)) / (k * 0.5 * D))', kind: 'length', source: LENGTH,
+    compute: (v) => widthAtHalfD(headVolume(v('L') as Mm, v('G') as Mm, v('D') as Mm, v('Dh') as Mm), v('D') as Mm, v('k')) ?? NaN,
+  },
+  'times-diameter': { symbol: 'limit', label: 'Limit', expression: 'm * D', kind: 'length', source: 'Public guidance AC 43.13-1B and this project\'s defaults, docs/rules.md.', compute: (v) => v('m') * v('D') },
+};
+
+/** A why for one number of a planned row. Null where the row has no such number. */
+export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number; factor?: number } = {}): Why | null {
+  const layer = at.layer === undefined ? undefined : plan.layers[at.layer];
+  const len = (symbol: string, label: string, value: number | undefined): WhyInput => ({ symbol, label, kind: 'length', value: value ?? NaN });
+  if (id === 'grip') {
+    const inputs = plan.layers.map((l, i) => len(`t${i + 1}`, l.part || `Layer ${i + 1}`, l.thickness));
+    return { id, symbol: 'G', label: 'Grip', expression: inputs.map((i) => i.symbol).join(' + '), kind: 'length', inputs, source: 'Total thickness of all layers.' };
+  }
+  const formula = FORMULAS[id];
+  const bank: Record<string, WhyInput> = {
+    A: len('A', 'Surface diameter of the head', stack.size.flushHead),
+    n: len('n', 'Dimpled sheets above', layer?.nest),
+    a: { symbol: 'a', label: 'Half the cutter angle', kind: 'half-angle', value: stack.cutterAngleDeg / 2 },
+    C: len('C', 'Surface diameter', layer?.surfaceDiameter),
+    d: len('d', 'Depth', layer?.depth),
+    x: len('x', 'Deeper than for a flush rivet', layer?.extraDepth),
+    click: len('click', 'One click of the cage', MM_PER_INCH / 1000),
+    f: len('f', 'Fixed allowance', stack.nest.kind === 'fixed' ? stack.nest.allowance : undefined),
+    t: len('t', 'Thickness', layer?.thickness),
+    Dh: len('Dh', 'Hole', stack.hole),
+    D: len('D', 'Rivet diameter', stack.size.diameter),
+    G: len('G', 'Grip', plan.grip),
+    L: len('L', 'Rivet length', plan.rivet.length),
+    k: { symbol: 'k', label: 'Form factor of the driven head', kind: 'factor', value: stack.limits.formFactor },
+    m: { symbol: 'm', label: 'Times the diameter', kind: 'factor', value: at.factor ?? NaN },
+  };
+  const inputs = symbolsIn(formula.expression).map((s) => bank[s] as WhyInput);
+  if (inputs.some((i) => Number.isNaN(i.value))) return null;
+  return { id, symbol: formula.symbol, label: formula.label, expression: formula.expression, kind: formula.kind, inputs, source: formula.source };
+}
+
+const FUNCTIONS = new Set(['sin', 'cos', 'tan', 'sqrt']);
+
+function symbolsIn(expression: string): string[] {
+  return [...new Set(expression.match(/[A-Za-z]\w*/g) ?? [])].filter((s) => !FUNCTIONS.has(s));
+}
+
+/** The result with these inputs, in mm (or as a factor or in clicks); null where it has none. */
+export function evaluateWhy(why: Why): number | null {
+  const v = (symbol: string) => why.inputs.find((i) => i.symbol === symbol)?.value ?? (symbol === 'Dh' ? 0 : NaN);
+  const value = why.id === 'grip' ? why.inputs.reduce((sum, i) => sum + i.value, 0) : FORMULAS[why.id].compute(v);
+  return Number.isFinite(value) ? value : null;
+}
+
+/** The formula filled with its numbers and its result, such as `d = (.1972 - .098) / (2 * tan(50)) = .0416 in`. */
+export function whyText(why: Why, units: Units): { symbols: string; filled: string; result: string } {
+  const show = (i: WhyInput) => (i.kind === 'length' ? showNumber(i.value, units) : i.kind === 'half-angle' ? `${showFactor(i.value)}\u00b0` : showFactor(i.value));
+  const pretty = (text: string) => text.replace(/ \* /g, ' \u00d7 ').replace(/\^2/g, '\u00b2').replace(/\^3/g, '\u00b3').replace(/ - /g, ' \u2212 ');
+  const filled = why.expression.replace(/[A-Za-z]\w*/g, (s) => {
+    const input = why.inputs.find((i) => i.symbol === s);
+    return input ? show(input) : s;
+  });
+  const value = evaluateWhy(why);
+  const result = value === null ? 'no such number' : why.kind === 'length' ? `${showNumber(value, units)} ${units}` : why.kind === 'clicks' ? `${value.toFixed(1)} clicks` : showFactor(value);
+  return { symbols: `${pretty(why.symbol)} = ${pretty(why.expression)}`, filled: pretty(filled), result };
+}

@@ -1,0 +1,145 @@
+import { formatRowLine, type RowLine } from '../formats/row-line';
+import { rivetOfDash, type RivetSize } from '../tables/fasteners';
+import type { Dimension } from '../units/dimension';
+import { SAME_LENGTH_MM, type Units } from '../units/length';
+import { showLength } from '../units/show';
+import { bad, good, type Result } from '../units/result';
+import type { Edit, Entity, Hand, LayerDefinition, PartDefinition, RowDefinition, TypedLength } from './definitions';
+import { holesInPlan, resizeHoles } from './holes';
+
+/** What a row line is kept into. */
+export interface ComposeContext {
+  readonly assemblyId: string;
+  readonly units: Units;
+  readonly parts: readonly Entity<'part'>[];
+  readonly newId: () => string;
+}
+
+/** A row made from a line, and the parts it makes. */
+export interface Composed {
+  readonly newParts: readonly Entity<'part'>[];
+  readonly row: RowDefinition;
+}
+
+function typed(d: Dimension, units: Units): TypedLength {
+  return { mm: d.length, text: d.text, units };
+}
+
+/** The part a name means for a row of that hand: the same hand first, then one without a hand. Case does not count. */
+export function findPart(parts: readonly Entity<'part'>[], name: string, hand: Hand | null): Entity<'part'> | undefined {
+  const same = parts.filter((p) => p.definition.name.toLowerCase() === name.toLowerCase());
+  return same.find((p) => p.definition.hand === hand) ?? same.find((p) => p.definition.hand === null) ?? (hand === null && same.length === 1 ? same[0] : undefined);
+}
+
+/**
+ * Makes a row (or, with `existing`, that row anew: its layers and holes keep their ids) from a parsed line. Parts
+ * that exist are used, others made. A thickness that differs from the part's own is a problem at its character.
+ */
+export function composeRow(line: RowLine, context: ComposeContext, order: number, existing?: RowDefinition): Result<Composed> {
+  const { newId, assemblyId, units } = context;
+  const newParts: Entity<'part'>[] = [];
+  const layers: LayerDefinition[] = [];
+  for (const layer of line.layers) {
+    let part = findPart(context.parts, layer.name, line.hand);
+    if (part && Math.abs(part.definition.thickness.mm - layer.thickness.length) > SAME_LENGTH_MM) {
+      const data = { part: part.definition.name, partId: part.id, known: showLength(part.definition.thickness.mm, units), said: showLength(layer.thickness.length, units) };
+      return bad({ code: 'part-thickness-differs', at: layer.thicknessAt, data });
+    }
+    if (!part) {
+      const definition: PartDefinition = { v: 1, assemblyId, name: layer.name, hand: line.hand, thickness: typed(layer.thickness, units), measured: null, mirroredFrom: null };
+      part = { kind: 'part', id: newId(), version: 0, definition };
+      newParts.push(part);
+    }
+    const partId = part.id;
+    const known = existing?.layers.find((l) => l.partId === partId);
+    layers.push({ id: known?.id ?? newId(), partId, plans: layer.plans ?? null, edge: known?.edge ?? null, bothSides: known?.bothSides ?? false });
+  }
+  const { callout } = line;
+  const sameRivet = existing !== undefined && existing.dash === callout.size.dash && existing.head === callout.head;
+  const row: RowDefinition = {
+    v: 1,
+    assemblyId,
+    order,
+    name: line.name ?? '',
+    hand: line.hand,
+    page: line.page ?? '',
+    head: callout.head,
+    dash: callout.size.dash,
+    alloy: callout.alloy,
+    lengthDash: callout.lengthDash,
+    layers,
+    holes: resizeHoles(existing?.holes ?? [], line.count, newId),
+    hole: sameRivet ? existing.hole : null,
+    pitch: line.pitch ? typed(line.pitch, units) : null,
+    edge: line.edge ? typed(line.edge, units) : null,
+    rowDistance: existing?.rowDistance ?? null,
+    headAngleDeg: sameRivet ? existing.headAngleDeg : 100,
+    cutterAngleDeg: sameRivet ? existing.cutterAngleDeg : 100,
+    sharesLoadWith: existing?.sharesLoadWith ?? null,
+    school: existing?.school ?? null,
+    nest: existing?.nest ?? null,
+    mirroredFrom: existing?.mirroredFrom ?? null,
+  };
+  return good({ newParts, row });
+}
+
+/** A typed length as text that means the same in `units`: the unit is added where a bare number would change. */
+export function typedText(length: TypedLength, units: Units): string {
+  return length.units === units || /[a-z"/#]/i.test(length.text) ? length.text : `${length.text} ${length.units}`;
+}
+
+/** The row as its line, as it would be typed today in a kit of these units. */
+export function lineOfRow(row: RowDefinition, parts: ReadonlyMap<string, PartDefinition>, units: Units): string {
+  return formatRowLine({
+    name: row.name,
+    layers: row.layers.map((l) => {
+      const part = parts.get(l.partId);
+      return { name: part?.name ?? '?', thickness: part ? typedText(part.thickness, units) : '?', plans: l.plans ?? undefined };
+    }),
+    callout: { head: row.head, alloy: row.alloy, lengthDash: row.lengthDash, size: rivetOfDash(row.dash) as RivetSize },
+    count: holesInPlan(row.holes).length,
+    pitch: row.pitch ? typedText(row.pitch, units) : undefined,
+    edge: row.edge ? typedText(row.edge, units) : undefined,
+    hand: row.hand,
+    page: row.page,
+  });
+}
+
+/** A copy of a row with fresh ids: same definition, no marks. */
+export function duplicateRow(row: RowDefinition, order: number, newId: () => string): RowDefinition {
+  return {
+    ...row,
+    order,
+    name: row.name ? `${row.name} copy` : '',
+    layers: row.layers.map((l) => ({ ...l, id: newId() })),
+    holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })),
+    mirroredFrom: null,
+  };
+}
+
+const OTHER_HAND: Readonly<Record<Hand, Hand>> = { L: 'R', R: 'L' };
+
+/**
+ * The same row for the other hand: parts with a hand are turned (made where they are missing), hole n answers hole
+ * n, nothing marked or measured comes along. Null where the row has no hand to turn.
+ */
+export function mirrorRow(source: Entity<'row'>, parts: readonly Entity<'part'>[], order: number, newId: () => string): { edits: Edit[]; rowId: string } | null {
+  const row = source.definition;
+  if (row.hand === null) return null;
+  const hand = OTHER_HAND[row.hand];
+  const edits: Edit[] = [];
+  const layers = row.layers.map((layer): LayerDefinition => {
+    const part = parts.find((p) => p.id === layer.partId);
+    if (!part || part.definition.hand === null) return { ...layer, id: newId() };
+    const { name } = part.definition;
+    const turned = parts.find((p) => p.definition.hand === hand && (p.definition.mirroredFrom === part.id || part.definition.mirroredFrom === p.id || p.definition.name === name));
+    if (turned) return { ...layer, id: newId(), partId: turned.id };
+    const id = newId();
+    edits.push({ kind: 'part', id, expectedVersion: 0, definition: { ...part.definition, hand, measured: null, mirroredFrom: part.id } });
+    return { ...layer, id: newId(), partId: id };
+  });
+  const rowId = newId();
+  const mirrored: RowDefinition = { ...row, order, hand, layers, holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })), mirroredFrom: source.id };
+  edits.push({ kind: 'row', id: rowId, expectedVersion: 0, definition: mirrored });
+  return { edits, rowId };
+}

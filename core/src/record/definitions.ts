@@ -1,0 +1,135 @@
+import type { Prep, SchoolId, SharedLoad } from '../prep/stack';
+import type { Alloy, Head } from '../tables/fasteners';
+import type { LimitName } from '../tables/limits';
+import type { ProfileId } from '../tables/profiles';
+import type { Units } from '../units/length';
+
+/**
+ * Definitions: what somebody decided about a kit, an assembly, a part or a row. Stored as JSON with the version
+ * of their shape (`v`), so every property is plain data. Lengths keep what was typed beside the millimetres.
+ */
+export interface TypedLength {
+  readonly mm: number;
+  /** What was typed, with the unit a bare number had then. */
+  readonly text: string;
+  readonly units: Units;
+}
+
+export type Hand = 'L' | 'R';
+
+export interface Person {
+  readonly id: string;
+  readonly initials: string;
+}
+
+export interface KitDefinition {
+  readonly v: 1;
+  readonly name: string;
+  readonly units: Units;
+  readonly school: SchoolId;
+  readonly nest: 'computed' | { readonly fixed: TypedLength };
+  readonly profile: ProfileId;
+  /** Half dashes are stocked. */
+  readonly halfDash: boolean;
+  /** The kit's own limits: lengths in mm, factors as they are. */
+  readonly limits: Partial<Record<LimitName, number>>;
+  /** The kit's own hole max by first dash number, mm. */
+  readonly holeMax: Partial<Record<'3' | '4' | '5' | '6', number>>;
+  readonly people: readonly Person[];
+}
+
+export interface AssemblyDefinition {
+  readonly v: 1;
+  readonly kitId: string;
+  readonly name: string;
+  readonly order: number;
+}
+
+export interface PartDefinition {
+  readonly v: 1;
+  readonly assemblyId: string;
+  readonly name: string;
+  readonly hand: Hand | null;
+  readonly thickness: TypedLength;
+  /** By caliper; outranks the nominal in every computation. */
+  readonly measured: TypedLength | null;
+  readonly mirroredFrom: string | null;
+}
+
+export interface LayerDefinition {
+  readonly id: string;
+  readonly partId: string;
+  readonly plans: Prep | null;
+  readonly edge: TypedLength | null;
+  readonly bothSides: boolean;
+}
+
+export interface HoleDefinition {
+  readonly id: string;
+  /** Taken out of the plan; its marks are kept. */
+  readonly out: boolean;
+}
+
+export interface RowDefinition {
+  readonly v: 1;
+  readonly assemblyId: string;
+  readonly order: number;
+  readonly name: string;
+  readonly hand: Hand | null;
+  readonly page: string;
+  readonly head: Head;
+  readonly dash: 3 | 4 | 5 | 6;
+  readonly alloy: Alloy;
+  /** Sixteenths; null: core chooses. */
+  readonly lengthDash: number | null;
+  /** From the head side. */
+  readonly layers: readonly LayerDefinition[];
+  readonly holes: readonly HoleDefinition[];
+  readonly hole: TypedLength | null;
+  readonly pitch: TypedLength | null;
+  readonly edge: TypedLength | null;
+  readonly rowDistance: TypedLength | null;
+  readonly headAngleDeg: number;
+  readonly cutterAngleDeg: number;
+  readonly sharesLoadWith: SharedLoad | null;
+  /** This row's own choice against the kit's; null: the kit's. */
+  readonly school: SchoolId | null;
+  readonly nest: 'computed' | { readonly fixed: TypedLength } | null;
+  readonly mirroredFrom: string | null;
+}
+
+export interface Definitions {
+  kit: KitDefinition;
+  assembly: AssemblyDefinition;
+  part: PartDefinition;
+  row: RowDefinition;
+}
+
+export type EntityKind = keyof Definitions;
+export const ENTITY_KINDS: readonly EntityKind[] = ['kit', 'assembly', 'part', 'row'];
+
+/** A definition as it stands in the record: identified, versioned. */
+export interface Entity<K extends EntityKind = EntityKind> {
+  readonly kind: K;
+  readonly id: string;
+  /** Counts every change of this definition, from 1. */
+  readonly version: number;
+  readonly definition: Definitions[K];
+}
+
+/** One edit within a change: `expectedVersion` 0 makes it anew; `definition` null takes it out. */
+export type Edit = { [K in EntityKind]: { readonly kind: K; readonly id: string; readonly expectedVersion: number; readonly definition: Definitions[K] | null } }[EntityKind];
+
+/** A change of definitions: all of its edits or none, by somebody, at a time, for a reason; idempotent by its id. */
+export interface Change {
+  readonly id: string;
+  readonly kitId: string;
+  readonly person: string;
+  readonly device: string;
+  /** ISO 8601, UTC. */
+  readonly recordedAt: string;
+  readonly reason: string;
+  /** The change this one takes back. */
+  readonly undoes: string | null;
+  readonly edits: readonly Edit[];
+}

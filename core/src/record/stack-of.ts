@@ -1,0 +1,66 @@
+import type { Stack } from '../prep/stack';
+import { rivetOfDash, type RivetSize } from '../tables/fasteners';
+import { DEFAULT_LIMITS, withOwnLimits, type Limits } from '../tables/limits';
+import { mm, type Mm } from '../units/length';
+import type { KitDefinition, PartDefinition, RowDefinition, TypedLength } from './definitions';
+
+/** What a row's plan needs beside the row. */
+export interface RowContext {
+  readonly kit: KitDefinition;
+  /** Parts by id. */
+  readonly parts: ReadonlyMap<string, PartDefinition>;
+}
+
+/** The thickness every computation uses: measured where there is one, else nominal. */
+export function effectiveThickness(part: PartDefinition): TypedLength {
+  return part.measured ?? part.thickness;
+}
+
+function optional(length: TypedLength | null): Mm | undefined {
+  return length === null ? undefined : mm(length.mm);
+}
+
+/** The kit's limits: defaults with its own figures over them. */
+export function limitsOf(kit: KitDefinition): Limits {
+  return Object.keys(kit.limits).length === 0 ? DEFAULT_LIMITS : withOwnLimits(kit.limits as Partial<Limits>);
+}
+
+/** The stack of a row; null where a layer names a part that is not there. */
+export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
+  const size = rivetOfDash(row.dash) as RivetSize;
+  const layers: Stack['layers'][number][] = [];
+  for (const layer of row.layers) {
+    const part = context.parts.get(layer.partId);
+    if (!part) return null;
+    layers.push({
+      part: part.name,
+      thickness: mm(effectiveThickness(part).mm),
+      plans: layer.plans ?? undefined,
+      edge: optional(layer.edge),
+      bothSides: layer.bothSides,
+    });
+  }
+  const { kit } = context;
+  const nest = row.nest ?? kit.nest;
+  const ownHoleMax = kit.holeMax[`${row.dash}`];
+  return {
+    school: row.school ?? kit.school,
+    head: row.head,
+    size,
+    alloy: row.alloy,
+    hole: optional(row.hole) ?? size.hole,
+    holeMax: ownHoleMax === undefined ? size.holeMax : mm(ownHoleMax),
+    layers,
+    nest: nest === 'computed' ? { kind: 'computed' } : { kind: 'fixed', allowance: mm(nest.fixed.mm) },
+    edge: optional(row.edge),
+    pitch: optional(row.pitch),
+    rowDistance: optional(row.rowDistance),
+    halfDash: kit.halfDash,
+    profile: kit.profile,
+    headAngleDeg: row.headAngleDeg,
+    cutterAngleDeg: row.cutterAngleDeg,
+    lengthDash: row.lengthDash,
+    sharesLoadWith: row.sharesLoadWith ?? undefined,
+    limits: limitsOf(kit),
+  };
+}

@@ -1,0 +1,40 @@
+// Builds dist/start.mjs (server and start) and dist/web (the page), each only where a source is newer than it.
+import { build as bundle } from 'esbuild';
+import { existsSync, readdirSync, statSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const root = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
+const at = (...parts) => join(root, ...parts);
+
+function newest(path) {
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return readdirSync(path).reduce((latest, name) => Math.max(latest, newest(join(path, name))), stat.mtimeMs);
+}
+
+function isStale(output, sources) {
+  return !existsSync(output) || statSync(output).mtimeMs < Math.max(...sources.map((s) => newest(at(s))));
+}
+
+const common = ['core/src', 'package.json'];
+
+if (isStale(at('dist', 'start.mjs'), [...common, 'server/src', 'scripts/start'])) {
+  await bundle({
+    entryPoints: [at('scripts', 'start', 'main.ts')],
+    outfile: at('dist', 'start.mjs'),
+    bundle: true,
+    packages: 'external',
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    logLevel: 'error',
+  });
+}
+
+if (isStale(at('dist', 'web', 'index.html'), [...common, 'web', 'vite.config.ts'])) {
+  process.stdout.write('Building the page ...\n');
+  const { build } = await import('vite');
+  await build({ root: at('web'), configFile: at('vite.config.ts'), logLevel: 'warn' });
+}

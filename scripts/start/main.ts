@@ -1,0 +1,101 @@
+import { randomUUID } from 'node:crypto';
+import { mkdirSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { pino } from 'pino';
+import { createApp } from '#server/app';
+import { connect, migrate } from '#server/db/connection';
+import { loadDemo } from '#server/demo/load';
+import { claimFolder } from './only-one';
+import { OptionError, readOptions } from './options';
+import { startPrivateDatabase, type PrivateDatabase } from './private-database';
+import { isPortFree, waitFor } from './processes';
+
+/* Bundled to dist/start.mjs, so the project's root is one up. */
+const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
+const LOOK_MS = 500;
+
+function say(text: string): void {
+  process.stdout.write(`${text}\n`);
+}
+
+function listen(server: Server, port: number): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, '127.0.0.1', () => resolve());
+  });
+}
+
+/** Brings the database back whenever it goes while we serve. */
+async function keepAlive(database: PrivateDatabase, isStopping: () => boolean): Promise<void> {
+  while (!isStopping()) {
+    await sleep(LOOK_MS, undefined, { ref: false });
+    if (isStopping()) return;
+    try {
+      await database.revive();
+    } catch (error) {
+      say(`The private database is down: ${(error as Error).message}`);
+    }
+  }
+}
+
+async function main(): Promise<void> {
+  const options = readOptions(process.argv.slice(2), process.env, ROOT);
+  const instance = randomUUID();
+  mkdirSync(options.dataFolder, { recursive: true });
+  const claim = claimFolder(options.dataFolder, instance);
+  if (!claim.mine) {
+    const url = claim.other.url;
+    say(url === null ? `Patient Anvil is already starting on this data folder (process ${claim.other.pid}).` : `Patient Anvil is already running: ${url}`);
+    return;
+  }
+
+  let stopping = false;
+  let database: PrivateDatabase | null = null;
+  let server: Server | null = null;
+  let closePool: (() => Promise<void>) | null = null;
+  const stop = async (code: number): Promise<void> => {
+    if (stopping) return;
+    stopping = true;
+    if (server) {
+      const open = server;
+      const closed = new Promise((resolve) => open.close(resolve));
+      open.closeIdleConnections();
+      await Promise.race([closed, sleep(1500)]);
+      open.closeAllConnections();
+    }
+    await closePool?.().catch(() => undefined);
+    await database?.stop();
+    claim.release();
+    process.exit(code);
+  };
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void stop(0));
+
+  try {
+    if (!(await isPortFree(options.port))) throw new OptionError(`port ${options.port} is taken by another program; choose another with --port`);
+    if (options.databaseUrl === null) database = await startPrivateDatabase(options.dataFolder, options.databasePort);
+    const databaseUrl = options.databaseUrl ?? (database as PrivateDatabase).url;
+    await migrate(databaseUrl, join(ROOT, 'server', 'src', 'db', 'migrations'));
+    const connection = connect(databaseUrl);
+    closePool = connection.close;
+    if (await loadDemo(connection.db, options.demo, new Date())) say('The demo kit is loaded.');
+    const log = pino({ level: process.env.ANVIL_LOG ?? 'warn' }, pino.destination(2));
+    server = createServer(createApp({ db: connection.db, log, webDir: join(ROOT, 'dist', 'web'), now: () => new Date(), instance }));
+    await listen(server, options.port);
+    const url = `http://127.0.0.1:${options.port}/`;
+    await waitFor(async () => (await fetch(`${url}api/health`)).ok, 5000);
+    claim.serving(url);
+    if (database) void keepAlive(database, () => stopping);
+    say(`Patient Anvil is ready: ${url}\nCtrl-C stops it.`);
+  } catch (error) {
+    process.stderr.write(`./start: ${(error as Error).message}\n`);
+    await stop(error instanceof OptionError ? 2 : 1);
+  }
+}
+
+main().catch((error: Error) => {
+  process.stderr.write(`./start: ${error.message}\n`);
+  process.exit(error instanceof OptionError ? 2 : 1);
+});

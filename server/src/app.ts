@@ -1,0 +1,80 @@
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { Database } from './db/connection';
+import { refuse } from './routes/answers';
+import { readRoutes } from './routes/read';
+import { writeRoutes } from './routes/write';
+
+export interface AppOptions {
+  readonly db: Database;
+  readonly log: Logger;
+  /** Folder of the built page; absent: API only. */
+  readonly webDir?: string;
+  readonly now: () => Date;
+  /** Tells one running server from another. */
+  readonly instance: string;
+}
+
+const BODY_LIMIT = '8mb';
+const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d{1,5})?$/;
+
+/** Only this machine's own pages may talk to the server: Host is loopback, and Origin, where given, is the same host. */
+const sameMachine: RequestHandler = (req, res, next) => {
+  const host = req.headers.host ?? '';
+  const { origin } = req.headers;
+  if (!LOOPBACK.test(host)) return refuse(res, 403, 'host-refused');
+  if (origin !== undefined && origin !== `http://${host}`) return refuse(res, 403, 'origin-refused');
+  next();
+};
+
+const onError: ErrorRequestHandler = (error: { type?: string; status?: number }, req, res, _next) => {
+  if (error.type === 'entity.too.large') return refuse(res, 413, 'body-too-large');
+  if (error.type === 'entity.parse.failed') return refuse(res, 400, 'not-json');
+  if (typeof error.status === 'number' && error.status >= 400 && error.status < 500) return refuse(res, error.status, 'request-invalid');
+  req.log?.error({ err: error }, 'request failed');
+  if (!res.headersSent) refuse(res, 503, 'not-available');
+};
+
+/** Makes the web application: API under /api, the page at every other address. */
+export function createApp({ db, log, webDir, now, instance }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(sameMachine);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: { 'default-src': ["'self'"], 'img-src': ["'self'", 'data:', 'blob:'], 'style-src': ["'self'", "'unsafe-inline'"], 'upgrade-insecure-requests': null },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => req.url === '/api/health' }, quietReqLogger: true }));
+
+  const api = express.Router();
+  api.use((_req, res, next) => {
+    res.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  api.use(express.json({ limit: BODY_LIMIT, strict: false }));
+  api.get('/health', (_req, res) => {
+    res.json({ app: 'patient-anvil', instance });
+  });
+  api.use(readRoutes(db));
+  api.use(writeRoutes(db, now));
+  api.use((_req, res) => refuse(res, 404, 'address-unknown'));
+  app.use('/api', api);
+
+  if (webDir !== undefined) {
+    app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+    app.use(express.static(webDir, { index: false }));
+    app.get('/{*path}', (_req, res) => {
+      res.setHeader('Cache-Control', 'no-cache');
+      res.sendFile(join(webDir, 'index.html'));
+    });
+  }
+  app.use(onError);
+  return app;
+}

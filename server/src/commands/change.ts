@@ -1,0 +1,147 @@
+import type { Change, Definitions, Edit, Entity, EntityKind, PartDefinition, RowDefinition } from '#core/record/definitions';
+import { stackOf } from '#core/record/stack-of';
+import { shorter } from '#core/units/length';
+import { bad, good, type Result } from '#core/units/result';
+import { databaseErrno, ERRNO_DEADLOCK, ERRNO_DUPLICATE, ERRNO_LOCK_WAIT, type Database, type Queries } from '../db/connection';
+import { findEntity, listOfAssembly, lockEntities, saveEntity, type StoredEntity } from '../db/entities';
+import { findChange, saveChange } from '../db/record';
+import type { AppliedEdit } from '../db/schema';
+
+/** What a kept change answers: the versions its edits have now. */
+export interface ChangeAnswer {
+  readonly id: string;
+  readonly versions: readonly { kind: EntityKind; id: string; version: number }[];
+  /** True where this id had been kept before and nothing was written again. */
+  readonly repeated: boolean;
+}
+
+/** A definition that is no longer the one the change started from. */
+export interface Conflict {
+  readonly kind: EntityKind;
+  readonly id: string;
+  readonly expectedVersion: number;
+  readonly currentVersion: number;
+  /** Null where it was deleted or never there. */
+  readonly current: Definitions[EntityKind] | null;
+}
+
+export type ChangeProblem =
+  | { readonly code: 'version-conflict'; readonly conflicts: readonly Conflict[] }
+  | { readonly code: 'change-unknown' | 'kit-mismatch' | 'assembly-unknown' | 'part-unknown' | 'part-in-use' | 'part-name-taken' | 'hole-under-diameter' | 'edit-twice'; readonly data?: Record<string, string> };
+
+const TRIES = 4;
+
+/** Keeps a change: all of it or nothing, once, acknowledged after commit. */
+export async function keepChange(db: Database, change: Change, receivedAt: Date): Promise<Result<ChangeAnswer, ChangeProblem>> {
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await db.transaction((tx) => decide(tx, change, receivedAt).then((r) => {
+        if (!r.ok) throw new Refusal(r.problem);
+        return r;
+      }));
+    } catch (error) {
+      if (error instanceof Refusal) return bad(error.problem);
+      const errno = databaseErrno(error);
+      const isPassing = errno === ERRNO_DEADLOCK || errno === ERRNO_LOCK_WAIT || errno === ERRNO_DUPLICATE;
+      if (!isPassing || attempt === TRIES) throw error;
+    }
+  }
+}
+
+/** Carries a refusal out of the transaction, so that it is rolled back. */
+class Refusal extends Error {
+  constructor(readonly problem: ChangeProblem) {
+    super(problem.code);
+  }
+}
+
+async function decide(q: Queries, change: Change, receivedAt: Date): Promise<Result<ChangeAnswer, ChangeProblem>> {
+  const before = await findChange(q, change.id);
+  if (before) return good({ id: change.id, versions: versionsOf(before.edits), repeated: true });
+
+  const edits = change.undoes === null ? good([...change.edits]) : await invert(q, change);
+  if (!edits.ok) return edits;
+  if (new Set(edits.value.map((e) => e.id)).size !== edits.value.length) return bad({ code: 'edit-twice' });
+
+  const stored = new Map((await lockEntities(q, edits.value.map((e) => e.id))).map((e) => [e.id, e]));
+  const conflicts = edits.value.flatMap((edit) => conflictOf(edit, stored.get(edit.id)));
+  if (conflicts.length > 0) return bad({ code: 'version-conflict', conflicts });
+
+  const applied: AppliedEdit[] = [];
+  for (const edit of edits.value) {
+    const old = stored.get(edit.id);
+    if ((old && (old.kitId !== change.kitId || old.kind !== edit.kind)) || (edit.kind === 'kit' && edit.id !== change.kitId)) return bad({ code: 'kit-mismatch' });
+    if (edit.kind === 'assembly' && edit.definition && edit.definition.kitId !== change.kitId) return bad({ code: 'kit-mismatch' });
+    const definition = edit.definition ?? old?.definition;
+    if (!definition) return bad({ code: 'kit-mismatch' });
+    const version = edit.expectedVersion + 1;
+    await saveEntity(q, { id: edit.id, kind: edit.kind, kitId: change.kitId, assemblyId: assemblyOf(definition), version, definition, deleted: edit.definition === null });
+    applied.push({ kind: edit.kind, id: edit.id, version, before: old && !old.deleted ? old.definition : null, after: edit.definition });
+  }
+  const whole = await checkWhole(q, change.kitId, applied);
+  if (!whole.ok) return whole;
+  const { edits: _edits, ...head } = change;
+  await saveChange(q, { ...head, receivedAt, edits: applied });
+  return good({ id: change.id, versions: versionsOf(applied), repeated: false });
+}
+
+function versionsOf(edits: readonly AppliedEdit[]): ChangeAnswer['versions'] {
+  return edits.map(({ kind, id, version }) => ({ kind, id, version }));
+}
+
+/** The edits that take a kept change back: each definition as it was before, from the version the change left. */
+async function invert(q: Queries, change: Change): Promise<Result<Edit[], ChangeProblem>> {
+  const target = await findChange(q, change.undoes as string);
+  if (!target || target.kitId !== change.kitId) return bad({ code: 'change-unknown' });
+  return good(target.edits.map((e) => ({ kind: e.kind, id: e.id, expectedVersion: e.version, definition: e.before }) as Edit).reverse());
+}
+
+function conflictOf(edit: Edit, old: StoredEntity | undefined): Conflict[] {
+  const currentVersion = old?.version ?? 0;
+  if (currentVersion === edit.expectedVersion) return [];
+  return [{ kind: edit.kind, id: edit.id, expectedVersion: edit.expectedVersion, currentVersion, current: old && !old.deleted ? old.definition : null }];
+}
+
+function assemblyOf(definition: Definitions[EntityKind]): string | null {
+  return 'assemblyId' in definition ? definition.assemblyId : null;
+}
+
+/** What only shows over a whole assembly: parts exist, are not taken from under their rows, have names of their own. */
+async function checkWhole(q: Queries, kitId: string, applied: readonly AppliedEdit[]): Promise<Result<null, ChangeProblem>> {
+  const touched = new Set(applied.flatMap((e) => [assemblyOf((e.after ?? e.before) as Definitions[EntityKind])].filter((id) => id !== null)));
+  const kit = await findEntity(q, 'kit', kitId);
+  if (!kit && touched.size > 0) return bad({ code: 'kit-mismatch' });
+  for (const assemblyId of touched) {
+    const assembly = await findEntity(q, 'assembly', assemblyId);
+    if (!assembly || assembly.definition.kitId !== kitId) return bad({ code: 'assembly-unknown' });
+    const { parts, rows } = await listOfAssembly(q, assemblyId);
+    const named = checkNames(parts);
+    if (!named.ok) return named;
+    const byId = new Map(parts.map((p) => [p.id, p.definition] as const));
+    const changedIds = new Set(applied.map((e) => e.id));
+    for (const row of rows) {
+      const missing = row.definition.layers.some((l) => !byId.has(l.partId));
+      if (missing) return bad({ code: changedIds.has(row.id) ? 'part-unknown' : 'part-in-use', data: { row: row.definition.name } });
+      if (changedIds.has(row.id)) {
+        const sound = checkRow(row.definition, byId, kit as Entity<'kit'>);
+        if (!sound.ok) return sound;
+      }
+    }
+  }
+  return good(null);
+}
+
+function checkNames(parts: readonly Entity<'part'>[]): Result<null, ChangeProblem> {
+  const names = new Set<string>();
+  for (const { definition: p } of parts) {
+    const key = `${p.name.toLowerCase()}/${p.hand ?? ''}`;
+    if (names.has(key)) return bad({ code: 'part-name-taken', data: { part: p.name } });
+    names.add(key);
+  }
+  return good(null);
+}
+
+function checkRow(row: RowDefinition, parts: ReadonlyMap<string, PartDefinition>, kit: Entity<'kit'>): Result<null, ChangeProblem> {
+  const stack = stackOf(row, { kit: kit.definition, parts });
+  return stack && shorter(stack.hole, stack.size.diameter) ? bad({ code: 'hole-under-diameter' }) : good(null);
+}

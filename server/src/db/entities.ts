@@ -1,0 +1,74 @@
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import type { Definitions, Entity, EntityKind } from '#core/record/definitions';
+import type { Queries } from './connection';
+import { entities } from './schema';
+
+export interface StoredEntity {
+  readonly id: string;
+  readonly kind: EntityKind;
+  readonly kitId: string;
+  readonly assemblyId: string | null;
+  readonly version: number;
+  readonly definition: Definitions[EntityKind];
+  readonly deleted: boolean;
+}
+
+function asEntity<K extends EntityKind>(stored: StoredEntity): Entity<K> {
+  return { kind: stored.kind as K, id: stored.id, version: stored.version, definition: stored.definition as Definitions[K] };
+}
+
+/** Entities by id, locked until the transaction ends, in the order of their ids so that two changes never wait in a ring. */
+export async function lockEntities(q: Queries, ids: readonly string[]): Promise<StoredEntity[]> {
+  if (ids.length === 0) return [];
+  return q.select().from(entities).where(inArray(entities.id, [...ids].sort())).orderBy(entities.id).for('update');
+}
+
+export async function saveEntity(q: Queries, e: StoredEntity): Promise<void> {
+  await q
+    .insert(entities)
+    .values(e)
+    .onDuplicateKeyUpdate({ set: { version: e.version, definition: e.definition, deleted: e.deleted, assemblyId: e.assemblyId } });
+}
+
+export async function listKits(q: Queries): Promise<Entity<'kit'>[]> {
+  const found = await q.select().from(entities).where(and(eq(entities.kind, 'kit'), eq(entities.deleted, false)));
+  return found.map((e) => asEntity<'kit'>(e));
+}
+
+/** One entity that is not deleted. */
+export async function findEntity<K extends EntityKind>(q: Queries, kind: K, id: string): Promise<Entity<K> | null> {
+  const [found] = await q.select().from(entities).where(and(eq(entities.id, id), eq(entities.kind, kind), eq(entities.deleted, false)));
+  return found ? asEntity<K>(found) : null;
+}
+
+export async function listAssemblies(q: Queries, kitId: string): Promise<Entity<'assembly'>[]> {
+  const found = await q.select().from(entities).where(and(eq(entities.kitId, kitId), eq(entities.kind, 'assembly'), eq(entities.deleted, false)));
+  return found.map((e) => asEntity<'assembly'>(e));
+}
+
+/** How many rows and parts each assembly of a kit has. */
+export async function countByAssembly(q: Queries, kitId: string): Promise<{ assemblyId: string; kind: EntityKind; count: number }[]> {
+  const found = await q
+    .select({ assemblyId: entities.assemblyId, kind: entities.kind, count: sql<number>`count(*)`.mapWith(Number) })
+    .from(entities)
+    .where(and(eq(entities.kitId, kitId), inArray(entities.kind, ['part', 'row']), eq(entities.deleted, false)))
+    .groupBy(entities.assemblyId, entities.kind);
+  return found.map((f) => ({ ...f, assemblyId: f.assemblyId as string }));
+}
+
+/** Parts and rows of an assembly; with `lock`, until the transaction ends. */
+export async function listOfAssembly(q: Queries, assemblyId: string): Promise<{ parts: Entity<'part'>[]; rows: Entity<'row'>[] }> {
+  const found = await q
+    .select()
+    .from(entities)
+    .where(and(eq(entities.assemblyId, assemblyId), inArray(entities.kind, ['part', 'row']), eq(entities.deleted, false)));
+  return {
+    parts: found.filter((e) => e.kind === 'part').map((e) => asEntity<'part'>(e)),
+    rows: found.filter((e) => e.kind === 'row').map((e) => asEntity<'row'>(e)),
+  };
+}
+
+/** Takes a whole kit out of the database, its record with it. Only the demo kit is ever renewed this way. */
+export async function eraseKitDefinitions(q: Queries, kitId: string): Promise<void> {
+  await q.delete(entities).where(eq(entities.kitId, kitId));
+}

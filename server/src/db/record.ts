@@ -1,0 +1,61 @@
+import { and, desc, eq, gt, inArray, sql } from 'drizzle-orm';
+import type { Mark } from '#core/record/marks';
+import type { Queries } from './connection';
+import { changes, entities, marks, type AppliedEdit } from './schema';
+
+export type StoredChange = typeof changes.$inferSelect;
+
+export async function findChange(q: Queries, id: string): Promise<StoredChange | null> {
+  const [found] = await q.select().from(changes).where(eq(changes.id, id));
+  return found ?? null;
+}
+
+export async function saveChange(q: Queries, change: Omit<StoredChange, 'seq' | 'edits'> & { edits: AppliedEdit[] }): Promise<void> {
+  await q.insert(changes).values(change);
+}
+
+/** Newest changes of a kit first. */
+export async function listChanges(q: Queries, kitId: string, limit: number): Promise<StoredChange[]> {
+  return q.select().from(changes).where(eq(changes.kitId, kitId)).orderBy(desc(changes.seq)).limit(limit);
+}
+
+/** Appends marks; those whose id is there already are left as they are. */
+export async function appendMarks(q: Queries, kitId: string, toAppend: readonly Mark[], receivedAt: Date): Promise<void> {
+  await q
+    .insert(marks)
+    .values(toAppend.map((m) => ({ ...m, kitId, holeIds: [...m.holeIds], layerIds: [...m.layerIds], receivedAt })))
+    .onDuplicateKeyUpdate({ set: { id: sql`${marks.id}` } });
+}
+
+/** A mark with its place in the record. */
+export interface NumberedMark {
+  readonly seq: number;
+  readonly mark: Mark;
+}
+
+function asMark(stored: typeof marks.$inferSelect): NumberedMark {
+  const { seq, kitId: _kit, receivedAt: _received, ...mark } = stored;
+  return { seq, mark };
+}
+
+/** Marks on the rows of an assembly (also of deleted rows), after a place in the record. */
+export async function listMarksOfAssembly(q: Queries, assemblyId: string, after: number): Promise<NumberedMark[]> {
+  const found = await q
+    .select({ m: marks })
+    .from(marks)
+    .innerJoin(entities, eq(entities.id, marks.rowId))
+    .where(and(eq(entities.assemblyId, assemblyId), gt(marks.seq, after)))
+    .orderBy(marks.seq);
+  return found.map(({ m }) => asMark(m));
+}
+
+/** Which of these mark ids are in the record. */
+export async function knownMarkIds(q: Queries, ids: readonly string[]): Promise<string[]> {
+  const found = await q.select({ id: marks.id }).from(marks).where(inArray(marks.id, [...ids]));
+  return found.map((f) => f.id);
+}
+
+export async function eraseKitRecord(q: Queries, kitId: string): Promise<void> {
+  await q.delete(marks).where(eq(marks.kitId, kitId));
+  await q.delete(changes).where(eq(changes.kitId, kitId));
+}

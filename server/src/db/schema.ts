@@ -1,0 +1,73 @@
+import { bigint, boolean, datetime, index, int, json, mysqlTable, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import type { Definitions, EntityKind } from '#core/record/definitions';
+import type { Mark } from '#core/record/marks';
+
+const uuid = (name: string) => varchar(name, { length: 36 });
+/* Times that people and devices give are kept as their ISO text, so that they come back to the letter. */
+const isoTime = (name: string) => varchar(name, { length: 24 });
+
+/** Definitions as they stand: kits, assemblies, parts and rows, each with its version. */
+export const entities = mysqlTable(
+  'entities',
+  {
+    id: uuid('id').primaryKey(),
+    kind: varchar('kind', { length: 12 }).$type<EntityKind>().notNull(),
+    kitId: uuid('kit_id').notNull(),
+    assemblyId: uuid('assembly_id'),
+    version: int('version').notNull(),
+    definition: json('definition').$type<Definitions[EntityKind]>().notNull(),
+    deleted: boolean('deleted').notNull().default(false),
+  },
+  (t) => [index('entities_kit').on(t.kitId, t.kind), index('entities_assembly').on(t.assemblyId, t.kind)],
+);
+
+/** What one edit of a change did: both sides, so that it can be shown and turned round. */
+export interface AppliedEdit {
+  kind: EntityKind;
+  id: string;
+  /** Version after the edit. */
+  version: number;
+  before: Definitions[EntityKind] | null;
+  after: Definitions[EntityKind] | null;
+}
+
+/** Every change of definitions ever made, in the order it was kept. */
+export const changes = mysqlTable(
+  'changes',
+  {
+    seq: bigint('seq', { mode: 'number' }).autoincrement().primaryKey(),
+    id: uuid('id').notNull(),
+    kitId: uuid('kit_id').notNull(),
+    person: uuid('person').notNull(),
+    device: uuid('device').notNull(),
+    recordedAt: isoTime('recorded_at').notNull(),
+    receivedAt: datetime('received_at', { mode: 'date', fsp: 3 }).notNull(),
+    reason: varchar('reason', { length: 500 }).notNull(),
+    undoes: uuid('undoes'),
+    edits: json('edits').$type<AppliedEdit[]>().notNull(),
+  },
+  (t) => [uniqueIndex('changes_id').on(t.id), index('changes_kit').on(t.kitId)],
+);
+
+/** Marks: appended, never altered. */
+export const marks = mysqlTable(
+  'marks',
+  {
+    seq: bigint('seq', { mode: 'number' }).autoincrement().primaryKey(),
+    id: uuid('id').notNull(),
+    kitId: uuid('kit_id').notNull(),
+    kind: varchar('kind', { length: 20 }).$type<Mark['kind']>().notNull(),
+    v: int('v').$type<Mark['v']>().notNull(),
+    rowId: uuid('row_id').notNull(),
+    holeIds: json('hole_ids').$type<string[]>().notNull(),
+    layerIds: json('layer_ids').$type<string[]>().notNull(),
+    side: varchar('side', { length: 4 }).$type<Mark['side']>(),
+    doneAt: isoTime('done_at').notNull(),
+    recordedAt: isoTime('recorded_at').notNull(),
+    receivedAt: datetime('received_at', { mode: 'date', fsp: 3 }).notNull(),
+    person: uuid('person').notNull(),
+    device: uuid('device').notNull(),
+    payload: json('payload').$type<Mark['payload']>().notNull(),
+  },
+  (t) => [uniqueIndex('marks_id').on(t.id), index('marks_row').on(t.rowId), index('marks_kit').on(t.kitId)],
+);

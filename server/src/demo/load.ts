@@ -1,0 +1,132 @@
+import { createHash } from 'node:crypto';
+import { parseRowLine } from '#core/formats/row-line';
+import { planStack } from '#core/prep/plan';
+import { composeRow } from '#core/record/compose';
+import type { Change, Edit, Entity, KitDefinition, RowDefinition, TypedLength } from '#core/record/definitions';
+import { holesInPlan, parseRange } from '#core/record/holes';
+import type { Mark } from '#core/record/marks';
+import { stackOf } from '#core/record/stack-of';
+import { parseDimension } from '#core/units/dimension';
+import { problemMessage } from '#core/wording/problems';
+import { keepChange } from '../commands/change';
+import type { Database } from '../db/connection';
+import { eraseKitDefinitions, listKits } from '../db/entities';
+import { appendMarks, eraseKitRecord } from '../db/record';
+import { DEMO_ASSEMBLY_NAME, DEMO_KIT_NAME, DEMO_ROWS, type DemoRow, type DemoWork } from './quillback';
+
+/** An id that is the same at every loading, made from a name. */
+function demoId(name: string): string {
+  const hex = createHash('sha256').update(`quillback-two/${name}`).digest('hex');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-5${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+}
+
+export const DEMO_KIT_ID = demoId('kit');
+export const DEMO_ASSEMBLY_ID = demoId('assembly');
+const DEVICE = demoId('device');
+const PEOPLE = { RV: demoId('person/RV'), TK: demoId('person/TK') } as const;
+
+/** Ids in the order they are asked for. */
+function idMaker(prefix: string): () => string {
+  let n = 0;
+  return () => demoId(`${prefix}/${n++}`);
+}
+
+function typedLength(text: string): TypedLength {
+  const parsed = parseDimension(text, { units: 'in' });
+  if (!parsed.ok) throw new Error(`demo: ${problemMessage(parsed.problem)}`);
+  return { mm: parsed.value.length, text, units: 'in' };
+}
+
+const KIT: KitDefinition = {
+  v: 1,
+  name: DEMO_KIT_NAME,
+  units: 'in',
+  school: 'kit-032',
+  nest: 'computed',
+  profile: 'classic',
+  halfDash: true,
+  limits: {},
+  holeMax: {},
+  people: [
+    { id: PEOPLE.RV, initials: 'RV' },
+    { id: PEOPLE.TK, initials: 'TK' },
+  ],
+};
+
+function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
+  if (!extra) return row;
+  const { fixedNest, hole, rowDistance, layer, ...rest } = extra;
+  return {
+    ...row,
+    ...rest,
+    nest: fixedNest === undefined ? row.nest : { fixed: typedLength(fixedNest) },
+    hole: hole === undefined ? row.hole : typedLength(hole),
+    rowDistance: rowDistance === undefined ? row.rowDistance : typedLength(rowDistance),
+    layers: row.layers.map((l, i) => (layer?.index === i ? { ...l, bothSides: layer.bothSides ?? l.bothSides, edge: layer.edge === undefined ? l.edge : typedLength(layer.edge) } : l)),
+  };
+}
+
+/** The demo's definitions as edits, made from its row lines the way a builder's own lines are. */
+export function demoEdits(): Edit[] {
+  const parts: Entity<'part'>[] = [];
+  const rows: Edit[] = [];
+  DEMO_ROWS.forEach((demo, i) => {
+    const line = parseRowLine(demo.line, 'in');
+    if (!line.ok) throw new Error(`demo: ${demo.line}: ${problemMessage(line.problem)}`);
+    const made = composeRow(line.value, { assemblyId: DEMO_ASSEMBLY_ID, units: 'in', parts, newId: idMaker(`row-${i}`) }, i + 1);
+    if (!made.ok) throw new Error(`demo: ${demo.line}: ${problemMessage(made.problem)}`);
+    parts.push(...made.value.newParts);
+    rows.push({ kind: 'row', id: demoId(`row/${i}`), expectedVersion: 0, definition: withExtra(made.value.row, demo.extra) });
+  });
+  return [
+    { kind: 'kit', id: DEMO_KIT_ID, expectedVersion: 0, definition: KIT },
+    { kind: 'assembly', id: DEMO_ASSEMBLY_ID, expectedVersion: 0, definition: { v: 1, kitId: DEMO_KIT_ID, name: DEMO_ASSEMBLY_NAME, order: 1 } },
+    ...parts.map((p): Edit => ({ kind: 'part', id: p.id, expectedVersion: 0, definition: p.definition })),
+    ...rows,
+  ];
+}
+
+/** The demo's marks; done-at counts back from `now`. */
+export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
+  const parts = new Map(edits.flatMap((e) => (e.kind === 'part' && e.definition ? [[e.id, e.definition] as const] : [])));
+  const rows = edits.flatMap((e) => (e.kind === 'row' && e.definition ? [{ id: e.id, definition: e.definition }] : []));
+  return rows.flatMap((row, i) => ((DEMO_ROWS[i] as DemoRow).done ?? []).flatMap((work, k) => marksOfWork(row, work, parts, now, `mark/${i}/${k}`)));
+}
+
+function marksOfWork(row: { id: string; definition: RowDefinition }, work: DemoWork, parts: Parameters<typeof stackOf>[1]['parts'], now: Date, name: string): Mark[] {
+  const stack = stackOf(row.definition, { kit: KIT, parts });
+  if (!stack) throw new Error('demo: a row names a part that is not there');
+  const holes = holesInPlan(row.definition.holes);
+  const holeIds = (parseRange(work.holes, holes.length) ?? []).map((i) => (holes[i] as { id: string }).id);
+  const doneAt = new Date(now.getTime() - work.daysAgo * 86_400_000).toISOString();
+  const layers = row.definition.layers.filter((_, i) => work.layers?.includes(i) ?? true);
+  const mark = (kind: Mark['kind'], layerIds: readonly string[], side: Mark['side'], key: string): Mark => ({
+    id: demoId(`${name}/${key}`), kind, v: 1, rowId: row.id, holeIds, layerIds, side, doneAt, recordedAt: doneAt, person: PEOPLE[work.by], device: DEVICE, payload: {},
+  });
+  if (work.what === 'drilled') return [mark('drilled', [], null, 'drilled')];
+  if (work.what === 'deburred') return [mark('deburred', layers.map((l) => l.id), 'head', 'head'), mark('deburred', layers.map((l) => l.id), 'shop', 'shop')];
+  const plan = planStack(stack);
+  return layers.flatMap((l) => {
+    const prep = plan.layers[row.definition.layers.indexOf(l)]?.prep;
+    return prep === 'dimple' ? [mark('dimpled', [l.id], null, l.id)] : prep === 'countersink' ? [mark('countersunk', [l.id], null, l.id)] : [];
+  });
+}
+
+/** on: into an empty database only; reset: renewed whatever is there; off: not at all. Other kits are never touched. */
+export type DemoMode = 'on' | 'off' | 'reset';
+
+/** Loads the demo kit; answers whether it did. */
+export async function loadDemo(db: Database, mode: DemoMode, now: Date): Promise<boolean> {
+  if (mode === 'off') return false;
+  if (mode === 'on' && (await listKits(db)).length > 0) return false;
+  const edits = demoEdits();
+  await db.transaction(async (tx) => {
+    await eraseKitDefinitions(tx, DEMO_KIT_ID);
+    await eraseKitRecord(tx, DEMO_KIT_ID);
+  });
+  const change: Change = { id: demoId('change'), kitId: DEMO_KIT_ID, person: PEOPLE.RV, device: DEVICE, recordedAt: now.toISOString(), reason: 'Demo kit', undoes: null, edits };
+  const kept = await keepChange(db, change, now);
+  if (!kept.ok) throw new Error(`demo: ${kept.problem.code}`);
+  await appendMarks(db, DEMO_KIT_ID, demoMarks(edits, now), now);
+  return true;
+}

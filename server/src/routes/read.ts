@@ -1,0 +1,83 @@
+import { Router } from 'express';
+import { prepAnswer } from '#core/formats/prep-document';
+import { planStack } from '#core/prep/plan';
+import type { Entity } from '#core/record/definitions';
+import { stackOf, type RowContext } from '#core/record/stack-of';
+import type { Units } from '#core/units/length';
+import type { Database } from '../db/connection';
+import { countByAssembly, findEntity, listAssemblies, listKits, listOfAssembly } from '../db/entities';
+import { listChanges, listMarksOfAssembly } from '../db/record';
+import { isId, refuse } from './answers';
+
+/** What a row comes to, for a list: the rest is computed where the row is shown. */
+function summaryOf(row: Entity<'row'>, context: RowContext) {
+  const stack = stackOf(row.definition, context);
+  if (!stack) return null;
+  const plan = planStack(stack);
+  return { verdict: plan.verdict, preps: plan.layers.map((l) => l.prep), callout: plan.rivet.callout };
+}
+
+/** Everything that only reads. */
+export function readRoutes(db: Database): Router {
+  const routes = Router();
+
+  routes.get('/kits', async (_req, res) => {
+    res.json({ kits: await listKits(db) });
+  });
+
+  routes.get('/kits/:id', async (req, res) => {
+    const { id } = req.params;
+    const kit = isId(id) ? await findEntity(db, 'kit', id) : null;
+    if (!kit) return refuse(res, 404, 'kit-unknown');
+    const [assemblies, counts] = await Promise.all([listAssemblies(db, id), countByAssembly(db, id)]);
+    const countOf = (assemblyId: string, kind: string) => counts.find((c) => c.assemblyId === assemblyId && c.kind === kind)?.count ?? 0;
+    res.json({ kit, assemblies: assemblies.map((a) => ({ ...a, rows: countOf(a.id, 'row'), parts: countOf(a.id, 'part') })) });
+  });
+
+  routes.get('/kits/:id/changes', async (req, res) => {
+    const { id } = req.params;
+    if (!isId(id)) return refuse(res, 404, 'kit-unknown');
+    res.json({ changes: await listChanges(db, id, 100) });
+  });
+
+  routes.get('/assemblies/:id', async (req, res) => {
+    const { id } = req.params;
+    const assembly = isId(id) ? await findEntity(db, 'assembly', id) : null;
+    const kit = assembly ? await findEntity(db, 'kit', assembly.definition.kitId) : null;
+    if (!assembly || !kit) return refuse(res, 404, 'assembly-unknown');
+    const { parts, rows } = await listOfAssembly(db, id);
+    rows.sort((a, b) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1));
+    const started = process.hrtime.bigint();
+    const context: RowContext = { kit: kit.definition, parts: new Map(parts.map((p) => [p.id, p.definition])) };
+    const summaries = Object.fromEntries(rows.map((row) => [row.id, summaryOf(row, context)]));
+    const planMs = Number(process.hrtime.bigint() - started) / 1e6;
+    res.setHeader('Server-Timing', `plan;dur=${planMs.toFixed(2)}`);
+    res.json({ kit, assembly, parts, rows, summaries });
+  });
+
+  routes.get('/assemblies/:id/marks', async (req, res) => {
+    const { id } = req.params;
+    const after = Number(req.query.after ?? 0);
+    if (!isId(id)) return refuse(res, 404, 'assembly-unknown');
+    if (!Number.isSafeInteger(after) || after < 0) return refuse(res, 400, 'after-invalid');
+    const found = await listMarksOfAssembly(db, id, after);
+    res.json({ marks: found.map((f) => f.mark), last: found.at(-1)?.seq ?? after });
+  });
+
+  routes.get('/rows/:id/prep', async (req, res) => {
+    const { id } = req.params;
+    const row = isId(id) ? await findEntity(db, 'row', id) : null;
+    const assembly = row ? await findEntity(db, 'assembly', row.definition.assemblyId) : null;
+    const kit = assembly ? await findEntity(db, 'kit', assembly.definition.kitId) : null;
+    if (!row || !assembly || !kit) return refuse(res, 404, 'row-unknown');
+    const asked = req.query.units;
+    if (asked !== undefined && asked !== 'in' && asked !== 'mm') return refuse(res, 400, 'units-unknown');
+    const { parts } = await listOfAssembly(db, assembly.id);
+    const stack = stackOf(row.definition, { kit: kit.definition, parts: new Map(parts.map((p) => [p.id, p.definition])) });
+    if (!stack) return refuse(res, 409, 'part-unknown');
+    const units: Units = asked ?? kit.definition.units;
+    res.json(prepAnswer(planStack(stack), stack, units));
+  });
+
+  return routes;
+}

@@ -1,0 +1,48 @@
+import { Router, type Response } from 'express';
+import { checkShape } from '#core/formats/document';
+import { CHANGE_SCHEMA, MARKS_SCHEMA } from '#core/formats/record-schemas';
+import { answerPrep } from '#core/formats/prep-document';
+import type { Change } from '#core/record/definitions';
+import type { Mark } from '#core/record/marks';
+import type { Problem } from '#core/units/result';
+import { problemMessage } from '#core/wording/problems';
+import { keepChange } from '../commands/change';
+import type { Database } from '../db/connection';
+import { findEntity } from '../db/entities';
+import { appendMarks } from '../db/record';
+import { refuse } from './answers';
+
+function refuseShape(res: Response, problem: Problem): void {
+  refuse(res, 400, problem.code, { path: problem.path ?? '', message: problemMessage(problem) });
+}
+
+/** Everything that writes. An answer of 200 means committed. `now` is the clock, passed in. */
+export function writeRoutes(db: Database, now: () => Date): Router {
+  const routes = Router();
+
+  routes.post('/changes', async (req, res) => {
+    const shape = checkShape<Change>(CHANGE_SCHEMA, req.body);
+    if (!shape.ok) return refuseShape(res, shape.problem);
+    const kept = await keepChange(db, shape.value, now());
+    if (kept.ok) res.json(kept.value);
+    else refuse(res, 409, kept.problem.code, kept.problem);
+  });
+
+  routes.post('/marks', async (req, res) => {
+    const shape = checkShape<{ kitId: string; marks: Mark[] }>(MARKS_SCHEMA, req.body);
+    if (!shape.ok) return refuseShape(res, shape.problem);
+    const { kitId, marks } = shape.value;
+    if (!(await findEntity(db, 'kit', kitId))) return refuse(res, 404, 'kit-unknown');
+    await appendMarks(db, kitId, marks, now());
+    res.json({ accepted: marks.map((m) => m.id) });
+  });
+
+  /* The headless `prep` over the wire: computes, keeps nothing. */
+  routes.post('/prep', (req, res) => {
+    const answer = answerPrep(req.body);
+    if (answer.ok) res.json(answer.value);
+    else refuseShape(res, answer.problem);
+  });
+
+  return routes;
+}

@@ -1,0 +1,10 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  root: fileURLToPath(new URL('./web', import.meta.url)),
+  plugins: [react(), tailwindcss()],
+  build: { outDir: fileURLToPath(new URL('./dist/web', import.meta.url)), emptyOutDir: true, chunkSizeWarningLimit: 1200 },
+});

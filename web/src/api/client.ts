@@ -1,0 +1,32 @@
+import { problemMessage } from '#core/wording/problems';
+
+/** A refusal by the server, with its code and data. `code` `offline`: no answer came at all. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    readonly data: Record<string, unknown>,
+  ) {
+    super(typeof data.message === 'string' ? data.message : problemMessage({ code, data: data.data as Record<string, string> | undefined }));
+  }
+}
+
+async function call<T>(path: string, init?: RequestInit): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, init);
+  } catch {
+    throw new ApiError(0, 'offline', {});
+  }
+  const body = (await response.json().catch(() => ({}))) as T & { error?: { code: string } & Record<string, unknown> };
+  if (!response.ok) throw new ApiError(response.status, body.error?.code ?? 'not-available', body.error ?? {});
+  return body;
+}
+
+export function get<T>(path: string): Promise<T> {
+  return call<T>(path);
+}
+
+export function post<T>(path: string, body: unknown): Promise<T> {
+  return call<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+}

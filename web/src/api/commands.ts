@@ -1,0 +1,53 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback } from 'react';
+import type { Edit, Entity } from '#core/record/definitions';
+import type { Mark } from '#core/record/marks';
+import { post } from './client';
+import { deviceId, newId, useLocal } from './device';
+import { refreshDefinitions } from './queries';
+import { sendMarks } from './outbox';
+
+/** Who is working, of this kit's people: the one chosen in this browser, else the first. */
+export function usePerson(kit: Entity<'kit'> | undefined): string {
+  const chosen = useLocal('person');
+  const people = kit?.definition.people ?? [];
+  return (people.find((p) => p.id === chosen) ?? people[0])?.id ?? deviceId();
+}
+
+export interface ChangeWish {
+  readonly edits: readonly Edit[];
+  readonly reason?: string;
+  readonly undoes?: string;
+}
+
+/** Keeps changes of definitions; resolves after commit, throws ApiError. */
+export function useKeep(kit: Entity<'kit'> | undefined) {
+  const client = useQueryClient();
+  const person = usePerson(kit);
+  return useCallback(
+    async ({ edits, reason = '', undoes }: ChangeWish): Promise<void> => {
+      if (!kit) return;
+      await post('/changes', { id: newId(), kitId: kit.id, person, device: deviceId(), recordedAt: new Date().toISOString(), reason, undoes: undoes ?? null, edits });
+      await refreshDefinitions(client);
+    },
+    [client, kit, person],
+  );
+}
+
+export type MarkWish = Pick<Mark, 'kind' | 'rowId' | 'holeIds'> & Partial<Pick<Mark, 'layerIds' | 'side' | 'payload'>> & { readonly doneAt?: string };
+
+/** Marks: on the screen at once, sent in the background. */
+export function useMark(kit: Entity<'kit'> | undefined) {
+  const person = usePerson(kit);
+  return useCallback(
+    (wishes: readonly MarkWish[]): void => {
+      if (!kit || wishes.length === 0) return;
+      const recordedAt = new Date().toISOString();
+      const marks = wishes.map(
+        (w): Mark => ({ id: newId(), v: 1, layerIds: [], side: null, payload: {}, recordedAt, person, device: deviceId(), ...w, doneAt: w.doneAt ?? recordedAt }),
+      );
+      sendMarks(kit.id, marks);
+    },
+    [kit, person],
+  );
+}

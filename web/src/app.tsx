@@ -1,0 +1,32 @@
+import { useEffect } from 'react';
+import { Link, Route, Routes } from 'react-router';
+import { useLocal } from './api/device';
+import { KitView } from './views/kit/kit-view';
+import { KitsView } from './views/kits/kits-view';
+import { PlanView } from './views/plan/plan-view';
+
+export function App() {
+  const theme = useLocal('theme');
+  useEffect(() => {
+    document.documentElement.dataset.theme = theme === 'dark' ? 'dark' : 'light';
+  }, [theme]);
+  return (
+    <Routes>
+      <Route path="/" element={<KitsView />} />
+      <Route path="/kits/:kitId" element={<KitView />} />
+      <Route path="/assemblies/:assemblyId/plan" element={<PlanView />} />
+      <Route path="*" element={<Nowhere />} />
+    </Routes>
+  );
+}
+
+function Nowhere() {
+  return (
+    <main className="p-6">
+      <h1 className="label text-2xl">There is nothing at this address</h1>
+      <Link to="/" className="text-dye underline">
+        To the kits
+      </Link>
+    </main>
+  );
+}

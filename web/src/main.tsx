@@ -1,0 +1,23 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter } from 'react-router';
+import { App } from './app';
+import { ApiError } from './api/client';
+import { startOutbox } from './api/outbox';
+import './style.css';
+
+const client = new QueryClient({
+  defaultOptions: { queries: { staleTime: 1000, retry: (count, error) => !(error instanceof ApiError && error.status >= 400 && error.status < 500) && count < 30, retryDelay: 1000 } },
+});
+startOutbox(() => client.invalidateQueries({ queryKey: ['marks'] }));
+
+createRoot(document.getElementById('root') as HTMLElement).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <BrowserRouter>
+        <App />
+      </BrowserRouter>
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,79 @@
+import { Popover } from 'radix-ui';
+import { useEffect, useState, type ReactNode } from 'react';
+import { whyText, type Why } from '#core/prep/why';
+import { parseDimension } from '#core/units/dimension';
+import { showNumber } from '#core/units/show';
+import { useUnits } from './units';
+
+/** A number that can be asked why: opens its formula filled with this row's numbers; trying others changes the text, not the row. */
+export function WhyNumber({ why, children }: { why: Why | null; children: ReactNode }) {
+  if (!why) return <>{children}</>;
+  return (
+    <Popover.Root>
+      <Popover.Trigger aria-label={`Why: ${why.label}`} className="rounded border-b border-dotted border-dye text-left hover:bg-dye-soft">
+        {children}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content collisionPadding={8} sideOffset={4} className="z-40 w-[min(440px,92vw)] rounded-lg border border-edge bg-paper p-3 shadow-xl" aria-label={`Why: ${why.label}`}>
+          <WhySheet why={why} />
+          <Popover.Arrow className="fill-edge" />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function WhySheet({ why }: { why: Why }) {
+  const units = useUnits();
+  const [tried, setTried] = useState(why);
+  useEffect(() => setTried(why), [why]);
+  const text = whyText(tried, units);
+  const changed = tried.inputs.some((input, i) => input.value !== why.inputs[i]?.value);
+  const setValue = (index: number, value: number) => setTried({ ...tried, inputs: tried.inputs.map((input, i) => (i === index ? { ...input, value } : input)) });
+  return (
+    <div className="flex flex-col gap-2">
+      <h3 className="label text-[17px]">{why.label}</h3>
+      <p className="font-mono text-[13px]" data-testid="why-text">
+        {text.symbols}
+        <br />= {text.filled}
+        <br />= <strong>{text.result}</strong>
+      </p>
+      <div className="grid grid-cols-2 gap-2">
+        {tried.inputs.map((input, i) => (
+          <TryInput key={input.symbol} label={`${input.symbol}: ${input.label}`} kind={input.kind} value={why.inputs[i]?.value ?? input.value} onValue={(v) => setValue(i, v)} />
+        ))}
+      </div>
+      <p className="text-[13px] text-ink2">{changed ? 'Trying other numbers; the row is as it was.' : `Source: ${why.source}`}</p>
+    </div>
+  );
+}
+
+function TryInput({ label, kind, value, onValue }: { label: string; kind: Why['inputs'][number]['kind']; value: number; onValue: (value: number) => void }) {
+  const units = useUnits();
+  const shown = kind === 'length' ? showNumber(value, units) : String(value);
+  const [text, setText] = useState(shown);
+  useEffect(() => setText(shown), [shown]);
+  const read = (typed: string): number | null => {
+    if (kind === 'length') {
+      const parsed = parseDimension(typed, { units });
+      return parsed.ok ? parsed.value.length : null;
+    }
+    const number = Number(typed.replace(',', '.'));
+    return typed.trim() !== '' && Number.isFinite(number) && number > 0 && (kind !== 'half-angle' || number < 90) ? number : null;
+  };
+  return (
+    <label className="flex flex-col text-[13px] text-ink2">
+      {label}
+      <input
+        className="field"
+        value={text}
+        aria-invalid={read(text) === null}
+        onChange={(e) => {
+          setText(e.target.value);
+          const number = read(e.target.value);
+          if (number !== null) onValue(e.target.value === shown ? value : number);
+        }}
+      />
+    </label>
+  );
+}

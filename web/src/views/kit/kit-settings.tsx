@@ -1,0 +1,143 @@
+import { useState, type FormEvent } from 'react';
+import { SCHOOL_IDS, type SchoolId } from '#core/prep/stack';
+import type { Entity, KitDefinition, Person } from '#core/record/definitions';
+import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '#core/tables/limits';
+import { RIVET_SIZES } from '#core/tables/fasteners';
+import { PROFILE_IDS, type ProfileId } from '#core/tables/profiles';
+import { showFactor, showNumber } from '#core/units/show';
+import { typedText } from '#core/record/compose';
+import { LIMIT_WORDS, PROFILE_WORDS, SCHOOL_WORDS } from '#core/wording/words';
+import { useKeep } from '../../api/commands';
+import { newId } from '../../api/device';
+import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
+import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+
+/** Units, school, limits and people of a kit; kept with who, when and the reason. */
+export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
+  const keep = useKeep(kit);
+  const was = kit.definition;
+  const [units, setUnits] = useState(was.units);
+  const [school, setSchool] = useState<SchoolId>(was.school);
+  const [profile, setProfile] = useState<ProfileId>(was.profile);
+  const [halfDash, setHalfDash] = useState(was.halfDash);
+  const [fixed, setFixed] = useState(was.nest === 'computed' ? '' : typedText(was.nest.fixed, was.units));
+  const [people, setPeople] = useState<readonly Person[]>(was.people);
+  const [limits, setLimits] = useState<Record<string, string>>(() => Object.fromEntries(Object.entries(was.limits).map(([k, v]) => [k, shownLimit(k as LimitName, v as number, was.units)])));
+  const [holeMax, setHoleMax] = useState<Record<string, string>>(() => Object.fromEntries(Object.entries(was.holeMax).map(([k, v]) => [k, showNumber(v as number, was.units)])));
+  const [reason, setReason] = useState('');
+  const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
+
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    const next = readSettings();
+    if (typeof next === 'string') return setSaid({ ok: false, text: next });
+    try {
+      await keep({ edits: [{ kind: 'kit', id: kit.id, expectedVersion: kit.version, definition: next }], reason });
+      setSaid({ ok: true, text: 'Kept.' });
+    } catch (e) {
+      setSaid({ ok: false, text: (e as Error).message });
+    }
+  };
+
+  /** The settings as they stand in the fields, or what is wrong with them. */
+  const readSettings = (): KitDefinition | string => {
+    const allowance = dimensionValue(fixed, was.units);
+    if (allowance.isBad) return 'The fixed allowance does not read.';
+    const ownLimits: Partial<Record<LimitName, number>> = {};
+    for (const [key, text] of Object.entries(limits) as [LimitName, string][]) {
+      if (text.trim() === '') continue;
+      const value = readLimit(key, text, was.units);
+      if (value === null) return `The limit "${LIMIT_WORDS[key]}" does not read.`;
+      if (value !== DEFAULT_LIMITS[key]) ownLimits[key] = value;
+    }
+    const ownHoles: KitDefinition['holeMax'] = {};
+    for (const size of RIVET_SIZES) {
+      const value = dimensionValue(holeMax[size.dash] ?? '', was.units);
+      if (value.isBad || (value.length && value.length.mm < size.diameter)) return `Hole max for dash ${size.dash} does not read, or is smaller than the rivet.`;
+      if (value.length) ownHoles[`${size.dash}`] = value.length.mm;
+    }
+    const named = people.filter((p) => p.initials.trim() !== '').map((p) => ({ ...p, initials: p.initials.trim() }));
+    if (named.length === 0) return 'Somebody has to work here: keep at least one person.';
+    return { ...was, units, school, profile, halfDash, nest: allowance.length ? { fixed: allowance.length } : 'computed', limits: ownLimits, holeMax: ownHoles, people: named };
+  };
+
+  return (
+    <form onSubmit={(e) => void save(e)} className="flex flex-col gap-3 border-t border-line pt-4" aria-label="Kit settings">
+      <h2 className="label text-[22px]">Settings of this kit</h2>
+      <div className="grid gap-3 sm:grid-cols-3">
+        <Field label="A bare number means">
+          <Select value={units} onChange={(e) => setUnits(e.target.value === 'mm' ? 'mm' : 'in')}>
+            <option value="in">inches</option>
+            <option value="mm">millimetres</option>
+          </Select>
+        </Field>
+        <Field label="School that governs" hint={SCHOOL_WORDS[school].rule}>
+          <Select value={school} onChange={(e) => setSchool(e.target.value as SchoolId)}>
+            {SCHOOL_IDS.map((id) => (
+              <option key={id} value={id}>
+                {SCHOOL_WORDS[id].name} ({id})
+              </option>
+            ))}
+          </Select>
+        </Field>
+        <Field label="Driven heads are judged by">
+          <Select value={profile} onChange={(e) => setProfile(e.target.value as ProfileId)}>
+            {PROFILE_IDS.map((id) => (
+              <option key={id} value={id}>
+                {PROFILE_WORDS[id]}
+              </option>
+            ))}
+          </Select>
+        </Field>
+        <DimensionField label="Fixed allowance under a dimple (empty: computed)" text={fixed} onText={setFixed} units={was.units} placeholder="computed" />
+        <label className="flex items-center gap-2 self-start pt-6">
+          <input type="checkbox" checked={halfDash} onChange={(e) => setHalfDash(e.target.checked)} className="size-5" />
+          Half dashes are stocked
+        </label>
+      </div>
+      <fieldset className="flex flex-wrap items-end gap-2">
+        <legend className="label text-[14px] text-ink2">People (initials)</legend>
+        {people.map((p, i) => (
+          <TextInput key={p.id} aria-label={`Initials ${i + 1}`} className="w-20" maxLength={6} value={p.initials} onChange={(e) => setPeople(people.map((q) => (q.id === p.id ? { ...q, initials: e.target.value } : q)))} />
+        ))}
+        <Button onClick={() => setPeople([...people, { id: newId(), initials: '' }])}>Add a person</Button>
+      </fieldset>
+      <details>
+        <summary className="label text-[16px]">Limits of this kit (empty: the default)</summary>
+        <p className="py-1 text-[14px] text-ink2">The kit maker&apos;s documents outrank every figure here. Write down in the reason where a figure comes from.</p>
+        <div className="grid gap-2 sm:grid-cols-2">
+          {(Object.keys(DEFAULT_LIMITS) as LimitName[]).map((key) => (
+            <Field key={key} label={LIMIT_WORDS[key]}>
+              <TextInput value={limits[key] ?? ''} placeholder={shownLimit(key, DEFAULT_LIMITS[key], was.units)} onChange={(e) => setLimits({ ...limits, [key]: e.target.value })} />
+            </Field>
+          ))}
+          {RIVET_SIZES.map((size) => (
+            <Field key={size.dash} label={`Hole max, dash ${size.dash}`}>
+              <TextInput value={holeMax[size.dash] ?? ''} placeholder={showNumber(size.holeMax, was.units)} onChange={(e) => setHoleMax({ ...holeMax, [size.dash]: e.target.value })} />
+            </Field>
+          ))}
+        </div>
+      </details>
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="Reason (kept with who and when)">
+          <TextInput className="w-80 max-w-full" maxLength={500} value={reason} onChange={(e) => setReason(e.target.value)} />
+        </Field>
+        <Button type="submit" tone="primary">
+          Keep settings
+        </Button>
+        {said?.ok ? <span role="status">{said.text}</span> : null}
+      </div>
+      {said && !said.ok ? <ErrorText>{said.text}</ErrorText> : null}
+    </form>
+  );
+}
+
+function shownLimit(key: LimitName, value: number, units: 'in' | 'mm'): string {
+  return LENGTH_LIMITS.includes(key) ? showNumber(value, units) : showFactor(value);
+}
+
+function readLimit(key: LimitName, text: string, units: 'in' | 'mm'): number | null {
+  if (LENGTH_LIMITS.includes(key)) return dimensionValue(text, units).length?.mm ?? null;
+  const value = Number(text.replace(',', '.'));
+  return Number.isFinite(value) && value >= 0.01 && value <= 1000 ? value : null;
+}

@@ -1,0 +1,95 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { Link, useNavigate } from 'react-router';
+import type { KitDefinition } from '#core/record/definitions';
+import { ApiError, post } from '../../api/client';
+import { deviceId, newId, useLocal } from '../../api/device';
+import { refreshDefinitions, useKits } from '../../api/queries';
+import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
+import { TopBar } from '../../ui/top-bar';
+
+/** A kit as it begins: the default school and limits, one person. */
+function newKit(name: string, initials: string, units: 'in' | 'mm'): KitDefinition {
+  return { v: 1, name, units, school: 'kit-032', nest: 'computed', profile: 'classic', halfDash: true, limits: {}, holeMax: {}, people: [{ id: newId(), initials }] };
+}
+
+export function KitsView() {
+  const kits = useKits();
+  const units = useLocal('units') === 'mm' ? 'mm' : 'in';
+  return (
+    <div className="flex min-h-full flex-col">
+      <TopBar trail={[{ text: 'Kits' }]} units={units} />
+      <main className="mx-auto flex w-full max-w-3xl flex-col gap-6 p-4">
+        <h1 className="label text-[26px]">Kits</h1>
+        {kits.error ? <ErrorText>{kits.error.message}</ErrorText> : null}
+        <ul className="flex flex-col border-t border-line">
+          {(kits.data ?? []).map((kit) => (
+            <li key={kit.id} className="border-b border-line">
+              <Link to={`/kits/${kit.id}`} className="label flex min-h-12 items-center px-2 text-[19px] hover:bg-dye-soft">
+                {kit.definition.name}
+              </Link>
+            </li>
+          ))}
+          {kits.data?.length === 0 ? <li className="border-b border-line p-2 text-ink2">No kit yet. Name yours below: it starts with the default rules, which its settings can change.</li> : null}
+        </ul>
+        <NewKit />
+        <Warning />
+      </main>
+    </div>
+  );
+}
+
+function NewKit() {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [name, setName] = useState('');
+  const [initials, setInitials] = useState('');
+  const [units, setUnits] = useState<'in' | 'mm'>('in');
+  const [error, setError] = useState<string | null>(null);
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === '' || initials.trim() === '') return setError('A kit needs a name, and the initials of whoever builds it.');
+    const definition = newKit(name.trim(), initials.trim(), units);
+    const id = newId();
+    try {
+      await post('/changes', { id: newId(), kitId: id, person: definition.people[0]?.id, device: deviceId(), recordedAt: new Date().toISOString(), reason: '', undoes: null, edits: [{ kind: 'kit', id, expectedVersion: 0, definition }] });
+      await refreshDefinitions(client);
+      await navigate(`/kits/${id}`);
+    } catch (e) {
+      setError(e instanceof ApiError ? e.message : String(e));
+    }
+  };
+  return (
+    <form onSubmit={(e) => void make(e)} className="flex flex-col gap-2 rounded-lg border border-line p-3">
+      <h2 className="label text-[19px]">A new kit</h2>
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="Name">
+          <TextInput value={name} maxLength={120} onChange={(e) => setName(e.target.value)} placeholder="My kit" />
+        </Field>
+        <Field label="Your initials">
+          <TextInput className="w-24" value={initials} maxLength={6} onChange={(e) => setInitials(e.target.value)} />
+        </Field>
+        <Field label="Plans are in">
+          <select className="field" value={units} onChange={(e) => setUnits(e.target.value === 'mm' ? 'mm' : 'in')}>
+            <option value="in">inches</option>
+            <option value="mm">millimetres</option>
+          </select>
+        </Field>
+        <Button type="submit" tone="primary">
+          Make the kit
+        </Button>
+      </div>
+      {error ? <ErrorText>{error}</ErrorText> : null}
+    </form>
+  );
+}
+
+/** What stands above everything this program says. */
+export function Warning() {
+  return (
+    <p className="max-w-prose border-l-4 border-caution pl-3 text-[15px] text-ink2">
+      Everything here is advice. The kit maker&apos;s plans and process instructions come first, then local rules and the responsible inspector. Where a limit is exceeded the program says stop, why, and whom to ask; it never
+      approves a repair.
+    </p>
+  );
+}

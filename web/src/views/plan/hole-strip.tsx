@@ -1,0 +1,264 @@
+import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { formatRange, holesInPlan, parseRange } from '#core/record/holes';
+import { PREP_WORDS, sheetName } from '#core/wording/words';
+import type { MarkWish } from '../../api/commands';
+import { BAND_PX, HOLE_PX, stripPlaces } from '../../drawing/strip-drawing';
+import { Button } from '../../ui/controls';
+import { HoleGlyph, type HoleStage } from './hole-glyph';
+import type { RowModel } from './row-model';
+
+const NAME_PX = 118;
+
+interface HoleStripProps {
+  readonly row: RowModel;
+  readonly onMark: (wishes: readonly MarkWish[]) => void;
+}
+
+/** The row as a strip of its holes: choose holes by drag, keys or text, then tap what was done. */
+export function HoleStrip({ row, onMark }: HoleStripProps) {
+  const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row.entity.definition.holes]);
+  const [chosen, setChosen] = useState<readonly number[]>(() => holes.map((_, i) => i));
+  const [sheetsOff, setSheetsOff] = useState<ReadonlySet<string>>(new Set());
+  const [doneAt, setDoneAt] = useState('');
+  const count = holes.length;
+  const valid = chosen.filter((i) => i < count);
+  const layers = row.entity.definition.layers.filter((l) => !sheetsOff.has(l.id));
+
+  const mark = (wishes: readonly Pick<MarkWish, 'kind' | 'layerIds' | 'side'>[]) => {
+    const time = doneAt === '' ? undefined : new Date(doneAt).toISOString();
+    const holeIds = valid.map((i) => (holes[i] as { id: string }).id);
+    if (holeIds.length > 0) onMark(wishes.map((w) => ({ ...w, rowId: row.entity.id, holeIds, ...(time ? { doneAt: time } : {}) })));
+  };
+  const layerIds = layers.map((l) => l.id);
+  const dimpled = layerIds.filter((id) => row.steps.some((s) => s.kind === 'dimpled' && s.layerId === id));
+  const countersunk = layerIds.filter((id) => row.steps.some((s) => s.kind === 'countersunk' && s.layerId === id));
+  const actions = {
+    drilled: () => mark([{ kind: 'drilled' }]),
+    head: () => mark([{ kind: 'deburred', layerIds, side: 'head' }]),
+    shop: () => mark([{ kind: 'deburred', layerIds, side: 'shop' }]),
+    prepared: () => mark([...(dimpled.length > 0 ? [{ kind: 'dimpled' as const, layerIds: dimpled }] : []), ...(countersunk.length > 0 ? [{ kind: 'countersunk' as const, layerIds: countersunk }] : [])]),
+  };
+  const onKeyDown = (e: KeyboardEvent) => {
+    const key = e.key.toLowerCase();
+    const action = { d: actions.drilled, h: actions.head, s: layerIds.length > 0 ? actions.shop : undefined, p: actions.prepared }[key];
+    if (action && !e.ctrlKey && !e.metaKey && !e.altKey) {
+      e.preventDefault();
+      action();
+    }
+  };
+  const n = valid.length;
+  const onSheets = layerIds.length === row.entity.definition.layers.length ? '' : ` on ${layerIds.length} of ${row.entity.definition.layers.length} sheets`;
+  const prepText = [dimpled.length > 0 ? `dimpled${dimpled.length > 1 ? ` ×${dimpled.length}` : ''}` : '', countersunk.length > 0 ? 'countersunk' : ''].filter(Boolean).join(', ');
+  return (
+    <section aria-label="Holes" className="flex flex-col gap-1.5 border-t border-line bg-panel p-2" onKeyDown={(e) => (e.target instanceof HTMLInputElement ? undefined : onKeyDown(e))}>
+      <StripPicture row={row} holes={holes} chosen={valid} onChoose={setChosen} sheetsOff={sheetsOff} onToggleSheet={(id) => setSheetsOff(toggled(sheetsOff, id))} />
+      <div className="flex flex-wrap items-end gap-2">
+        <RangeField count={count} chosen={valid} onChoose={setChosen} />
+        <Button tone="primary" disabled={n === 0} onClick={actions.drilled} title="Key D">
+          Drilled ({n})
+        </Button>
+        <Button tone="primary" disabled={n === 0 || layerIds.length === 0} onClick={actions.head} title="Key H">
+          Deburred head side ({n} × {layerIds.length})
+        </Button>
+        <Button tone="primary" disabled={n === 0 || layerIds.length === 0} onClick={actions.shop} title="Key S">
+          Deburred shop side ({n} × {layerIds.length})
+        </Button>
+        {prepText ? (
+          <Button tone="primary" disabled={n === 0} onClick={actions.prepared} title="Key P">
+            {prepText[0]?.toUpperCase()}
+            {prepText.slice(1)} ({n})
+          </Button>
+        ) : null}
+        <label className="ml-auto flex flex-col text-[13px] text-ink2">
+          Done at (empty: now)
+          <input type="datetime-local" className="field" value={doneAt} onChange={(e) => setDoneAt(e.target.value)} />
+        </label>
+      </div>
+      <p className="sr-only" role="status">
+        {n} holes chosen{onSheets}
+      </p>
+      <Leftovers row={row} />
+    </section>
+  );
+}
+
+function toggled(set: ReadonlySet<string>, id: string): ReadonlySet<string> {
+  const next = new Set(set);
+  if (!next.delete(id)) next.add(id);
+  return next;
+}
+
+function RangeField({ count, chosen, onChoose }: { count: number; chosen: readonly number[]; onChoose: (places: readonly number[]) => void }) {
+  const id = useId();
+  const shown = formatRange(chosen);
+  const [typed, setTyped] = useState<string | null>(null);
+  const isBad = typed !== null && typed.trim() !== '' && parseRange(typed, count) === null;
+  return (
+    <div className="flex flex-col text-[13px] text-ink2">
+      <label htmlFor={id}>Holes of {count}</label>
+      <input
+        id={id}
+        className="field w-28"
+        value={typed ?? shown}
+        aria-invalid={isBad}
+        aria-describedby={isBad ? `${id}-bad` : undefined}
+        onChange={(e) => {
+          setTyped(e.target.value);
+          const places = e.target.value.trim() === '' ? [] : parseRange(e.target.value, count);
+          if (places) onChoose(places);
+        }}
+        onBlur={() => (isBad ? undefined : setTyped(null))}
+        placeholder="1-12,15"
+      />
+      {isBad ? (
+        <span id={`${id}-bad`} role="alert" className="max-w-40 text-stop">
+          Write 1-12,15 within 1 to {count}.
+        </span>
+      ) : null}
+    </div>
+  );
+}
+
+interface StripPictureProps {
+  readonly row: RowModel;
+  readonly holes: readonly { readonly id: string }[];
+  readonly chosen: readonly number[];
+  readonly onChoose: (places: readonly number[]) => void;
+  readonly sheetsOff: ReadonlySet<string>;
+  readonly onToggleSheet: (layerId: string) => void;
+}
+
+function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }: StripPictureProps) {
+  const { layers } = row.entity.definition;
+  const places = stripPlaces({ holes: holes.length, layers: layers.length, nameWidth: 0 });
+  const drag = useRef<{ from: number; kept: readonly number[] } | null>(null);
+  const [cursor, setCursor] = useState(0);
+  const anchor = useRef(0);
+  const isChosen = new Set(chosen);
+  const span = (a: number, b: number) => Array.from({ length: Math.abs(a - b) + 1 }, (_, i) => Math.min(a, b) + i);
+  const at = (e: PointerEvent<SVGSVGElement>) => {
+    const box = e.currentTarget.getBoundingClientRect();
+    return places.holeAt(((e.clientX - box.left) / box.width) * places.width);
+  };
+  const onPointerDown = (e: PointerEvent<SVGSVGElement>) => {
+    if (e.button !== 0) return;
+    const hole = at(e);
+    e.currentTarget.setPointerCapture(e.pointerId);
+    drag.current = { from: e.shiftKey ? anchor.current : hole, kept: e.ctrlKey || e.metaKey ? chosen : [] };
+    if (!e.shiftKey) anchor.current = hole;
+    setCursor(hole);
+    onChoose([...drag.current.kept, ...span(drag.current.from, hole)]);
+  };
+  const onPointerMove = (e: PointerEvent<SVGSVGElement>) => {
+    if (!drag.current) return;
+    const hole = at(e);
+    setCursor(hole);
+    onChoose([...new Set([...drag.current.kept, ...span(drag.current.from, hole)])]);
+  };
+  const onKeyDown = (e: KeyboardEvent) => {
+    if (e.key === 'a' && (e.ctrlKey || e.metaKey)) {
+      e.preventDefault();
+      onChoose(holes.map((_, i) => i));
+      return;
+    }
+    const to = { ArrowRight: cursor + 1, ArrowLeft: cursor - 1, Home: 0, End: holes.length - 1 }[e.key];
+    if (to === undefined) return;
+    e.preventDefault();
+    const next = Math.min(holes.length - 1, Math.max(0, to));
+    setCursor(next);
+    if (!e.shiftKey) anchor.current = next;
+    onChoose(span(anchor.current, next));
+  };
+  const stageOf = (holeId: string, index: number): HoleStage => {
+    const done = row.states.get(holeId);
+    const layerId = (layers[index] as { id: string }).id;
+    const prep = row.plan.layers[index]?.prep ?? 'none';
+    return {
+      drilled: done?.has('drilled//') ?? false,
+      head: done?.has(`deburred/${layerId}/head`) ?? false,
+      shop: done?.has(`deburred/${layerId}/shop`) ?? false,
+      prepared: (prep === 'dimple' && (done?.has(`dimpled/${layerId}/`) ?? false)) || (prep === 'countersink' && (done?.has(`countersunk/${layerId}/`) ?? false)),
+      prep,
+    };
+  };
+  return (
+    <div className="flex">
+      <ul className="flex shrink-0 flex-col pt-5" style={{ width: NAME_PX }} aria-label="Sheets to mark">
+        {layers.map((layer, i) => {
+          const name = sheetName(row.plan.layers[i]?.part, i);
+          return (
+            <li key={layer.id} style={{ height: BAND_PX }} className="pr-1">
+              <button
+                type="button"
+                aria-pressed={!sheetsOff.has(layer.id)}
+                onClick={() => onToggleSheet(layer.id)}
+                title={`${name}: ${PREP_WORDS[row.plan.layers[i]?.prep ?? 'none']}`}
+                className={`flex h-9 w-full flex-col justify-center truncate rounded border px-1 text-left leading-none ${sheetsOff.has(layer.id) ? 'border-dashed border-edge text-ink2 line-through' : 'border-edge bg-raised'}`}
+              >
+                <span className="label w-full truncate text-[14px]">{name}</span>
+                <span className="text-[12px] text-ink2">{PREP_WORDS[row.plan.layers[i]?.prep ?? 'none']}</span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      <div className="overflow-x-auto">
+        <svg
+          width={places.width}
+          height={places.height}
+          viewBox={`0 0 ${places.width} ${places.height}`}
+          role="application"
+          aria-roledescription="strip of holes"
+          aria-label={`${holes.length} holes, ${formatRange(chosen) || 'none'} chosen. Arrows move, Shift extends, D H S P mark.`}
+          tabIndex={0}
+          className="touch-pan-y select-none"
+          style={{ touchAction: 'pan-y' }}
+          onPointerDown={onPointerDown}
+          onPointerMove={onPointerMove}
+          onPointerUp={() => (drag.current = null)}
+          onPointerCancel={() => (drag.current = null)}
+          onKeyDown={onKeyDown}
+        >
+          {layers.map((layer, i) => (
+            <rect key={layer.id} x="0" y={places.bandY(i) + 1} width={places.width} height={BAND_PX - 4} style={{ fill: sheetsOff.has(layer.id) ? 'transparent' : 'var(--metal)', stroke: 'var(--line)' }} />
+          ))}
+          {holes.map((hole, h) => (
+            <g key={hole.id} data-hole={h + 1}>
+              {isChosen.has(h) ? <rect x={places.holeX(h) - HOLE_PX / 2} y="0" width={HOLE_PX} height={places.height} style={{ fill: 'var(--dye)', opacity: 0.22 }} /> : null}
+              <text x={places.holeX(h)} y={places.numberY} textAnchor="middle" fontSize="12" fontWeight={isChosen.has(h) ? 700 : 400} style={{ fill: 'var(--ink)' }}>
+                {h + 1}
+              </text>
+              {layers.map((layer, i) => (
+                <HoleGlyph key={layer.id} x={places.holeX(h)} y={places.bandY(i) + BAND_PX / 2 - 1} stage={stageOf(hole.id, i)} />
+              ))}
+            </g>
+          ))}
+        </svg>
+      </div>
+    </div>
+  );
+}
+
+const BECAUSE = {
+  'step-changed': 'the plan no longer asks for it',
+  'layer-gone': 'the sheet is no longer in this row',
+  'holes-out': 'the holes were taken out of the plan',
+} as const;
+
+/** Marks that no longer fit the row: kept, and shown for a person to resolve. */
+function Leftovers({ row }: { row: RowModel }) {
+  if (row.leftovers.length === 0) return null;
+  return (
+    <ul aria-label="Marks to look at" className="rounded border border-caution bg-caution-soft px-2 py-1 text-[14px] text-caution">
+      {row.leftovers.map((left, i) => {
+        const index = row.entity.definition.layers.findIndex((l) => l.id === left.layerId);
+        const where = index < 0 || left.because === 'holes-out' ? '' : ` on ${sheetName(row.plan.layers[index]?.part, index)}`;
+        return (
+          <li key={i}>
+            {left.holeIds.length} {left.holeIds.length === 1 ? 'hole has' : 'holes have'} marks{left.because === 'holes-out' ? '' : ` (${left.kind}${where})`}, but {BECAUSE[left.because]}. The marks are kept.
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

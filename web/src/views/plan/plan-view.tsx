@@ -1,0 +1,361 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useParams, useSearchParams } from 'react-router';
+import { parseRowLine } from '#core/formats/row-line';
+import { planStack } from '#core/prep/plan';
+import type { Prep, SchoolId } from '#core/prep/stack';
+import { composeRow, duplicateRow, lineOfRow, mirrorRow } from '#core/record/compose';
+import { editsOf } from '#core/record/compose-many';
+import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
+import { stackOf } from '#core/record/stack-of';
+import { PREP_WORDS, SCHOOL_WORDS } from '#core/wording/words';
+import { problemMessage } from '#core/wording/problems';
+import { ApiError } from '../../api/client';
+import { useKeep, useMark } from '../../api/commands';
+import { deviceId, newId, useLocal } from '../../api/device';
+import { useWaiting } from '../../api/outbox';
+import { refreshDefinitions, useAssembly, useChanges, useMarks, type AssemblyAnswer } from '../../api/queries';
+import { useQueryClient } from '@tanstack/react-query';
+import { Button, ErrorText, TextInput } from '../../ui/controls';
+import { TopBar } from '../../ui/top-bar';
+import { UnitsContext } from '../../ui/units';
+import { BulkBar } from './bulk-bar';
+import { HoleStrip } from './hole-strip';
+import { KeysDialog } from './keys-dialog';
+import { PartDialog } from './part-dialog';
+import { PartJump } from './part-jump';
+import { PasteDialog } from './paste-dialog';
+import { ReasonDialog } from './reason-dialog';
+import { RowDetail, type RowActions } from './row-detail';
+import { RowForm } from './row-form';
+import { RowHistory } from './row-history';
+import { isTyping, LINE_EXAMPLE, RowLineField } from './row-line-field';
+import { RowList, rowTitle } from './row-list';
+import { partsById, useRowModels, type RowModel } from './row-model';
+import { nextUndo } from './undo';
+
+type Dialog =
+  | { kind: 'paste'; text: string }
+  | { kind: 'school'; school: SchoolId | null }
+  | { kind: 'plans'; layer: number; plans: Prep | null }
+  | { kind: 'part'; part: Entity<'part'>; nominalText?: string }
+  | { kind: 'more' }
+  | { kind: 'keys' }
+  | null;
+
+/** The rows of one assembly: list, typed line, and the selected row with its strip. */
+export function PlanView() {
+  const { assemblyId = '' } = useParams();
+  const assembly = useAssembly(assemblyId);
+  const chosen = useLocal('units');
+  const units = chosen === 'in' || chosen === 'mm' ? chosen : (assembly.data?.kit.definition.units ?? 'in');
+  return (
+    <UnitsContext value={units}>
+      {assembly.data ? (
+        <PlanOfAssembly data={assembly.data} units={units} isStale={assembly.isError} />
+      ) : (
+        <div className="flex h-full flex-col">
+          <TopBar trail={[{ text: 'Plan' }]} units={units} />
+          <main className="p-4">{assembly.error ? <ErrorText>{assembly.error.message}</ErrorText> : <p role="status">Loading the assembly …</p>}</main>
+        </div>
+      )}
+    </UnitsContext>
+  );
+}
+
+function usePlanRows(data: AssemblyAnswer) {
+  const served = useMarks(data.assembly.id);
+  const waiting = useWaiting();
+  const marks = useMemo(() => [...(served.data ?? []), ...waiting.map((w) => w.mark)], [served.data, waiting]);
+  return { marks, rows: useRowModels(data, marks) };
+}
+
+/** The line as typed so far: what it would make, or what is wrong with it. */
+function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'row'> | null) {
+  return useMemo(() => {
+    if (text.trim() === '') return null;
+    const { units } = data.kit.definition;
+    const parsed = parseRowLine(text, units);
+    const order = existing?.definition.order ?? Math.max(0, ...data.rows.map((r) => r.definition.order)) + 1;
+    const made = parsed.ok ? composeRow(parsed.value, { assemblyId: data.assembly.id, units, parts: data.parts, newId }, order, existing?.definition) : parsed;
+    if (!made.ok) return { problem: made.problem, parsed: parsed.ok ? parsed.value : null, made: null, stack: null, plan: null };
+    const parts = new Map([...data.parts, ...made.value.newParts].map((p) => [p.id, p.definition]));
+    const stack = stackOf(made.value.row, { kit: data.kit.definition, parts });
+    return { problem: null, parsed: parsed.ok ? parsed.value : null, made: made.value, stack, plan: stack ? planStack(stack) : null };
+  }, [text, data, existing]);
+}
+
+function PlanOfAssembly({ data, units, isStale }: { data: AssemblyAnswer; units: 'in' | 'mm'; isStale: boolean }) {
+  const { kit, assembly } = data;
+  const [search, setSearch] = useSearchParams();
+  const client = useQueryClient();
+  const keep = useKeep(kit);
+  const mark = useMark(kit);
+  const changes = useChanges(kit.id);
+  const { marks, rows } = usePlanRows(data);
+
+  const [line, setLine] = useState('');
+  const [editingId, setEditingId] = useState<string | null>(null);
+  const [filter, setFilter] = useState('');
+  const [checked, setChecked] = useState<ReadonlySet<string>>(new Set());
+  const [dialog, setDialog] = useState<Dialog>(null);
+  const [notice, setNotice] = useState<{ isBad: boolean; text: string } | null>(null);
+  const filterField = useRef<HTMLInputElement>(null);
+
+  const shown = useMemo(() => {
+    const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
+    return words.length === 0 ? rows : rows.filter((r) => words.every((w) => r.searchText.includes(w)));
+  }, [rows, filter]);
+  const selectedId = search.get('row') ?? shown[0]?.entity.id ?? null;
+  const selected = rows.find((r) => r.entity.id === selectedId) ?? null;
+  const select = useCallback((id: string) => setSearch({ row: id }, { replace: true }), [setSearch]);
+
+  const editing = editingId ? (data.rows.find((r) => r.id === editingId) ?? null) : null;
+  const draft = useDraft(line, data, editing);
+  const nextOrder = Math.max(0, ...data.rows.map((r) => r.definition.order)) + 1;
+
+  /** Keeps edits; a refusal because somebody was faster shows both versions and brings the newest one here. */
+  const keepEdits = async (edits: readonly Edit[], reason = ''): Promise<void> => {
+    try {
+      await keep({ edits, reason });
+      setNotice(null);
+    } catch (error) {
+      if (!(error instanceof ApiError) || error.code !== 'version-conflict') throw error;
+      await refreshDefinitions(client);
+      throw new Error(conflictText(error, edits, data));
+    }
+  };
+  const attempt = (work: Promise<unknown>) => {
+    work.catch((error: Error) => setNotice({ isBad: true, text: error.message }));
+  };
+  const rowEdit = (row: Entity<'row'>, definition: RowDefinition | null): Edit => ({ kind: 'row', id: row.id, expectedVersion: row.version, definition });
+
+  const leaveLine = () => {
+    setLine('');
+    setEditingId(null);
+  };
+  const keepLine = async () => {
+    if (!draft?.made) return;
+    const id = editing?.id ?? newId();
+    const parts = draft.made.newParts.map((p): Edit => ({ kind: 'part', id: p.id, expectedVersion: 0, definition: p.definition }));
+    await keepEdits([...parts, { kind: 'row', id, expectedVersion: editing?.version ?? 0, definition: draft.made.row }]);
+    leaveLine();
+    setFilter('');
+    select(id);
+  };
+  const startEdit = (row: RowModel) => {
+    setEditingId(row.entity.id);
+    setLine(lineOfRow(row.entity.definition, partsById(data.parts), kit.definition.units));
+  };
+  const mirror = async (sources: readonly Entity<'row'>[]) => {
+    const edits: Edit[] = [];
+    const parts = [...data.parts];
+    let last: string | null = null;
+    sources.forEach((source, i) => {
+      const mirrored = mirrorRow(source, parts, nextOrder + i, newId);
+      if (!mirrored) return;
+      edits.push(...mirrored.edits);
+      for (const e of mirrored.edits) if (e.kind === 'part' && e.definition) parts.push({ kind: 'part', id: e.id, version: 0, definition: e.definition });
+      last = mirrored.rowId;
+    });
+    if (edits.length === 0) return;
+    await keepEdits(edits);
+    if (last) select(last);
+  };
+  const remove = async (targets: readonly Entity<'row'>[]) => {
+    await keepEdits(targets.map((row) => rowEdit(row, null)));
+    setChecked(new Set());
+    setNotice({ isBad: false, text: `${targets.length} ${targets.length === 1 ? 'row' : 'rows'} deleted; marks are kept. Undo brings them back.` });
+  };
+
+  const undoable = useMemo(() => nextUndo(marks, changes.data ?? [], deviceId()), [marks, changes.data]);
+  const undo = useCallback(() => {
+    if (!undoable) return;
+    if (undoable.kind === 'mark') mark([{ kind: 'undo', rowId: undoable.mark.rowId, holeIds: [], payload: { undoes: undoable.mark.id } }]);
+    else attempt(keep({ edits: [], undoes: undoable.id }).then(() => setNotice({ isBad: false, text: `Taken back: ${undoable.label}.` })));
+  }, [undoable, mark, keep]);
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('[role=dialog]')) return;
+      const run = {
+        '/': () => filterField.current?.focus(),
+        '?': () => setDialog({ kind: 'keys' }),
+        u: undo,
+        e: () => (selected ? startEdit(selected) : undefined),
+      }[e.key];
+      if (!run) return;
+      e.preventDefault();
+      run();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+
+  const actionsOf = (row: RowModel): RowActions => ({
+    onEdit: () => startEdit(row),
+    onDuplicate: () => {
+      const id = newId();
+      attempt(keepEdits([{ kind: 'row', id, expectedVersion: 0, definition: duplicateRow(row.entity.definition, nextOrder, newId) }]).then(() => select(id)));
+    },
+    onMirror: row.entity.definition.hand ? () => attempt(mirror([row.entity])) : null,
+    onMore: () => setDialog({ kind: 'more' }),
+    onDelete: () => attempt(remove([row.entity])),
+    onSchool: (school) => setDialog({ kind: 'school', school }),
+    onPlans: (layer, plans) => setDialog({ kind: 'plans', layer, plans }),
+    onPart: (layer) => {
+      const part = data.parts.find((p) => p.id === row.entity.definition.layers[layer]?.partId);
+      if (part) setDialog({ kind: 'part', part });
+    },
+  });
+  const problemPart = draft?.problem?.code === 'part-thickness-differs' ? data.parts.find((p) => p.id === draft.problem?.data?.partId) : undefined;
+  const differing = problemPart ? draft?.parsed?.layers.find((l) => l.name.toLowerCase() === problemPart.definition.name.toLowerCase()) : undefined;
+
+  const chosenRows = rows.filter((r) => checked.has(r.entity.id)).map((r) => r.entity);
+  const isDrafting = draft?.stack != null && draft.plan != null && draft.made != null;
+  return (
+    <div className="flex h-full min-h-[720px] flex-col lg:min-h-0">
+      <TopBar
+        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
+        kit={kit}
+        units={units}
+        undo={{ label: undoable?.label ?? null, run: undo }}
+        onKeys={() => setDialog({ kind: 'keys' })}
+      />
+      {isStale ? <p className="bg-caution-soft px-3 py-1 text-caution">The program does not answer just now. What you see is the last it said; marks are kept in this browser until it is back.</p> : null}
+      {notice ? (
+        <div className={`flex items-center justify-between gap-2 px-3 py-1 ${notice.isBad ? 'bg-stop-soft text-stop' : 'bg-done-soft text-done'}`} role={notice.isBad ? 'alert' : 'status'}>
+          <span className="whitespace-pre-line">{notice.text}</span>
+          <Button tone="quiet" onClick={() => setNotice(null)}>
+            Seen
+          </Button>
+        </div>
+      ) : null}
+      <main className="grid min-h-0 flex-1 grid-rows-[minmax(300px,42%)_minmax(0,1fr)] lg:grid-cols-[minmax(380px,36%)_minmax(0,1fr)] lg:grid-rows-1">
+        <section aria-label="Rows of the assembly" className="flex min-h-0 flex-col border-r border-line">
+          <RowLineField
+            text={line}
+            onText={setLine}
+            problem={draft?.problem ?? null}
+            isEditing={editing !== null}
+            onKeep={() => attempt(keepLine())}
+            onCancel={leaveLine}
+            onPasteMany={(text) => setDialog({ kind: 'paste', text })}
+            onPartThickness={problemPart && differing ? () => setDialog({ kind: 'part', part: problemPart, nominalText: differing.thickness.text }) : undefined}
+            units={kit.definition.units}
+          />
+          <div className="flex flex-wrap items-center gap-2 border-b border-line px-2 py-1.5">
+            <TextInput ref={filterField} aria-label="Filter rows" placeholder="Filter  /" className="w-32 flex-1" value={filter} onChange={(e) => setFilter(e.target.value)} />
+            <PartJump parts={data.parts} rows={rows} onJump={(id) => { setFilter(''); select(id); }} />
+            <Button onClick={() => setDialog({ kind: 'paste', text: '' })}>Paste lines</Button>
+            <span className="text-[14px] text-ink2">
+              {shown.length === rows.length ? `${rows.length} rows` : `${shown.length} of ${rows.length}`}
+            </span>
+          </div>
+          <BulkBar
+            rows={chosenRows}
+            units={kit.definition.units}
+            onEdit={async (next, reason) => {
+              await keepEdits(next.map(({ row, definition }) => rowEdit(row, definition)), reason);
+            }}
+            onDelete={() => attempt(remove(chosenRows))}
+            onMirror={() => attempt(mirror(chosenRows).then(() => setChecked(new Set())))}
+            onClear={() => setChecked(new Set())}
+          />
+          {rows.length === 0 ? (
+            <p className="p-4 text-ink2">
+              No row yet. Type one above, such as
+              <button type="button" className="block font-mono text-[14px] text-dye underline" onClick={() => setLine(LINE_EXAMPLE)}>
+                {LINE_EXAMPLE}
+              </button>
+            </p>
+          ) : (
+            <RowList rows={shown} selectedId={selectedId} checked={checked} onSelect={select} onCheck={(id, on) => setChecked((old) => withOne(old, id, on))} />
+          )}
+        </section>
+        <section aria-label="The selected row" className="flex min-h-0 flex-col">
+          <div className="min-h-0 flex-1 overflow-auto">
+            {isDrafting && draft.stack && draft.plan && draft.made ? (
+              <RowDetail title={draft.made.row.name || draft.stack.layers.map((l) => l.part).join(' / ')} subtitle={`${draft.made.row.holes.filter((h) => !h.out).length} holes`} stack={draft.stack} plan={draft.plan} ownSchool={draft.made.row.school} />
+            ) : selected ? (
+              <>
+                <RowDetail title={rowTitle(selected)} subtitle={<RowSubtitle row={selected} />} stack={selected.stack} plan={selected.plan} actions={actionsOf(selected)} ownSchool={selected.entity.definition.school} />
+                <div className="px-3 pb-3">
+                  <RowHistory kit={kit} row={selected.entity} changes={changes.data ?? []} marks={marks} />
+                </div>
+              </>
+            ) : (
+              <p className="p-4 text-ink2">Select a row, or type one.</p>
+            )}
+          </div>
+          {!isDrafting && selected ? <HoleStrip key={`${selected.entity.id}/${selected.holeCount}`} row={selected} onMark={mark} /> : null}
+        </section>
+      </main>
+      {dialog?.kind === 'paste' ? (
+        <PasteDialog data={data} initialText={dialog.text} nextOrder={nextOrder} onClose={() => setDialog(null)} onKeep={(made) => keepEdits(editsOf(made, newId))} />
+      ) : null}
+      {dialog?.kind === 'school' && selected ? (
+        <ReasonDialog
+          title={dialog.school === null ? "Back to the kit's school" : `Let ${SCHOOL_WORDS[dialog.school].name} govern this row`}
+          onClose={() => setDialog(null)}
+          onKeep={(reason) => keepEdits([rowEdit(selected.entity, { ...selected.entity.definition, school: dialog.school })], reason)}
+        >
+          {dialog.school ? <p>{SCHOOL_WORDS[dialog.school].rule}</p> : null}
+        </ReasonDialog>
+      ) : null}
+      {dialog?.kind === 'plans' && selected ? (
+        <ReasonDialog
+          title={`The plans say: ${dialog.plans === null ? 'nothing' : PREP_WORDS[dialog.plans]} (${selected.plan.layers[dialog.layer]?.part})`}
+          onClose={() => setDialog(null)}
+          onKeep={(reason) =>
+            keepEdits([rowEdit(selected.entity, { ...selected.entity.definition, layers: selected.entity.definition.layers.map((l, i) => (i === dialog.layer ? { ...l, plans: dialog.plans } : l)) })], reason)
+          }
+        />
+      ) : null}
+      {dialog?.kind === 'part' ? (
+        <PartDialog
+          data={data}
+          part={dialog.part}
+          nominalText={dialog.nominalText}
+          onClose={() => setDialog(null)}
+          onKeep={(definition, reason) => keepEdits([{ kind: 'part', id: dialog.part.id, expectedVersion: dialog.part.version, definition }], reason)}
+        />
+      ) : null}
+      {dialog?.kind === 'more' && selected ? (
+        <RowForm data={data} row={selected.entity} onClose={() => setDialog(null)} onKeep={(definition, reason) => keepEdits([rowEdit(selected.entity, definition)], reason)} />
+      ) : null}
+      {dialog?.kind === 'keys' ? <KeysDialog onClose={() => setDialog(null)} /> : null}
+    </div>
+  );
+}
+
+function RowSubtitle({ row }: { row: RowModel }) {
+  const { hand, page } = row.entity.definition;
+  const { done, wanted } = row.progress;
+  return (
+    <>
+      {row.holeCount} {row.holeCount === 1 ? 'hole' : 'holes'}
+      {hand ? `, ${hand === 'L' ? 'left' : 'right'}` : ''}
+      {page ? `, page ${page}` : ''}, {done} of {wanted} steps done
+    </>
+  );
+}
+
+function withOne(set: ReadonlySet<string>, id: string, on: boolean): ReadonlySet<string> {
+  const next = new Set(set);
+  if (on) next.add(id);
+  else next.delete(id);
+  return next;
+}
+
+/** Both versions of what somebody else was faster with. */
+function conflictText(error: ApiError, mine: readonly Edit[], data: AssemblyAnswer): string {
+  const parts = partsById(data.parts);
+  const text = (kind: string, definition: unknown): string => {
+    if (definition === null || definition === undefined) return 'deleted';
+    if (kind === 'row') return lineOfRow(definition as RowDefinition, parts, data.kit.definition.units);
+    return (definition as { name: string }).name;
+  };
+  const conflicts = error.data.conflicts as { kind: string; id: string; current: unknown }[];
+  const both = conflicts.map((c) => `Now: ${text(c.kind, c.current)}\nYours: ${text(c.kind, mine.find((e) => e.id === c.id)?.definition)}`);
+  return `${problemMessage({ code: 'version-conflict' })}\n${both.join('\n')}\nKeep again to put yours in its place.`;
+}

@@ -1,0 +1,106 @@
+import { useState } from 'react';
+import type { SharedLoad } from '#core/prep/stack';
+import type { Entity, RowDefinition } from '#core/record/definitions';
+import { typedText } from '#core/record/compose';
+import type { AssemblyAnswer } from '../../api/queries';
+import { Field, Select, TextInput } from '../../ui/controls';
+import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+import { ReasonDialog } from './reason-dialog';
+
+interface RowFormProps {
+  readonly data: AssemblyAnswer;
+  readonly row: Entity<'row'>;
+  readonly onKeep: (next: RowDefinition, reason: string) => Promise<void>;
+  readonly onClose: () => void;
+}
+
+/** What a row's line does not say: the real hole, angles, distances, strips cut from both faces, shared loads. */
+export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
+  const units = data.kit.definition.units;
+  const was = row.definition;
+  const textOf = (l: RowDefinition['hole']) => (l ? typedText(l, units) : '');
+  const [hole, setHole] = useState(textOf(was.hole));
+  const [rowDistance, setRowDistance] = useState(textOf(was.rowDistance));
+  const [nest, setNest] = useState(was.nest === null || was.nest === 'computed' ? '' : typedText(was.nest.fixed, units));
+  const [nestKind, setNestKind] = useState(was.nest === null ? 'kit' : was.nest === 'computed' ? 'computed' : 'fixed');
+  const [headAngle, setHeadAngle] = useState(String(was.headAngleDeg));
+  const [cutterAngle, setCutterAngle] = useState(String(was.cutterAngleDeg));
+  const [shares, setShares] = useState<SharedLoad | ''>(was.sharesLoadWith ?? '');
+  const [edges, setEdges] = useState<Readonly<Record<string, string>>>(() => Object.fromEntries(was.layers.map((l) => [l.id, textOf(l.edge)])));
+  const [bothSides, setBothSides] = useState<ReadonlySet<string>>(() => new Set(was.layers.filter((l) => l.bothSides).map((l) => l.id)));
+  const partName = (id: string) => data.parts.find((p) => p.id === id)?.definition.name ?? '?';
+
+  const read = (): RowDefinition => {
+    const lengthOf = (label: string, text: string) => {
+      const value = dimensionValue(text, units);
+      if (value.isBad) throw new Error(`${label} does not read.`);
+      return value.length;
+    };
+    const angleOf = (label: string, text: string) => {
+      const value = Number(text);
+      if (!(value >= 30 && value <= 170)) throw new Error(`${label} lies between 30 and 170 degrees.`);
+      return value;
+    };
+    const allowance = nestKind === 'fixed' ? lengthOf('The fixed allowance', nest) : null;
+    if (nestKind === 'fixed' && !allowance) throw new Error('Give the fixed allowance.');
+    return {
+      ...was,
+      hole: lengthOf('The hole', hole),
+      rowDistance: lengthOf('The distance to the next row', rowDistance),
+      nest: nestKind === 'kit' ? null : nestKind === 'computed' || !allowance ? 'computed' : { fixed: allowance },
+      headAngleDeg: angleOf('The head angle', headAngle),
+      cutterAngleDeg: angleOf('The cutter angle', cutterAngle),
+      sharesLoadWith: shares === '' ? null : shares,
+      layers: was.layers.map((l) => ({ ...l, edge: lengthOf(`The edge distance in ${partName(l.partId)}`, edges[l.id] ?? ''), bothSides: bothSides.has(l.id) })),
+    };
+  };
+  return (
+    <ReasonDialog title="More about this row" onClose={onClose} onKeep={async (reason) => onKeep(read(), reason)}>
+      <div className="grid grid-cols-2 gap-3">
+        <DimensionField label="Hole as it is (empty: the drill's)" text={hole} onText={setHole} units={units} placeholder="#40" />
+        <DimensionField label="Distance to the next row" text={rowDistance} onText={setRowDistance} units={units} />
+        <Field label="Head angle, degrees">
+          <TextInput inputMode="decimal" value={headAngle} onChange={(e) => setHeadAngle(e.target.value)} />
+        </Field>
+        <Field label="Cutter angle, degrees">
+          <TextInput inputMode="decimal" value={cutterAngle} onChange={(e) => setCutterAngle(e.target.value)} />
+        </Field>
+        <Field label="Countersink under a dimple">
+          <Select value={nestKind} onChange={(e) => setNestKind(e.target.value)}>
+            <option value="kit">as the kit has it</option>
+            <option value="computed">computed</option>
+            <option value="fixed">fixed allowance</option>
+          </Select>
+        </Field>
+        {nestKind === 'fixed' ? <DimensionField label="Fixed allowance" text={nest} onText={setNest} units={units} placeholder=".007" /> : <span />}
+        <Field label="Shares its load with">
+          <Select value={shares} onChange={(e) => setShares(e.target.value as SharedLoad | '')}>
+            <option value="">nothing else</option>
+            <option value="bolts">bolts</option>
+            <option value="close-pins">close-fitting pins</option>
+          </Select>
+        </Field>
+      </div>
+      {was.layers.map((l) => (
+        <fieldset key={l.id} className="grid grid-cols-2 items-start gap-3 border-t border-line pt-1">
+          <legend className="label pr-2">{partName(l.partId)}</legend>
+          <DimensionField label="Hole centre to this sheet's edge" text={edges[l.id] ?? ''} onText={(t) => setEdges({ ...edges, [l.id]: t })} units={units} />
+          <label className="flex items-center gap-2 pt-6">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={bothSides.has(l.id)}
+              onChange={(e) => {
+                const next = new Set(bothSides);
+                if (e.target.checked) next.add(l.id);
+                else next.delete(l.id);
+                setBothSides(next);
+              }}
+            />
+            countersunk from both faces
+          </label>
+        </fieldset>
+      ))}
+    </ReasonDialog>
+  );
+}

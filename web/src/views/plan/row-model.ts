@@ -1,0 +1,81 @@
+import { useMemo, useRef } from 'react';
+import { planStack, type Plan } from '#core/prep/plan';
+import type { Stack } from '#core/prep/stack';
+import type { Entity, KitDefinition, PartDefinition } from '#core/record/definitions';
+import { holesInPlan } from '#core/record/holes';
+import type { Mark } from '#core/record/marks';
+import { stackOf } from '#core/record/stack-of';
+import { foldByRow, leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
+import type { AssemblyAnswer } from '../../api/queries';
+
+/** A row with all that is computed for it. */
+export interface RowModel {
+  readonly entity: Entity<'row'>;
+  readonly stack: Stack;
+  readonly plan: Plan;
+  readonly steps: readonly Step[];
+  readonly states: HoleStates;
+  readonly progress: { readonly done: number; readonly wanted: number };
+  readonly leftovers: readonly Leftover[];
+  readonly holeCount: number;
+  /** Lower case, for the text filter. */
+  readonly searchText: string;
+}
+
+const NO_STATES: HoleStates = new Map();
+
+export function partsById(parts: readonly Entity<'part'>[]): ReadonlyMap<string, PartDefinition> {
+  return new Map(parts.map((p) => [p.id, p.definition]));
+}
+
+interface Planned {
+  readonly entity: Entity<'row'>;
+  readonly kit: KitDefinition;
+  readonly parts: string;
+  readonly stack: Stack;
+  readonly plan: Plan;
+}
+
+/** Plans every row; a row whose definition, parts and kit are as before is not planned again. */
+export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly Mark[]): readonly RowModel[] {
+  const cache = useRef(new Map<string, Planned>());
+  const planned = useMemo(() => {
+    if (!data) return [];
+    const parts = partsById(data.parts);
+    const versions = new Map(data.parts.map((p) => [p.id, p.version]));
+    const next = new Map<string, Planned>();
+    for (const entity of data.rows) {
+      const partsKey = entity.definition.layers.map((l) => `${l.partId}:${versions.get(l.partId)}`).join();
+      const known = cache.current.get(entity.id);
+      if (known && known.entity.version === entity.version && known.parts === partsKey && known.kit === data.kit.definition) {
+        next.set(entity.id, known);
+        continue;
+      }
+      const stack = stackOf(entity.definition, { kit: data.kit.definition, parts });
+      if (stack) next.set(entity.id, { entity, kit: data.kit.definition, parts: partsKey, stack, plan: planStack(stack) });
+    }
+    cache.current = next;
+    return [...next.values()];
+  }, [data]);
+  const folded = useMemo(() => foldByRow(marks), [marks]);
+  return useMemo(
+    () =>
+      planned.map(({ entity, stack, plan }): RowModel => {
+        const row = entity.definition;
+        const steps = stepsOf(row, plan.layers);
+        const states = folded.get(entity.id) ?? NO_STATES;
+        return {
+          entity,
+          stack,
+          plan,
+          steps,
+          states,
+          progress: progressOf(row, steps, states),
+          leftovers: leftoversOf(row, steps, states),
+          holeCount: holesInPlan(row.holes).length,
+          searchText: [row.name, row.hand ?? '', row.page, plan.rivet.callout, plan.verdict, ...stack.layers.map((l) => l.part), ...plan.layers.map((l) => l.prep), ...plan.findings.map((f) => f.code)].join(' ').toLowerCase(),
+        };
+      }),
+    [planned, folded],
+  );
+}

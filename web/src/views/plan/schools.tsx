@@ -1,0 +1,45 @@
+import type { Plan } from '#core/prep/plan';
+import type { SchoolId, Stack } from '#core/prep/stack';
+import { planStack } from '#core/prep/plan';
+import { useMemo } from 'react';
+import { PREP_WORDS, SCHOOL_WORDS } from '#core/wording/words';
+import { VerdictSign } from '../../ui/verdict';
+import { SectionFigure } from './section-figure';
+
+const MINI = { plotWidth: 150, plotHeight: 74, labelWidth: 0 };
+
+/** The four schools side by side, each as it alone would have it; the governing one marked. */
+export function Schools({ stack, plan, onChoose }: { stack: Stack; plan: Plan; onChoose?: ((school: SchoolId) => void) | undefined }) {
+  const alone = useMemo(() => {
+    const bare = { ...stack, layers: stack.layers.map((l) => ({ ...l, plans: undefined })) };
+    return plan.schools.map((s) => ({ view: s, stack: { ...bare, school: s.school }, plan: planStack({ ...bare, school: s.school }) }));
+  }, [stack, plan.schools]);
+  return (
+    <ul aria-label="Schools" className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+      {alone.map(({ view, stack: own, plan: ownPlan }) => {
+        const governs = view.school === plan.school;
+        const { name } = SCHOOL_WORDS[view.school];
+        const preps = view.preps.map((p) => PREP_WORDS[p]).join(', ');
+        return (
+          <li key={view.school} className={`flex flex-col gap-0.5 rounded border p-1.5 ${governs ? 'border-2 border-dye bg-dye-soft' : 'border-line'}`}>
+            <div className="flex items-center justify-between gap-1">
+              <span className="label truncate text-[15px]" title={SCHOOL_WORDS[view.school].rule}>
+                {name}
+              </span>
+              <VerdictSign of={view.verdict} withWord={false} />
+            </div>
+            <SectionFigure stack={own} plan={ownPlan} title={`${name}: ${preps}`} frame={MINI} />
+            <span className="text-[13px] leading-tight">{preps}</span>
+            {governs ? (
+              <span className="label mt-auto text-[13px] text-dye">governs</span>
+            ) : onChoose ? (
+              <button type="button" className="label mt-auto self-start text-[13px] underline" onClick={() => onChoose(view.school)} aria-label={`Let ${name} govern this row`}>
+                let it govern
+              </button>
+            ) : null}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,165 @@
+import type { Plan } from '#core/prep/plan';
+import type { Prep, Stack } from '#core/prep/stack';
+import { whyOf, type WhyId } from '#core/prep/why';
+import type { PlannedLayer } from '#core/prep/walk';
+import { showFactor, showNumber } from '#core/units/show';
+import { MM_PER_INCH } from '#core/units/length';
+import { layerReason } from '#core/wording/reasons';
+import { PREP_WORDS, sheetName } from '#core/wording/words';
+import { PrepGlyph } from '../../ui/prep-glyph';
+import { Length, useUnits } from '../../ui/units';
+import { WhyNumber } from '../../ui/why';
+
+interface WhatToDoProps {
+  readonly stack: Stack;
+  readonly plan: Plan;
+  /** Entering the plans' own call-out for a sheet; absent on a draft. */
+  readonly onPlans?: ((layer: number, plans: Prep | null) => void) | undefined;
+  readonly onPart?: ((layer: number) => void) | undefined;
+}
+
+/** Sheet by sheet from the head side: what to do, with which tool setting, and why; then the rivet. */
+export function WhatToDo({ stack, plan, onPlans, onPart }: WhatToDoProps) {
+  const units = useUnits();
+  return (
+    <div className="flex flex-col gap-2">
+      <ol aria-label="What to do, sheet by sheet" className="flex flex-col gap-2">
+        {plan.layers.map((layer, i) => (
+          <li key={i} className="border-l-4 border-line pl-2">
+            <div className="flex flex-wrap items-center gap-x-2">
+              <PrepGlyph prep={layer.prep} />
+              <strong className="label text-[17px]">{PREP_WORDS[layer.prep]}</strong>
+              {onPart ? (
+                <button type="button" className="underline decoration-dotted underline-offset-2" onClick={() => onPart(i)} aria-label={`Thickness of ${sheetName(layer.part, i)}`}>
+                  {sheetName(layer.part, i)} {showNumber(layer.thickness, units)}
+                </button>
+              ) : (
+                <span>
+                  {sheetName(layer.part, i)} {showNumber(layer.thickness, units)}
+                </span>
+              )}
+              {onPlans ? (
+                <label className="ml-auto flex items-center gap-1 text-[13px] text-ink2">
+                  plans
+                  <select aria-label={`Plans' call-out for ${sheetName(layer.part, i)}`} className="rounded border border-edge bg-raised px-1 text-ink pointer-coarse:min-h-11" value={stack.layers[i]?.plans ?? ''} onChange={(e) => onPlans(i, (e.target.value || null) as Prep | null)}>
+                    <option value="">silent</option>
+                    <option value="dimple">dimple</option>
+                    <option value="countersink">countersink</option>
+                    <option value="none">plain</option>
+                  </select>
+                </label>
+              ) : null}
+            </div>
+            <LayerWork stack={stack} plan={plan} layer={layer} index={i} />
+            <p className="text-[13.5px] leading-snug text-ink2">
+              {layerReason(layer, plan.school, stack.limits, units)}
+              {layer.alternative ? ` Alternative: ${PREP_WORDS[layer.alternative]}.` : ''}
+              {layer.method ? ` Method: ${layer.method}.` : ''}
+            </p>
+          </li>
+        ))}
+      </ol>
+      <RivetLine stack={stack} plan={plan} />
+    </div>
+  );
+}
+
+function LayerWork({ stack, plan, layer, index }: { stack: Stack; plan: Plan; layer: PlannedLayer; index: number }) {
+  const why = (id: WhyId) => whyOf(id, stack, plan, { layer: index });
+  const size = `${stack.size.dash}/32`;
+  if (layer.prep === 'dimple') {
+    const dies = layer.receives === 'head' ? 'skin dies' : 'substructure dies';
+    return (
+      <p className="text-[14.5px]">
+        {layer.method === 'rivet-formed' ? `The ${size} rivet forms it, from the head side.` : `Male die on the head side, ${size} ${dies}, ${stack.headAngleDeg}°.`} {layer.receives === 'dimple' ? 'It takes the dimple above.' : ''}
+      </p>
+    );
+  }
+  if (layer.prep !== 'countersink' || layer.depth === undefined || layer.surfaceDiameter === undefined || layer.extraDepth === undefined) return null;
+  const isFixed = stack.nest.kind === 'fixed' && layer.receives === 'dimple';
+  const clicks = layer.extraDepth / (MM_PER_INCH / 1000);
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-[14.5px]">
+      <dt>surface diameter</dt>
+      <dd>
+        <WhyNumber why={why(isFixed ? 'surface-fixed' : 'surface')}>
+          <Length mm={layer.surfaceDiameter} />
+        </WhyNumber>
+      </dd>
+      <dt>depth</dt>
+      <dd>
+        <WhyNumber why={why(isFixed ? 'depth-fixed' : 'depth')}>
+          <Length mm={layer.depth} />
+        </WhyNumber>
+      </dd>
+      <dt>past a flush rivet</dt>
+      <dd>
+        <WhyNumber why={why(isFixed ? 'clicks' : 'extra-depth')}>
+          <Length mm={layer.extraDepth} />
+        </WhyNumber>
+        ,{' '}
+        <WhyNumber why={why('clicks')}>
+          <strong>{clicks.toFixed(1)} clicks</strong>
+        </WhyNumber>
+      </dd>
+      {layer.holeAfter > stack.hole ? (
+        <>
+          <dt>hole after</dt>
+          <dd>
+            <WhyNumber why={why(layer.waist === undefined ? 'hole-left' : 'waist')}>
+              <Length mm={layer.holeAfter} />
+            </WhyNumber>
+          </dd>
+        </>
+      ) : null}
+    </dl>
+  );
+}
+
+/** The call-out, its neighbours with whether they work, and the numbers behind it. */
+function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
+  const why = (id: WhyId) => whyOf(id, stack, plan);
+  const { rivet } = plan;
+  return (
+    <div className="border-l-4 border-line pl-2">
+      <div className="flex flex-wrap items-baseline gap-x-2">
+        <strong className="label text-[17px]">{rivet.callout}</strong>
+        <span className="text-[14px] text-ink2">{rivet.lengthGiven ? 'as called out' : 'length chosen by core'}</span>
+        <span className="text-[14px]">
+          in {stack.size.drill} <Length mm={stack.hole} />
+        </span>
+      </div>
+      <p className="text-[14.5px]">
+        length <Length mm={rivet.length} />, ideal{' '}
+        <WhyNumber why={why('ideal-length')}>
+          <Length mm={rivet.ideal} />
+        </WhyNumber>
+        , grip{' '}
+        <WhyNumber why={why('grip')}>
+          <Length mm={plan.grip} />
+        </WhyNumber>
+        {rivet.widthAtHalfD === null ? (
+          ', too short for any head'
+        ) : (
+          <>
+            , head at half D{' '}
+            <WhyNumber why={why('width')}>
+              <Length mm={rivet.widthAtHalfD} />
+            </WhyNumber>
+          </>
+        )}
+      </p>
+      <ul aria-label="Lengths" className="flex flex-wrap gap-1.5 pt-0.5 text-[14px]">
+        {rivet.candidates.map((c) => {
+          const isChosen = c.lengthDash === rivet.lengthDash;
+          return (
+            <li key={c.callout} className={`rounded border px-1.5 ${isChosen ? 'border-2 border-dye' : 'border-line'} ${c.works ? '' : 'text-ink2 line-through'}`}>
+              -{showFactor(c.lengthDash)} <span className="sr-only">{isChosen ? 'chosen, ' : ''}</span>
+              <span className="no-underline">{c.works ? 'works' : 'does not'}</span>
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}
