@@ -57,7 +57,7 @@ export function sectionOf(stack: Stack, plan: Plan): Section {
   const { size, hole } = stack;
   const head = stack.head === 'flush-100' ? size.flushHead : size.protrudingHead;
   const widest = plan.layers.reduce((w, l) => Math.max(w, l.surfaceDiameter ?? (l.prep === 'dimple' ? surfaceDiameter(cone, size.flushHead, (l.nest + l.thickness) as Mm) : 0)), head as number);
-  const reach = Math.max(widest * 0.78, size.diameter * 1.4);
+  const reach = Math.max(widest * 0.72, size.diameter * 1.35);
 
   const gaps = plan.layers.map((layer, i) => gapAbove(stack, cone, plan.layers, layer, i));
   /* What cannot come down lifts everything above it: the head first. */
@@ -108,7 +108,7 @@ function gapAbove(stack: Stack, cone: Cone, layers: readonly PlannedLayer[], lay
   const above = layers[i - 1] as PlannedLayer;
   if (above.prep === 'dimple') {
     const lip = dimpleLipDepth(cone, stack.size.flushHead, above.nest, stack.hole, above.thickness) - above.thickness;
-    if (layer.prep === 'none' || layer.prep === 'unresolved') return lip;
+    if (layer.prep === 'none' || layer.prep === 'unresolved') return Math.max(0, lip);
     if (layer.prep === 'countersink') {
       const wanted = coneDepth(cone, surfaceDiameter(cone, stack.size.flushHead, layer.nest), stack.hole);
       const tooShallow = Math.max(0, wanted - (layer.depth as number));
@@ -126,14 +126,10 @@ function sheetOutline(stack: Stack, cone: Cone, layer: PlannedLayer, index: numb
     const surface = surfaceDiameter(cone, stack.size.flushHead, layer.nest) / 2;
     const under = surfaceDiameter(cone, stack.size.flushHead, (layer.nest + layer.thickness) as Mm) / 2;
     const depth = coneDepth(cone, (surface * 2) as Mm, stack.hole);
-    return [
-      { x: Math.max(surface, r), y: top },
-      { x: reach, y: top },
-      { x: reach, y: bottom },
-      { x: under, y: bottom },
-      { x: r + layer.thickness * cone.cos, y: top + depth + layer.thickness * cone.sin },
-      { x: r, y: top + depth },
-    ];
+    const lip = { x: r + layer.thickness * cone.cos, y: top + depth + layer.thickness * cone.sin };
+    /* A sheet too thick to dimple has no lip: its end face meets the flat underside. */
+    const underside = lip.x < under ? [{ x: under, y: bottom }, lip] : [{ x: r + ((layer.thickness - depth) / cone.sin) * cone.cos, y: bottom }];
+    return [{ x: Math.max(surface, r), y: top }, { x: reach, y: top }, { x: reach, y: bottom }, ...underside, { x: r, y: top + depth }];
   }
   if (layer.prep === 'countersink') {
     const surface = Math.max(layer.surfaceDiameter as number, stack.hole) / 2;

@@ -101,6 +101,7 @@ function readFraction(number: string, unit: Unit | undefined, fail: Fail): Read 
   const top = Number(parts[2]);
   const bottom = Number(parts[3]);
   if (bottom === 0) return fail('fraction-zero');
+  if (parts[1] !== undefined && whole === 0) return fail('dimension-unreadable');
   if (unit === 'mm' || unit === 'thou') return fail('fraction-not-inches');
   if (bottom < 2 || bottom > 128 || (bottom & (bottom - 1)) !== 0) return fail('fraction-odd', { bottom });
   if (parts[1] !== undefined && top >= bottom) return fail('fraction-improper');

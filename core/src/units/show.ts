@@ -1,12 +1,13 @@
-import { MM_PER_INCH, type Mm, type Units } from './length';
+import { MM_PER_INCH, round12, type Mm, type Units } from './length';
 
 /**
  * Rounds for show. Inches the way the trade writes them: no leading zero, four decimals, the last dropped
  * where it is zero (`.025`, `.0416`, `1.250`). Millimetres with two decimals (`1.06`). No unit sign.
  */
 export function showNumber(length: Mm | number, units: Units): string {
-  if (units === 'mm') return stripMinusZero(length.toFixed(2));
-  const fixed = stripMinusZero((length / MM_PER_INCH).toFixed(4)).replace(/0$/, '');
+  /* 12 digits first, so that 3/32 (.09375) rounds as it would on paper: .0938. */
+  if (units === 'mm') return stripMinusZero(round12(length).toFixed(2));
+  const fixed = stripMinusZero(round12(length / MM_PER_INCH).toFixed(4)).replace(/0$/, '');
   return fixed.replace(/^(-?)0\./, '$1.');
 }
 

@@ -40,12 +40,18 @@ export async function keepChange(db: Database, change: Change, receivedAt: Date)
         return r;
       }));
     } catch (error) {
-      if (error instanceof Refusal) return bad(error.problem);
+      if (error instanceof Refusal) return (await keptMeanwhile(db, change.id, error.problem)) ?? bad(error.problem);
       const errno = databaseErrno(error);
       const isPassing = errno === ERRNO_DEADLOCK || errno === ERRNO_LOCK_WAIT || errno === ERRNO_DUPLICATE;
       if (!isPassing || attempt === TRIES) throw error;
     }
   }
+}
+
+/** The same change sent twice at once: the second waits for the first, finds the version moved on, and is the first's repetition. */
+async function keptMeanwhile(db: Database, id: string, problem: ChangeProblem): Promise<Result<ChangeAnswer, ChangeProblem> | null> {
+  const kept = problem.code === 'version-conflict' ? await findChange(db, id) : null;
+  return kept && good({ id, versions: versionsOf(kept.edits), repeated: true });
 }
 
 /** Carries a refusal out of the transaction, so that it is rolled back. */

@@ -91,7 +91,7 @@ function alarmsOf(plan: Plan, section: Section, toX: (x: number) => number, toY:
   const stroke = (x1: number, y1: number, x2: number, y2: number) => `M${toX(x1).toFixed(2)} ${toY(y1).toFixed(2)}L${toX(x2).toFixed(2)} ${toY(y2).toFixed(2)}`;
   section.sheets.forEach((sheet, i) => {
     const layer = plan.layers[i] as Plan['layers'][number];
-    if (layer.prep === 'countersink' && (layer.depth as number) > layer.thickness) {
+    if (layer.prep === 'countersink' && (layer.waist !== undefined || (layer.depth as number) > layer.thickness)) {
       const edge = layer.holeAfter / 2;
       const y = layer.waist === undefined ? sheet.bottom : (sheet.top + sheet.bottom) / 2;
       for (const side of [-1, 1]) alarms.push(stroke(side * edge, y - 0.12, side * edge, y + 0.12));

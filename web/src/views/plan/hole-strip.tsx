@@ -17,7 +17,8 @@ interface HoleStripProps {
 /** The row as a strip of its holes: choose holes by drag, keys or text, then tap what was done. */
 export function HoleStrip({ row, onMark }: HoleStripProps) {
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row.entity.definition.holes]);
-  const [chosen, setChosen] = useState<readonly number[]>(() => holes.map((_, i) => i));
+  const [picked, setChosen] = useState<readonly number[] | null>(null);
+  const chosen = picked ?? unfinished(row, holes);
   const [sheetsOff, setSheetsOff] = useState<ReadonlySet<string>>(new Set());
   const [doneAt, setDoneAt] = useState('');
   const count = holes.length;
@@ -57,11 +58,11 @@ export function HoleStrip({ row, onMark }: HoleStripProps) {
         <Button tone="primary" disabled={n === 0} onClick={actions.drilled} title="Key D">
           Drilled ({n})
         </Button>
-        <Button tone="primary" disabled={n === 0 || layerIds.length === 0} onClick={actions.head} title="Key H">
-          Deburred head side ({n} × {layerIds.length})
+        <Button tone="primary" disabled={n === 0 || layerIds.length === 0} onClick={actions.head} title="Key H" aria-label={`Deburred head side (${n} × ${layerIds.length})`}>
+          Deburred head ({n}×{layerIds.length})
         </Button>
-        <Button tone="primary" disabled={n === 0 || layerIds.length === 0} onClick={actions.shop} title="Key S">
-          Deburred shop side ({n} × {layerIds.length})
+        <Button tone="primary" disabled={n === 0 || layerIds.length === 0} onClick={actions.shop} title="Key S" aria-label={`Deburred shop side (${n} × ${layerIds.length})`}>
+          Deburred shop ({n}×{layerIds.length})
         </Button>
         {prepText ? (
           <Button tone="primary" disabled={n === 0} onClick={actions.prepared} title="Key P">
@@ -71,7 +72,7 @@ export function HoleStrip({ row, onMark }: HoleStripProps) {
         ) : null}
         <label className="ml-auto flex flex-col text-[13px] text-ink2">
           Done at (empty: now)
-          <input type="datetime-local" className="field" value={doneAt} onChange={(e) => setDoneAt(e.target.value)} />
+          <input type="datetime-local" className="field w-48" value={doneAt} onChange={(e) => setDoneAt(e.target.value)} />
         </label>
       </div>
       <p className="sr-only" role="status">
@@ -80,6 +81,13 @@ export function HoleStrip({ row, onMark }: HoleStripProps) {
       <Leftovers row={row} />
     </section>
   );
+}
+
+/** The holes that still want something; all of them where none does. */
+function unfinished(row: RowModel, holes: readonly { readonly id: string }[]): readonly number[] {
+  const all = holes.map((_, i) => i);
+  const open = all.filter((i) => !row.steps.every((s) => row.states.get((holes[i] as { id: string }).id)?.has(s.key)));
+  return open.length > 0 ? open : all;
 }
 
 function toggled(set: ReadonlySet<string>, id: string): ReadonlySet<string> {
@@ -98,7 +106,7 @@ function RangeField({ count, chosen, onChoose }: { count: number; chosen: readon
       <label htmlFor={id}>Holes of {count}</label>
       <input
         id={id}
-        className="field w-28"
+        className="field w-24"
         value={typed ?? shown}
         aria-invalid={isBad}
         aria-describedby={isBad ? `${id}-bad` : undefined}

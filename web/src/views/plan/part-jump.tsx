@@ -19,7 +19,7 @@ export function PartJump({ parts, rows, onJump }: { parts: readonly Entity<'part
   };
   return (
     <form
-      className="w-32 flex-1"
+      className="w-20 flex-1"
       onSubmit={(e) => {
         e.preventDefault();
         jump(text);
@@ -29,7 +29,7 @@ export function PartJump({ parts, rows, onJump }: { parts: readonly Entity<'part
         className="field w-full"
         list={id}
         aria-label="Jump to a part"
-        placeholder="Jump to part"
+        placeholder="To part"
         value={text}
         onChange={(e) => {
           setText(e.target.value);

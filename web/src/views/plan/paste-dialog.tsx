@@ -40,9 +40,9 @@ export function PasteDialog({ data, initialText, nextOrder, onKeep, onClose }: P
   };
   return (
     <Modal title="Many rows at once" open onClose={onClose} wide>
-      <label className="flex flex-col gap-1 text-[14px] text-ink2">
+      <label className="flex shrink-0 flex-col gap-1 text-[14px] text-ink2">
         One row a line, as typed or from a spreadsheet column; lines that begin with # are passed over. At most {PASTE_MAX_LINES} lines.
-        <textarea className="field min-h-32 font-mono text-[13px]" value={text} onChange={(e) => setText(e.target.value)} autoFocus spellCheck={false} />
+        <textarea className="field min-h-32 shrink-0 font-mono text-[13px]" value={text} onChange={(e) => setText(e.target.value)} autoFocus spellCheck={false} />
       </label>
       <ol aria-label="Preview" className="max-h-[38vh] overflow-auto border-y border-line text-[14px]">
         {lines.map((line) => (

@@ -230,7 +230,7 @@ function PlanOfAssembly({ data, units, isStale }: { data: AssemblyAnswer; units:
           </Button>
         </div>
       ) : null}
-      <main className="grid min-h-0 flex-1 grid-rows-[minmax(300px,42%)_minmax(0,1fr)] lg:grid-cols-[minmax(380px,36%)_minmax(0,1fr)] lg:grid-rows-1">
+      <main className="grid min-h-0 flex-1 grid-rows-[minmax(300px,42%)_minmax(0,1fr)] lg:grid-cols-[minmax(370px,31%)_minmax(0,1fr)] lg:grid-rows-1">
         <section aria-label="Rows of the assembly" className="flex min-h-0 flex-col border-r border-line">
           <RowLineField
             text={line}
@@ -244,7 +244,7 @@ function PlanOfAssembly({ data, units, isStale }: { data: AssemblyAnswer; units:
             units={kit.definition.units}
           />
           <div className="flex flex-wrap items-center gap-2 border-b border-line px-2 py-1.5">
-            <TextInput ref={filterField} aria-label="Filter rows" placeholder="Filter  /" className="w-32 flex-1" value={filter} onChange={(e) => setFilter(e.target.value)} />
+            <TextInput ref={filterField} aria-label="Filter rows" placeholder="Filter" className="w-20 flex-1" value={filter} onChange={(e) => setFilter(e.target.value)} />
             <PartJump parts={data.parts} rows={rows} onJump={(id) => { setFilter(''); select(id); }} />
             <Button onClick={() => setDialog({ kind: 'paste', text: '' })}>Paste lines</Button>
             <span className="text-[14px] text-ink2">

@@ -13,7 +13,7 @@ import { Schools } from './schools';
 import { SectionFigure } from './section-figure';
 import { WhatToDo } from './what-to-do';
 
-const FRAME = { plotWidth: 236, plotHeight: 250, labelWidth: 118 };
+const FRAME = { plotWidth: 280, plotHeight: 270, labelWidth: 112 };
 
 export interface RowActions {
   readonly onEdit: () => void;
@@ -51,7 +51,7 @@ export function RowDetail({ title, subtitle, stack, plan, actions, ownSchool }: 
         <span className="text-[14px] text-ink2">{subtitle}</span>
         {actions ? <ActionButtons actions={actions} /> : <span className="label ml-auto rounded bg-dye-soft px-2 text-dye">not kept yet</span>}
       </div>
-      <div className="grid items-start gap-3 xl:grid-cols-[minmax(0,470px)_minmax(0,1fr)]">
+      <div className="grid items-start gap-3 xl:grid-cols-[minmax(0,504px)_minmax(0,1fr)]">
         <figure className="flex flex-col gap-1">
           <SectionFigure svgRef={svg} stack={stack} plan={plan} title={title} frame={FRAME} />
           <figcaption className="flex items-center justify-between gap-2 text-[13px] text-ink2">

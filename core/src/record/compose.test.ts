@@ -1,0 +1,115 @@
+import { describe, expect, it } from 'vitest';
+import { ids, KIT, mark, part, rowOf } from '../../test/build';
+import { parseRowLine } from '../formats/row-line';
+import { planStack } from '../prep/plan';
+import { composeRow, duplicateRow, lineOfRow, mirrorRow } from './compose';
+import { composeLines, editsOf } from './compose-many';
+import type { Entity } from './definitions';
+import { stackOf } from './stack-of';
+import { foldByRow, leftoversOf, progressOf, stepsOf } from './steps';
+
+const context = (parts: Entity<'part'>[] = []) => ({ assemblyId: 'a', units: 'in' as const, parts, newId: ids(5) });
+const compose = (line: string, parts: Entity<'part'>[] = [], existing?: Parameters<typeof composeRow>[3]) => {
+  const parsed = parseRowLine(line, 'in');
+  if (!parsed.ok) throw new Error(parsed.problem.code);
+  return composeRow(parsed.value, context(parts), 1, existing);
+};
+
+describe('a row from its line', () => {
+  it('makes the parts it names and uses those that exist, whatever the case', () => {
+    const made = compose('Skin .025 / rib .032 : 426AD3 x4', [part('p1', 'skin', 0.025)]);
+    if (!made.ok) throw new Error('refused');
+    expect(made.value.newParts.map((p) => p.definition.name)).toEqual(['rib']);
+    expect(made.value.row.layers[0]?.partId).toBe('p1');
+  });
+  it('refuses a thickness that is not the part’s, at its character', () => {
+    const made = compose('skin .032 / rib .032 : 426AD3', [part('p1', 'skin', 0.025)]);
+    expect(made).toMatchObject({ ok: false, problem: { code: 'part-thickness-differs', at: 5, data: { part: 'skin', partId: 'p1' } } });
+  });
+  it('prefers the part of the same hand', () => {
+    const made = compose('skin .025 : 426AD3 hand=R', [part('l', 'skin', 0.025, 'L'), part('r', 'skin', 0.025, 'R'), part('n', 'skin', 0.025)]);
+    expect(made.ok && made.value.row.layers[0]?.partId).toBe('r');
+  });
+  it('typed anew keeps the ids of its holes and of the sheets that stay', () => {
+    const parts = [part('p1', 'skin', 0.025), part('p2', 'rib', 0.032), part('p3', 'cap', 0.063)];
+    const before = { ...rowOf(['p1', 'p2'], 6), school: 'two-thirds' as const };
+    const made = compose('skin .025 / cap .063 : 426AD3 x4', parts, before);
+    if (!made.ok) throw new Error('refused');
+    const { row } = made.value;
+    expect(row.layers[0]?.id).toBe(before.layers[0]?.id);
+    expect(row.layers[1]?.id).not.toBe(before.layers[1]?.id);
+    expect(row.holes.map((h) => h.out)).toEqual([false, false, false, false, true, true]);
+    expect(row.school).toBe('two-thirds');
+  });
+  it('is written back as a line that reads the same', () => {
+    const line = 'Keel ; skin .025 / rib 0,8 mm csk : 426AD3-3.5 x4 @1.5 e=5/16 hand=L plan=FL-07';
+    const made = compose(line);
+    if (!made.ok) throw new Error('refused');
+    const parts = new Map(made.value.newParts.map((p) => [p.id, p.definition]));
+    expect(lineOfRow(made.value.row, parts, 'in')).toBe(line);
+    expect(lineOfRow(made.value.row, parts, 'mm')).toContain('skin .025 in / rib 0,8 mm csk : 426AD3-3.5 x4 @1.5 in e=5/16');
+  });
+  it('many lines at once: good ones are made, bad ones keep their number, parts of one serve the next', () => {
+    const lines = composeLines('skin .025 / rib .032 : 426AD3 x4\n# a note\n\nnonsense\r\nskin .025 / cap .063 : 426AD3\nskin .032 : 426AD3', context(), 7);
+    expect(lines.map((l) => [l.number, l.made?.row.order ?? l.problem?.code])).toEqual([[1, 7], [4, 'line-no-rivet'], [5, 8], [6, 'part-thickness-differs']]);
+    const edits = editsOf(lines.flatMap((l) => (l.made ? [l.made] : [])), ids(6));
+    expect(edits.map((e) => e.kind)).toEqual(['part', 'part', 'part', 'row', 'row']);
+  });
+});
+
+describe('copies', () => {
+  const parts = [part('p1', 'skin', 0.025, 'L'), part('p2', 'spar', 0.063)];
+  const source: Entity<'row'> = { kind: 'row', id: 'r1', version: 3, definition: rowOf(['p1', 'p2'], 3, { hand: 'L' }) };
+  it('a duplicate has ids of its own', () => {
+    const copy = duplicateRow(source.definition, 2, ids(8));
+    const known = new Set([...source.definition.holes, ...source.definition.layers].map((x) => x.id));
+    expect([...copy.holes, ...copy.layers].some((x) => known.has(x.id))).toBe(false);
+    expect(copy.holes).toHaveLength(3);
+  });
+  it('a mirrored row turns the hand and its handed parts, hole n to hole n', () => {
+    const mirrored = mirrorRow(source, parts, 2, ids(8));
+    const [skin, row] = mirrored?.edits ?? [];
+    expect(skin).toMatchObject({ kind: 'part', definition: { name: 'skin', hand: 'R', mirroredFrom: 'p1', measured: null } });
+    expect(row).toMatchObject({ kind: 'row', definition: { hand: 'R', mirroredFrom: 'r1' } });
+    const layers = (row?.definition as Entity<'row'>['definition']).layers;
+    expect(layers.map((l) => l.partId)).toEqual([skin?.id, 'p2']);
+  });
+  it('uses the turned part where it is there already', () => {
+    const mirrored = mirrorRow(source, [...parts, part('p3', 'skin', 0.025, 'R')], 2, ids(8));
+    expect(mirrored?.edits).toHaveLength(1);
+  });
+  it('a row without a hand cannot be mirrored', () => {
+    expect(mirrorRow({ ...source, definition: { ...source.definition, hand: null } }, parts, 2, ids(8))).toBeNull();
+  });
+});
+
+describe('steps, folded from marks', () => {
+  const parts = new Map([part('p1', 'skin', 0.025), part('p2', 'spar', 0.063)].map((p) => [p.id, p.definition]));
+  const row = rowOf(['p1', 'p2'], 4);
+  const stack = stackOf(row, { kit: KIT, parts });
+  if (!stack) throw new Error('no stack');
+  const steps = stepsOf(row, planStack(stack).layers);
+  const [skin, spar] = row.layers.map((l) => l.id) as [string, string];
+  const holes = row.holes.map((h) => h.id);
+  it('drill, deburr both sides of each sheet, prepare each sheet as planned', () => {
+    expect(steps.map((s) => s.key)).toEqual(['drilled//', `deburred/${skin}/head`, `deburred/${skin}/shop`, `deburred/${spar}/head`, `deburred/${spar}/shop`, `dimpled/${skin}/`, `countersunk/${spar}/`]);
+  });
+  it('progress counts each hole and step once', () => {
+    const marks = [mark('1', { holeIds: holes }), mark('2', { holeIds: holes.slice(0, 2) }), mark('3', { kind: 'dimpled', holeIds: holes.slice(0, 1), layerIds: [skin] })];
+    expect(progressOf(row, steps, foldByRow(marks).get('r'))).toEqual({ done: 5, wanted: 28 });
+  });
+  it('marks that no longer fit are kept and shown', () => {
+    const states = foldByRow([mark('1', { kind: 'dimpled', holeIds: holes.slice(0, 3), layerIds: [spar] }), mark('2', { kind: 'dimpled', holeIds: holes.slice(0, 1), layerIds: ['gone'] }), mark('3', { holeIds: [holes[3] as string] })]).get('r');
+    const shorter = { ...row, holes: row.holes.map((h, i) => ({ ...h, out: i === 3 })) };
+    expect(leftoversOf(shorter, steps, states).map((l) => [l.because, l.holeIds.length])).toEqual([['step-changed', 3], ['layer-gone', 1], ['holes-out', 1]]);
+  });
+  it('the measured thickness outranks the nominal', () => {
+    const measured = new Map(parts).set('p2', { ...(parts.get('p2') as Entity<'part'>['definition']), measured: { mm: 1, text: '1', units: 'mm' } });
+    expect(stackOf(row, { kit: KIT, parts: measured })?.layers[1]?.thickness).toBe(1);
+  });
+  it('a kit’s own limits and hole max replace the defaults', () => {
+    const own = stackOf({ ...row, edge: { mm: 4, text: '4', units: 'mm' } }, { kit: { ...KIT, limits: { edgeStopD: 1.5, edgeFlushD: 1.5 }, holeMax: { 3: 2.7 } }, parts });
+    expect(own?.holeMax).toBe(2.7);
+    expect(own && planStack(own).findings).toEqual([]);
+  });
+});

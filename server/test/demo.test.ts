@@ -1,0 +1,37 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { FINDING_SEVERITIES } from '#core/prep/findings';
+import { DEMO_ASSEMBLY_ID, DEMO_KIT_ID, loadDemo } from '../src/demo/load';
+import { change, makeKit, serve } from './client';
+
+const api = serve();
+const NOW = new Date('2026-11-20T12:00:00.000Z');
+
+describe('the demo kit', () => {
+  beforeAll(async () => {
+    await loadDemo(api.db(), 'reset', NOW);
+  });
+
+  it('meets every finding a stack can raise', async () => {
+    const { rows, parts } = (await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}`)).body;
+    expect(rows.length).toBeGreaterThanOrEqual(14);
+    expect(parts.length).toBeGreaterThanOrEqual(6);
+    const found = new Set<string>();
+    for (const r of rows) for (const f of (await api.get(`/rows/${r.id}/prep`)).body.findings) found.add(f.code);
+    expect([...found].sort()).toEqual(Object.keys(FINDING_SEVERITIES).sort());
+  });
+
+  it('has half-done work', async () => {
+    expect((await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}/marks`)).body.marks.length).toBeGreaterThan(8);
+  });
+
+  it('is renewed by reset, which touches no other kit, and left alone by on', async () => {
+    const mine = await makeKit(api);
+    const before = (await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}`)).body.rows[0];
+    await api.post('/changes', change(DEMO_KIT_ID, [{ kind: 'row', id: before.id, expectedVersion: 1, definition: null }]));
+    expect(await loadDemo(api.db(), 'on', NOW)).toBe(false);
+    expect((await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}`)).body.rows[0].id).not.toBe(before.id);
+    expect(await loadDemo(api.db(), 'reset', NOW)).toBe(true);
+    expect((await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}`)).body.rows[0]).toEqual(before);
+    expect((await api.get(`/assemblies/${mine.assemblyId}`)).body.rows).toHaveLength(1);
+  });
+});
