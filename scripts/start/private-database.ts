@@ -22,6 +22,7 @@ const NAME = 'patient_anvil';
 const USER = 'anvil';
 const FIRST_PORT = 33961;
 const START_MS = 30_000;
+const PORT_TRIES = 5;
 /** Longest path a socket can have is 107 characters. */
 const SOCKET_PATH_MAX = 100;
 
@@ -156,6 +157,22 @@ async function launch(places: Places, url: string): Promise<void> {
   if (failed !== null || !up) throw new Error(`the private database does not start: ${failed ?? `see ${places.log}`}`);
 }
 
+/** Somebody else may take a free port before we do: the next one is tried. */
+async function launchOnFreePort(places: Places, wantedPort: number | null, known: Settings | null): Promise<Settings> {
+  const password = known?.password ?? randomBytes(18).toString('hex');
+  for (let tries = 1, from = known?.port; ; tries++) {
+    const settings = { port: await choosePort(wantedPort, from), password };
+    configure(places, settings);
+    try {
+      await launch(places, urlOf(settings));
+      return settings;
+    } catch (error) {
+      if (wantedPort !== null || tries === PORT_TRIES) throw error;
+      from = settings.port + 1 + Math.floor(Math.random() * 50);
+    }
+  }
+}
+
 /** Starts the private database in a data folder, or takes over the one a killed program left running there. */
 export async function startPrivateDatabase(folder: string, wantedPort: number | null): Promise<PrivateDatabase> {
   const places = placesIn(folder);
@@ -168,9 +185,7 @@ export async function startPrivateDatabase(folder: string, wantedPort: number | 
   } else {
     if (left !== null && !(await endProcess(left, places.config, 20_000))) throw new Error(`a database left on ${folder} (process ${left}) does not end`);
     install(places);
-    settings = { port: await choosePort(wantedPort, known?.port), password: known?.password ?? randomBytes(18).toString('hex') };
-    configure(places, settings);
-    await launch(places, urlOf(settings));
+    settings = await launchOnFreePort(places, wantedPort, known);
   }
   const url = urlOf(settings);
   return {

@@ -42,6 +42,8 @@ const onError: ErrorRequestHandler = (error: { type?: string; status?: number },
 export function createApp({ db, log, webDir, now, instance }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
+  /* Answers of the API are never cached, so hashing each of them is work for nothing. */
+  app.disable('etag');
   app.use(sameMachine);
   app.use(
     helmet({

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { planStack, type Plan } from '../prep/plan';
 import { SCHOOL_IDS, type Prep, type SchoolId, type SharedLoad, type Stack, type StackLayer } from '../prep/stack';
-import { dashLength, isLengthDash } from '../rivet/callout';
+import { dashLength, formatCallout, isLengthDash } from '../rivet/callout';
 import { ALLOYS, rivetOfDiameter, type Alloy, type Head } from '../tables/fasteners';
 import { DEFAULT_LIMITS } from '../tables/limits';
 import { PROFILE_IDS, type ProfileId } from '../tables/profiles';
@@ -189,7 +189,7 @@ export function prepAnswer(plan: Plan, stack: Stack, units: Units) {
       ideal: L(plan.rivet.ideal),
       works: plan.rivet.works,
       widthAtHalfD: plan.rivet.widthAtHalfD === null ? null : L(plan.rivet.widthAtHalfD),
-      candidates: plan.rivet.candidates.map(({ callout, works }) => ({ callout, works })),
+      candidates: plan.rivet.candidates.map(({ lengthDash, works }) => ({ callout: formatCallout({ ...stack, lengthDash }), works })),
     },
     findings: plan.findings.map((f) => ({
       code: f.code,

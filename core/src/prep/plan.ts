@@ -14,7 +14,8 @@ export interface PlannedRivet {
   readonly ideal: Mm;
   readonly works: boolean;
   readonly widthAtHalfD: Mm | null;
-  readonly candidates: readonly { readonly callout: string; readonly lengthDash: number; readonly works: boolean }[];
+  /** The chosen length and its neighbours, in sixteenths. */
+  readonly candidates: readonly { readonly lengthDash: number; readonly works: boolean }[];
   /** True where the call-out named the length, false where core chose it. */
   readonly lengthGiven: boolean;
 }
@@ -24,7 +25,6 @@ export interface SchoolView {
   readonly school: SchoolId;
   readonly verdict: Verdict;
   readonly preps: readonly PrepAnswer[];
-  readonly layers: readonly PlannedLayer[];
 }
 
 /** The whole answer to a stack, as codes and numbers; lengths Mm. */
@@ -59,7 +59,7 @@ export function planStack(stack: Stack): Plan {
   const governed = walkStack(stack, stack.school, cone, gripMm, true);
   const schools = SCHOOL_IDS.map((school): SchoolView => {
     const walk = school === stack.school && !hasPlans ? governed : walkStack(stack, school, cone, gripMm, false);
-    return { school, verdict: worse(rowVerdict, verdictOf(walk.findings)), preps: walk.layers.map((l) => l.prep), layers: walk.layers };
+    return { school, verdict: worse(rowVerdict, verdictOf(walk.findings)), preps: walk.layers.map((l) => l.prep) };
   });
   return {
     school: stack.school,
@@ -107,7 +107,6 @@ function planRivet(stack: Stack, grip: Mm, findings: Finding[]): PlannedRivet {
     works,
     widthAtHalfD: widthAtHalfD(headVolume(length, grip, stack.size.diameter, stack.hole), stack.size.diameter, stack.limits.formFactor),
     candidates: neighbourDashes(lengthDash, stack.halfDash).map((dash) => ({
-      callout: name(dash),
       lengthDash: dash,
       works: lengthWorks(dashLength(dash), question),
     })),

@@ -13,17 +13,17 @@ export interface PlannedLayer {
   /** Thickness of the dimpled sheets that come down into this layer. */
   readonly nest: Mm;
   /** On countersunk layers only: C, d, and d against a flush rivet. */
-  readonly surfaceDiameter?: Mm;
-  readonly depth?: Mm;
-  readonly extraDepth?: Mm;
+  readonly surfaceDiameter: Mm | undefined;
+  readonly depth: Mm | undefined;
+  readonly extraDepth: Mm | undefined;
   /** Waist of a layer countersunk from both faces, where the cones meet. */
-  readonly waist?: Mm;
+  readonly waist: Mm | undefined;
   readonly holeAfter: Mm;
-  readonly method?: Method;
-  readonly alternative?: 'dimple' | 'countersink';
+  readonly method: Method | undefined;
+  readonly alternative: 'dimple' | 'countersink' | undefined;
   readonly reason: ReasonCode;
   /** What the governing school would have said, where the plans took its place. */
-  readonly schoolSays?: PrepAnswer;
+  readonly schoolSays: PrepAnswer | undefined;
 }
 
 export interface Walk {
@@ -48,7 +48,7 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
     const plans = usePlans ? layer.plans : undefined;
     if (ended) {
       if (plans !== undefined && plans !== 'none') findings.push(plansDiffer(index, plans, 'none', 'nothing-received'));
-      layers.push({ part: layer.part, thickness: layer.thickness, prep: 'none', receives: null, nest: 0 as Mm, holeAfter: stack.hole, reason: ended });
+      layers.push(plainLayer(stack, layer, ended));
       continue;
     }
     const depth = stack.nest.kind === 'fixed' && nest > 0
@@ -58,17 +58,26 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
     const prep: PrepAnswer = plans ?? answer.prep;
     if (plans !== undefined && plans !== answer.prep) findings.push(plansDiffer(index, plans, answer.prep, 'school'));
 
+    const isOwn = prep === answer.prep;
+    const isCut = prep === 'countersink';
+    const surface = isCut ? cutSurface(stack, cone, nest, depth) : undefined;
+    const narrowest = surface !== undefined && layer.bothSides ? (waist(cone, surface, surface, layer.thickness, stack.hole) ?? undefined) : undefined;
+    /* Every layer has the same shape, so that planning many rows stays fast. */
     const planned: PlannedLayer = {
       part: layer.part,
       thickness: layer.thickness,
       prep,
       receives: nest > 0 ? 'dimple' : 'head',
       nest,
-      ...(prep === 'countersink' ? cut(stack, layer, cone, nest, depth, flushDepth) : { holeAfter: stack.hole }),
-      ...(prep === answer.prep && answer.method ? { method: answer.method } : {}),
-      ...(prep === answer.prep && answer.alternative ? { alternative: answer.alternative } : {}),
+      surfaceDiameter: surface,
+      depth: isCut ? depth : undefined,
+      extraDepth: isCut ? ((depth - flushDepth) as Mm) : undefined,
+      waist: narrowest,
+      holeAfter: surface === undefined ? stack.hole : (Math.max(holeLeft(cone, surface, layer.thickness, stack.hole), narrowest ?? 0) as Mm),
+      method: isOwn ? answer.method : undefined,
+      alternative: isOwn ? answer.alternative : undefined,
       reason: plans === undefined ? answer.reason : 'plans',
-      ...(plans === undefined ? {} : { schoolSays: answer.prep }),
+      schoolSays: plans === undefined ? undefined : answer.prep,
     };
     layers.push(planned);
     judgeLayer(stack, cone, planned, index, findings);
@@ -83,20 +92,18 @@ function plansDiffer(layer: number, plans: Prep, says: PrepAnswer, against: stri
   return { code: 'plans-differ', severity: 'caution', layer, data: { plans, says, against } };
 }
 
-/** The numbers of a countersunk layer. */
-function cut(stack: Stack, layer: StackLayer, cone: Cone, nest: Mm, depth: Mm, flushDepth: Mm) {
-  const surface = stack.nest.kind === 'fixed' && nest > 0
-    ? surfaceOfDepth(cone, depth, stack.hole)
-    : surfaceDiameter(cone, stack.size.flushHead, nest);
-  const through = holeLeft(cone, surface, layer.thickness, stack.hole);
-  const narrowest = layer.bothSides ? waist(cone, surface, surface, layer.thickness, stack.hole) : null;
+/** A layer into which nothing comes down. */
+function plainLayer(stack: Stack, layer: StackLayer, reason: ReasonCode): PlannedLayer {
+  const nothing = undefined;
   return {
-    surfaceDiameter: surface,
-    depth,
-    extraDepth: (depth - flushDepth) as Mm,
-    ...(narrowest === null ? {} : { waist: narrowest }),
-    holeAfter: (narrowest === null ? through : Math.max(through, narrowest)) as Mm,
+    part: layer.part, thickness: layer.thickness, prep: 'none', receives: null, nest: 0 as Mm, surfaceDiameter: nothing, depth: nothing, extraDepth: nothing,
+    waist: nothing, holeAfter: stack.hole, method: nothing, alternative: nothing, reason, schoolSays: nothing,
   };
+}
+
+/** Surface diameter of a countersink: from the nest, or from the depth where a fixed allowance makes it. */
+function cutSurface(stack: Stack, cone: Cone, nest: Mm, depth: Mm): Mm {
+  return stack.nest.kind === 'fixed' && nest > 0 ? surfaceOfDepth(cone, depth, stack.hole) : surfaceDiameter(cone, stack.size.flushHead, nest);
 }
 
 /** Findings of one layer that receives a head or a dimple. */

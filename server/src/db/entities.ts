@@ -68,6 +68,28 @@ export async function listOfAssembly(q: Queries, assemblyId: string): Promise<{ 
   };
 }
 
+/** An entity beside its own JSON text, so that a long list is answered without being written out again. */
+export interface EntityText<K extends EntityKind> {
+  readonly entity: Entity<K>;
+  readonly json: string;
+}
+
+/** Parts and rows of an assembly for a list: definitions read once, and their text as it is stored. */
+export async function listTextsOfAssembly(q: Queries, assemblyId: string): Promise<{ parts: EntityText<'part'>[]; rows: EntityText<'row'>[] }> {
+  const found = await q
+    .select({ id: entities.id, kind: entities.kind, version: entities.version, text: sql<string>`cast(${entities.definition} as char)` })
+    .from(entities)
+    .where(and(eq(entities.assemblyId, assemblyId), inArray(entities.kind, ['part', 'row']), eq(entities.deleted, false)));
+  const parts: EntityText<'part'>[] = [];
+  const rows: EntityText<'row'>[] = [];
+  for (const { id, kind, version, text } of found) {
+    const json = `{"kind":"${kind}","id":"${id}","version":${version},"definition":${text}}`;
+    if (kind === 'part') parts.push({ entity: { kind, id, version, definition: JSON.parse(text) as Definitions['part'] }, json });
+    if (kind === 'row') rows.push({ entity: { kind, id, version, definition: JSON.parse(text) as Definitions['row'] }, json });
+  }
+  return { parts, rows };
+}
+
 /** Takes a whole kit out of the database, its record with it. Only the demo kit is ever renewed this way. */
 export async function eraseKitDefinitions(q: Queries, kitId: string): Promise<void> {
   await q.delete(entities).where(eq(entities.kitId, kitId));

@@ -10,8 +10,9 @@ export function WhyNumber({ why, children }: { why: Why | null; children: ReactN
   if (!why) return <>{children}</>;
   return (
     <Popover.Root>
-      <Popover.Trigger aria-label={`Why: ${why.label}`} className="rounded border-b border-dotted border-dye text-left hover:bg-dye-soft">
+      <Popover.Trigger title={`Why: ${why.label}`} className="rounded border-b border-dotted border-dye text-left hover:bg-dye-soft">
         {children}
+        <span className="sr-only"> why: {why.label}</span>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content collisionPadding={8} sideOffset={4} className="z-40 w-[min(440px,92vw)] rounded-lg border border-edge bg-paper p-3 shadow-xl" aria-label={`Why: ${why.label}`}>

@@ -33,7 +33,9 @@ export function PartJump({ parts, rows, onJump }: { parts: readonly Entity<'part
         value={text}
         onChange={(e) => {
           setText(e.target.value);
-          if (parts.some((p) => p.definition.name === e.target.value)) jump(e.target.value);
+          /* Picked from the list rather than typed: go at once. */
+          const how = (e.nativeEvent as InputEvent).inputType;
+          if (how === undefined || how === 'insertReplacementText') jump(e.target.value);
         }}
         autoComplete="off"
       />

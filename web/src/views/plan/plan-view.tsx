@@ -121,7 +121,7 @@ function PlanOfAssembly({ data, units, isStale }: { data: AssemblyAnswer; units:
     } catch (error) {
       if (!(error instanceof ApiError) || error.code !== 'version-conflict') throw error;
       await refreshDefinitions(client);
-      throw new Error(conflictText(error, edits, data));
+      throw new Error(conflictText(error, edits, data), { cause: error });
     }
   };
   const attempt = (work: Promise<unknown>) => {

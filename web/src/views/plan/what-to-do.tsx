@@ -153,7 +153,7 @@ function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
         {rivet.candidates.map((c) => {
           const isChosen = c.lengthDash === rivet.lengthDash;
           return (
-            <li key={c.callout} className={`rounded border px-1.5 ${isChosen ? 'border-2 border-dye' : 'border-line'} ${c.works ? '' : 'text-ink2 line-through'}`}>
+            <li key={c.lengthDash} className={`rounded border px-1.5 ${isChosen ? 'border-2 border-dye' : 'border-line'} ${c.works ? '' : 'text-ink2 line-through'}`}>
               -{showFactor(c.lengthDash)} <span className="sr-only">{isChosen ? 'chosen, ' : ''}</span>
               <span className="no-underline">{c.works ? 'works' : 'does not'}</span>
             </li>

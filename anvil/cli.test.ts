@@ -1,0 +1,38 @@
+import { spawnSync } from 'node:child_process';
+import { describe, expect, it } from 'vitest';
+
+const run = (args: string[], input = '') => {
+  const done = spawnSync('node', ['anvil/run.mjs', ...args], { input, encoding: 'utf8' });
+  return { code: done.status, out: done.stdout, error: done.stderr === '' ? null : (JSON.parse(done.stderr) as { error: { code: string; message: string; path: string } }).error };
+};
+
+describe('the headless command', () => {
+  it('answers one document with one document', () => {
+    expect(run(['dimension'], '{"text":"#40","units":"in"}')).toMatchObject({ code: 0, error: null });
+    expect(JSON.parse(run(['dimension'], '{"text":"#40"}').out)).toEqual({ value: 0.098, kind: 'drill-number' });
+  });
+  it('answers an array by an array, a bad element by an error in its place', () => {
+    const { code, out } = run(['callout'], JSON.stringify([{ text: '426AD3-3.5' }, { text: '4-4' }, 7]));
+    const answers = JSON.parse(out);
+    expect([code, answers.length, answers[0].callout, answers[1].error.code, answers[1].error.path, answers[2].error.code]).toEqual([0, 3, 'MS20426AD3-3.5', 'callout-head-missing', 'text', 'document-invalid']);
+    expect(run(['prep'], '[]')).toMatchObject({ code: 0, out: '[]\n' });
+  });
+  it('a stop is an answer', () => {
+    const { code, out } = run(['prep'], JSON.stringify({ head: 'flush-100', diameter: '3/32', stack: [{ part: 'skin', thickness: 0.032 }, { part: 'rib', thickness: 0.04 }] }));
+    expect([code, JSON.parse(out).verdict]).toEqual([0, 'stop']);
+  });
+  it.each([
+    ['no verb', [], '', 'verb-missing'],
+    ['an unknown verb', ['rivet'], '{}', 'verb-unknown'],
+    ['a verb of the language', ['constructor'], '{}', 'verb-unknown'],
+    ['no JSON', ['prep'], '{', 'not-json'],
+    ['nothing', ['prep'], '', 'not-json'],
+    ['a file that is not there', ['prep', '/nowhere/at/all.json'], '', 'file-unreadable'],
+    ['a misspelt key', ['prep'], '{"head":"flush-100","diameter":"3/32","stakc":[]}', 'key-missing'],
+    ['too many words', ['prep', 'a', 'b'], '', 'arguments-too-many'],
+  ])('%s: exit 2, an error on standard error, nothing on standard output', (_, args, input, code) => {
+    const done = run(args, input);
+    expect([done.code, done.out, done.error?.code]).toEqual([2, '', code]);
+    expect(done.error?.message.length).toBeGreaterThan(5);
+  });
+});

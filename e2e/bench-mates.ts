@@ -1,0 +1,26 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Makes a kit with one empty assembly through the screens, and opens its plan. */
+export async function freshAssembly(page: Page, kitName: string): Promise<void> {
+  await page.goto('/');
+  await page.getByLabel('Name').fill(kitName);
+  await page.getByLabel('Your initials').fill('QA');
+  await page.getByRole('button', { name: 'Make the kit' }).click();
+  await page.getByLabel('Name of the new assembly').fill('Left float');
+  await page.getByRole('button', { name: 'Add assembly' }).click();
+  await page.getByRole('link', { name: /Left float/ }).click();
+  await expect(page.getByText('No row yet.')).toBeVisible();
+}
+
+export const rowLine = (page: Page) => page.getByRole('textbox', { name: /A row in one line|This row, typed anew/ });
+
+/** Types a row and keeps it. */
+export async function keepRow(page: Page, line: string): Promise<void> {
+  await rowLine(page).fill(line);
+  await rowLine(page).press('Enter');
+  await expect(rowLine(page)).toHaveValue('');
+}
+
+export const strip = (page: Page) => page.getByRole('application', { name: /holes/ });
+export const list = (page: Page) => page.getByRole('table', { name: 'Rows' });
+export const detail = (page: Page) => page.getByRole('region', { name: 'The selected row' });

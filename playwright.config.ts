@@ -1,0 +1,34 @@
+import { defineConfig } from '@playwright/test';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const PORT = Number(process.env.ANVIL_E2E_PORT ?? 8431);
+const DATA = join(tmpdir(), `anvil-e2e-${process.env.ANVIL_E2E_RUN ?? process.ppid}`);
+
+/** Journeys in a real browser against the real server and a real MariaDB of their own. */
+export default defineConfig({
+  testDir: 'e2e',
+  testMatch: '**/*.spec.ts',
+  outputDir: 'test-results',
+  timeout: 45_000,
+  expect: { timeout: 8_000 },
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  reporter: [['list'], ['json', { outputFile: process.env.ANVIL_E2E_REPORT ?? 'test-results/e2e.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.ANVIL_CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+  webServer: {
+    command: `node scripts/build/build.mjs && exec node dist/start.mjs --data ${DATA} --port ${PORT} --demo reset`,
+    url: `http://127.0.0.1:${PORT}/api/health`,
+    timeout: 120_000,
+    reuseExistingServer: false,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 15_000 },
+  },
+});

@@ -1,0 +1,98 @@
+/** Speed, as ratios measured in one run; nothing is asserted. `npm run bench`. */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { Agent, get } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { planStack } from '#core/prep/plan';
+import { stackOf } from '#core/record/stack-of';
+import { keepChange } from '#server/commands/change';
+import { connect, migrate } from '#server/db/connection';
+import { startPrivateDatabase } from '../start/private-database';
+import { waitFor } from '../start/processes';
+import { medianMs, report } from './measure';
+import { editsOfAssembly, KIT, PERSON, randomAssembly, uuid } from './rows';
+
+async function planning(): Promise<void> {
+  const { parts, rows } = randomAssembly(1500, uuid('assembly'), 1);
+  const definitions = [...rows.values()];
+  const json = JSON.stringify(definitions);
+  const stacks = definitions.map((row) => stackOf(row, { kit: KIT, parts }));
+  const documents = JSON.stringify(stacks.map((s) => s && { school: s.school, head: s.head, diameter: s.size.diameter, stack: s.layers, edge: s.edge, pitch: s.pitch }));
+  const plan = await medianMs(() => definitions.map((row) => planStack(stackOf(row, { kit: KIT, parts })!)), 31, 20);
+  const parse = await medianMs(() => JSON.parse(json), 31, 20);
+  const parseShort = await medianMs(() => JSON.parse(documents), 31, 20);
+  report('planning 1,500 rows / JSON.parse of the same rows', `${(plan / parse).toFixed(2)}  (${plan.toFixed(1)} ms / ${parse.toFixed(1)} ms; aim 5 or less)`);
+  report('the same / JSON.parse of their bare stacks (no holes, no ids)', `${(plan / parseShort).toFixed(2)}  (${parseShort.toFixed(1)} ms)`);
+}
+
+/** Reads an answer to its end and gives its Server-Timing. */
+function readThrough(url: string, agent: Agent): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const request = get(url, { agent }, (response) => {
+      response.on('data', () => undefined);
+      response.on('end', () => resolve(String(response.headers['server-timing'] ?? '')));
+    });
+    request.on('error', reject);
+  });
+}
+
+async function listing(folder: string): Promise<void> {
+  const database = await startPrivateDatabase(folder, null);
+  try {
+    await migrate(database.url, 'server/src/db/migrations');
+    const connection = connect(database.url);
+    const [kitId, assemblyId] = [uuid('kit'), uuid('assembly')];
+    const edits = editsOfAssembly(kitId, assemblyId, randomAssembly(500, assemblyId, 2));
+    const kept = await keepChange(connection.db, { id: uuid('change'), kitId, person: PERSON, device: PERSON, recordedAt: '2026-11-20T10:00:00.000Z', reason: '', undoes: null, edits }, new Date());
+    if (!kept.ok) throw new Error(kept.problem.code);
+    /* The server runs in a process of its own, as it does for a builder. */
+    const port = 8438;
+    const server = spawn('node', ['dist/start.mjs', '--data', join(folder, 'app'), '--port', String(port), '--demo', 'off', '--database-url', database.url], { stdio: 'ignore' });
+    const url = `http://127.0.0.1:${port}/api/assemblies/${assemblyId}`;
+    if (!(await waitFor(() => fetch(url).then((r) => r.ok, () => false), 20_000))) throw new Error('the server did not come up');
+    const planMs: number[] = [];
+    const agent = new Agent({ keepAlive: true });
+    const api = await medianMs(async () => {
+      planMs.push(Number(/plan;dur=([\d.]+)/.exec(await readThrough(url, agent))?.[1] ?? 0));
+    }, 31, 20);
+    const pool = connection.pool.promise();
+    const columns = 'SELECT id, kind, kit_id, assembly_id, version, definition, deleted FROM entities WHERE';
+    const direct = await medianMs(async () => {
+      await pool.query(`${columns} id = ? AND kind = ? AND deleted = ?`, [assemblyId, 'assembly', false]);
+      await pool.query(`${columns} id = ? AND kind = ? AND deleted = ?`, [kitId, 'kit', false]);
+      await pool.query(`${columns} assembly_id = ? AND kind IN (?, ?) AND deleted = ?`, [assemblyId, 'part', 'row', false]);
+    }, 31, 20);
+    const plan = planMs.sort((a, b) => a - b)[Math.floor(planMs.length / 2)] as number;
+    report('API list of 500 rows without planning / its statements', `${((api - plan) / direct).toFixed(2)}  (${(api - plan).toFixed(1)} ms / ${direct.toFixed(1)} ms, planning ${plan.toFixed(1)} ms apart; aim 2 or less)`);
+    agent.destroy();
+    server.kill('SIGTERM');
+    await connection.close();
+  } finally {
+    await database.stop();
+  }
+}
+
+async function warmStart(folder: string): Promise<void> {
+  const port = 8437;
+  const start = () => spawn('./start', ['--data', folder, '--port', String(port)], { stdio: 'ignore' });
+  const isUp = () => fetch(`http://127.0.0.1:${port}/`).then((r) => r.ok, () => false);
+  for (const isCounted of [false, true]) {
+    const began = performance.now();
+    const child = start();
+    const up = await waitFor(isUp, 180_000);
+    const seconds = (performance.now() - began) / 1000;
+    child.kill('SIGTERM');
+    await new Promise((resolve) => child.once('exit', resolve));
+    if (isCounted) report('warm ./start to the first page', up ? `${seconds.toFixed(2)} s  (aim: under 6 s)` : 'it did not come up');
+  }
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'anvil-bench-'));
+try {
+  await planning();
+  await listing(join(folder, 'list'));
+  await warmStart(join(folder, 'start'));
+} finally {
+  rmSync(folder, { recursive: true, force: true });
+}

@@ -1,0 +1,142 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { isRunning, waitFor } from './processes';
+
+const started: ChildProcess[] = [];
+let folder = '';
+let port = 0;
+
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const free = (probe.address() as AddressInfo).port;
+      probe.close(() => resolve(free));
+    });
+  });
+
+function start(...more: string[]): { child: ChildProcess; said: () => string } {
+  const child = spawn('node', ['dist/start.mjs', '--data', folder, '--port', String(port), ...more], { stdio: ['ignore', 'pipe', 'pipe'] });
+  let said = '';
+  child.stdout?.on('data', (d) => (said += d));
+  child.stderr?.on('data', (d) => (said += d));
+  started.push(child);
+  return { child, said: () => said };
+}
+
+const get = async (path: string) => (await fetch(`http://127.0.0.1:${port}/api${path}`)).json();
+const isServing = () => fetch(`http://127.0.0.1:${port}/api/kits`).then((r) => r.ok, () => false);
+const databasePid = () => Number(readFileSync(join(folder, 'run', 'db.pid'), 'utf8'));
+const ended = (child: ChildProcess) => waitFor(() => child.exitCode !== null || child.signalCode !== null, 20_000);
+
+async function startAndWait(...more: string[]) {
+  const running = start(...more);
+  expect(await waitFor(() => running.said().includes('is ready') || running.child.exitCode !== null, 40_000)).toBe(true);
+  expect(running.said()).toContain('is ready');
+  return running;
+}
+
+beforeAll(() => {
+  const built = spawnSync('node', ['scripts/build/build.mjs'], { encoding: 'utf8' });
+  if (built.status !== 0) throw new Error(built.stderr);
+}, 120_000);
+
+afterEach(async () => {
+  for (const child of started.splice(0)) {
+    if (child.exitCode === null && child.signalCode === null) child.kill('SIGTERM');
+    await ended(child);
+  }
+  if (folder) rmSync(folder, { recursive: true, force: true });
+});
+
+async function fresh(): Promise<void> {
+  folder = mkdtempSync(join(tmpdir(), 'anvil-start-'));
+  port = await freePort();
+}
+
+describe('./start', () => {
+  it('serves the demo; a second start finds the first; an interrupt stops both cleanly', async () => {
+    await fresh();
+    const first = await startAndWait();
+    expect((await get('/kits')).kits.map((k: { definition: { name: string } }) => k.definition.name)).toEqual(['Quillback Two']);
+    const second = start();
+    await ended(second.child);
+    expect([second.child.exitCode, second.said()]).toEqual([0, `Patient Anvil is already running: http://127.0.0.1:${port}/\n`]);
+    const pid = databasePid();
+    first.child.kill('SIGINT');
+    await ended(first.child);
+    expect([first.child.exitCode, isRunning(pid, folder)]).toEqual([0, false]);
+    await startAndWait('--demo', 'off');
+    expect((await get('/kits')).kits).toHaveLength(1);
+  }, 120_000);
+
+  it('keeps every acknowledged mark, once, through kill -9 of server and database', async () => {
+    await fresh();
+    const first = await startAndWait();
+    const [kit] = (await get('/kits')).kits;
+    const { assemblies } = await get(`/kits/${kit.id}`);
+    const { rows } = await get(`/assemblies/${assemblies[0].id}`);
+    const before = (await get(`/assemblies/${assemblies[0].id}/marks`)).marks.length;
+    const person = kit.definition.people[0].id;
+    const acknowledged: string[] = [];
+    let isMarking = true;
+    const marking = (async () => {
+      while (isMarking) {
+        const id = randomUUID();
+        const mark = { id, kind: 'drilled', v: 1, rowId: rows[0].id, holeIds: [rows[0].definition.holes[0].id], layerIds: [], side: null, doneAt: '2026-11-20T10:00:00.000Z', recordedAt: '2026-11-20T10:00:00.000Z', person, device: person, payload: {} };
+        const ok = await fetch(`http://127.0.0.1:${port}/api/marks`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ kitId: kit.id, marks: [mark] }) }).then((r) => r.ok, () => false);
+        if (ok) acknowledged.push(id);
+      }
+    })();
+    await waitFor(() => acknowledged.length >= 20, 20_000);
+    process.kill(databasePid(), 'SIGKILL');
+    const count = acknowledged.length;
+    expect(await waitFor(() => acknowledged.length > count + 20, 30_000)).toBe(true);
+    first.child.kill('SIGKILL');
+    process.kill(databasePid(), 'SIGKILL');
+    isMarking = false;
+    await marking;
+    await startAndWait();
+    const kept: string[] = (await get(`/assemblies/${assemblies[0].id}/marks`)).marks.map((m: { id: string }) => m.id);
+    expect(new Set(kept).size).toBe(kept.length);
+    expect(acknowledged.filter((id) => !kept.includes(id))).toEqual([]);
+    expect(kept.length).toBeGreaterThanOrEqual(before + acknowledged.length);
+  }, 180_000);
+
+  it('takes over a database that a killed server left running', async () => {
+    await fresh();
+    const first = await startAndWait();
+    const pid = databasePid();
+    first.child.kill('SIGKILL');
+    await ended(first.child);
+    expect(isRunning(pid, folder)).toBe(true);
+    await startAndWait();
+    expect(databasePid()).toBe(pid);
+    expect(await isServing()).toBe(true);
+  }, 120_000);
+
+  it.each([
+    ['an unknown flag', ['--prot', '1']],
+    ['a port that is none', ['--port', 'x']],
+    ['a demo mode that is none', ['--demo', 'maybe']],
+    ['a database address that is none', ['--database-url', 'postgres://x']],
+  ])('refuses %s and starts nothing', async (_, args) => {
+    folder = mkdtempSync(join(tmpdir(), 'anvil-start-'));
+    const done = spawnSync('node', ['dist/start.mjs', '--data', folder, ...args], { encoding: 'utf8' });
+    expect([done.status, done.stdout]).toEqual([2, '']);
+    expect(done.stderr).toMatch(/^\.\/start: /);
+  });
+
+  it('says so where the port is taken by another program', async () => {
+    await fresh();
+    const other = createServer().listen(port, '127.0.0.1');
+    const refused = start();
+    await ended(refused.child);
+    other.close();
+    expect([refused.child.exitCode, refused.said()]).toEqual([2, `./start: port ${port} is taken by another program; choose another with --port\n`]);
+  }, 60_000);
+});
