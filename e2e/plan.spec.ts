@@ -104,7 +104,7 @@ test('holes are marked by text, keys and drag, undone, and there after a reload'
   await page.mouse.move(to.x, to.y, { steps: 4 });
   await page.mouse.up();
   await expect(page.getByLabel('Holes of 18')).toHaveValue('3-6');
-  await page.getByLabel('Done at').fill('2026-10-04T19:30');
+  await page.getByLabel('done at').fill('2026-10-04T19:30');
   await page.getByRole('button', { name: 'Dimpled, countersunk (4)' }).click();
   await expect(detail(page).getByText('25 of 126 steps done')).toBeVisible();
   await page.getByRole('button', { name: /^Undo/ }).click();

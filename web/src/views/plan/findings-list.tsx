@@ -40,7 +40,7 @@ export function FindingsList({ stack, plan }: { stack: Stack; plan: Plan }) {
   return (
     <ul aria-label="Findings" className="flex flex-col gap-1">
       {sorted.map((f, i) => (
-        <li key={i} className="grid grid-cols-[82px_1fr] gap-1.5 text-[14.5px] leading-snug">
+        <li key={i} className="grid grid-cols-[82px_1fr] items-start gap-1.5 text-[14.5px] leading-snug">
           <VerdictSign of={f.severity} />
           <span>
             <WhyNumber why={whyFinding(f, stack, plan)}>{findingMessage(f, units, plan.layers)}</WhyNumber> <span className="text-ink2">{FINDING_CATALOGUE[f.code].advice}</span>

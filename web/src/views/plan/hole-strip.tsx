@@ -53,7 +53,7 @@ export function HoleStrip({ row, onMark }: HoleStripProps) {
   return (
     <section aria-label="Holes" className="flex flex-col gap-1.5 border-t border-line bg-panel p-2" onKeyDown={(e) => (e.target instanceof HTMLInputElement ? undefined : onKeyDown(e))}>
       <StripPicture row={row} holes={holes} chosen={valid} onChoose={setChosen} sheetsOff={sheetsOff} onToggleSheet={(id) => setSheetsOff(toggled(sheetsOff, id))} />
-      <div className="flex flex-wrap items-end gap-2">
+      <div className="flex flex-wrap items-end gap-1.5 [&>button]:px-2">
         <RangeField count={count} chosen={valid} onChoose={setChosen} />
         <Button tone="primary" disabled={n === 0} onClick={actions.drilled} title="Key D">
           Drilled ({n})
@@ -70,9 +70,9 @@ export function HoleStrip({ row, onMark }: HoleStripProps) {
             {prepText.slice(1)} ({n})
           </Button>
         ) : null}
-        <label className="ml-auto flex flex-col text-[13px] text-ink2">
-          Done at (empty: now)
-          <input type="datetime-local" className="field w-48" value={doneAt} onChange={(e) => setDoneAt(e.target.value)} />
+        <label className="ml-auto flex items-center gap-1 text-[13px] text-ink2" title="Empty means now. Set it back for work written up from paper.">
+          done at
+          <input type="datetime-local" className="field w-46 text-[14px]" value={doneAt} onChange={(e) => setDoneAt(e.target.value)} />
         </label>
       </div>
       <p className="sr-only" role="status">
@@ -103,10 +103,11 @@ function RangeField({ count, chosen, onChoose }: { count: number; chosen: readon
   const isBad = typed !== null && typed.trim() !== '' && parseRange(typed, count) === null;
   return (
     <div className="flex flex-col text-[13px] text-ink2">
-      <label htmlFor={id}>Holes of {count}</label>
       <input
         id={id}
-        className="field w-24"
+        aria-label={`Holes of ${count}`}
+        title={`Holes of ${count}, such as 1-12,15`}
+        className="field w-20"
         value={typed ?? shown}
         aria-invalid={isBad}
         aria-describedby={isBad ? `${id}-bad` : undefined}

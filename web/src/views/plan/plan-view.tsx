@@ -230,8 +230,8 @@ function PlanOfAssembly({ data, units, isStale }: { data: AssemblyAnswer; units:
           </Button>
         </div>
       ) : null}
-      <main className="grid min-h-0 flex-1 grid-rows-[minmax(300px,42%)_minmax(0,1fr)] lg:grid-cols-[minmax(370px,31%)_minmax(0,1fr)] lg:grid-rows-1">
-        <section aria-label="Rows of the assembly" className="flex min-h-0 flex-col border-r border-line">
+      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,42%)_minmax(0,1fr)] lg:grid-cols-[minmax(370px,31%)_minmax(0,1fr)] lg:grid-rows-1">
+        <section aria-label="Rows of the assembly" className="flex min-h-0 min-w-0 flex-col border-r border-line">
           <RowLineField
             text={line}
             onText={setLine}
@@ -272,7 +272,7 @@ function PlanOfAssembly({ data, units, isStale }: { data: AssemblyAnswer; units:
             <RowList rows={shown} selectedId={selectedId} checked={checked} onSelect={select} onCheck={(id, on) => setChecked((old) => withOne(old, id, on))} />
           )}
         </section>
-        <section aria-label="The selected row" className="flex min-h-0 flex-col">
+        <section aria-label="The selected row" className="flex min-h-0 min-w-0 flex-col">
           <div className="min-h-0 flex-1 overflow-auto">
             {isDrafting && draft.stack && draft.plan && draft.made ? (
               <RowDetail title={draft.made.row.name || draft.stack.layers.map((l) => l.part).join(' / ')} subtitle={`${draft.made.row.holes.filter((h) => !h.out).length} holes`} stack={draft.stack} plan={draft.plan} ownSchool={draft.made.row.school} />

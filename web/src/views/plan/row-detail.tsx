@@ -44,45 +44,55 @@ export function RowDetail({ title, subtitle, stack, plan, actions, ownSchool }: 
     if (svg.current) saveFile(fileName(title, 'svg'), svgFile(svg.current, title), 'image/svg+xml');
   };
   return (
-    <div className="flex flex-col gap-3 p-3">
+    <div className="flex flex-col gap-2 p-3">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <h1 className="label text-[22px] leading-tight">{title}</h1>
         <VerdictSign of={plan.verdict} />
         <span className="text-[14px] text-ink2">{subtitle}</span>
         {actions ? <ActionButtons actions={actions} /> : <span className="label ml-auto rounded bg-dye-soft px-2 text-dye">not kept yet</span>}
       </div>
-      <div className="grid items-start gap-3 xl:grid-cols-[minmax(0,504px)_minmax(0,1fr)]">
-        <figure className="flex flex-col gap-1">
-          <SectionFigure svgRef={svg} stack={stack} plan={plan} title={title} frame={FRAME} />
-          <figcaption className="flex items-center justify-between gap-2 text-[13px] text-ink2">
-            <SectionCaption stack={stack} plan={plan} />
-            <Button tone="quiet" onClick={save} aria-label="Save the section as SVG">
-              <Download size={16} aria-hidden /> SVG
-            </Button>
-          </figcaption>
-        </figure>
-        <WhatToDo stack={stack} plan={plan} onPlans={actions?.onPlans} onPart={actions?.onPart} />
-      </div>
-      <FindingsList stack={stack} plan={plan} />
-      <div className="flex flex-col gap-1">
-        <div className="flex flex-wrap items-center gap-2">
-          <h2 className="label text-[16px]">The schools, each without the plans</h2>
-          {ownSchool && actions ? (
-            <button type="button" className="label text-[14px] underline" onClick={() => actions.onSchool(null)}>
-              back to the kit&apos;s school
-            </button>
-          ) : null}
-          {ownSchool ? <span className="text-[13px] text-ink2">This row has its own: {SCHOOL_WORDS[ownSchool].name}.</span> : null}
+      <div className="grid items-start gap-x-4 gap-y-3 xl:grid-cols-[minmax(0,504px)_minmax(0,1fr)]">
+        <div className="flex min-w-0 flex-col gap-2">
+          <figure className="flex flex-col">
+            <SectionFigure svgRef={svg} stack={stack} plan={plan} title={title} frame={FRAME} />
+            <figcaption className="flex items-center justify-between gap-2 text-[13px] text-ink2">
+              <SectionCaption stack={stack} plan={plan} />
+              <Button tone="quiet" onClick={save} aria-label="Save the section as SVG">
+                <Download size={16} aria-hidden /> SVG
+              </Button>
+            </figcaption>
+          </figure>
+          <SchoolChoice stack={stack} plan={plan} actions={actions} ownSchool={ownSchool} />
         </div>
-        <Schools stack={stack} plan={plan} onChoose={actions?.onSchool} />
+        <div className="flex min-w-0 flex-col gap-3">
+          <FindingsList stack={stack} plan={plan} />
+          <WhatToDo stack={stack} plan={plan} onPlans={actions?.onPlans} onPart={actions?.onPart} />
+        </div>
       </div>
+    </div>
+  );
+}
+
+function SchoolChoice({ stack, plan, actions, ownSchool }: Pick<RowDetailProps, 'stack' | 'plan' | 'actions' | 'ownSchool'>) {
+  return (
+    <div className="flex flex-col gap-1">
+      <div className="flex flex-wrap items-center gap-x-2">
+        <h2 className="label text-[15px]">The schools, each without the plans</h2>
+        {ownSchool ? <span className="text-[13px] text-ink2">This row has its own: {SCHOOL_WORDS[ownSchool].name}.</span> : null}
+        {ownSchool && actions ? (
+          <button type="button" className="label text-[14px] underline" onClick={() => actions.onSchool(null)}>
+            back to the kit&apos;s school
+          </button>
+        ) : null}
+      </div>
+      <Schools stack={stack} plan={plan} onChoose={actions?.onSchool} />
     </div>
   );
 }
 
 function ActionButtons({ actions }: { actions: RowActions }) {
   return (
-    <div className="ml-auto flex flex-wrap gap-1">
+    <div className="ml-auto flex flex-wrap gap-1 [&_button]:px-1.5 [&_button]:text-[14px]">
       <Button onClick={actions.onEdit} title="Key E">
         <Pencil size={15} aria-hidden /> Edit
       </Button>

@@ -6,7 +6,7 @@ import { PREP_WORDS, SCHOOL_WORDS } from '#core/wording/words';
 import { VerdictSign } from '../../ui/verdict';
 import { SectionFigure } from './section-figure';
 
-const MINI = { plotWidth: 150, plotHeight: 74, labelWidth: 0 };
+const MINI = { plotWidth: 112, plotHeight: 66, labelWidth: 0 };
 
 /** The four schools side by side, each as it alone would have it; the governing one marked. */
 export function Schools({ stack, plan, onChoose }: { stack: Stack; plan: Plan; onChoose?: ((school: SchoolId) => void) | undefined }) {
@@ -15,7 +15,7 @@ export function Schools({ stack, plan, onChoose }: { stack: Stack; plan: Plan; o
     return plan.schools.map((s) => ({ view: s, stack: { ...bare, school: s.school }, plan: planStack({ ...bare, school: s.school }) }));
   }, [stack, plan.schools]);
   return (
-    <ul aria-label="Schools" className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+    <ul aria-label="Schools" className="grid grid-cols-2 gap-1.5 sm:grid-cols-4">
       {alone.map(({ view, stack: own, plan: ownPlan }) => {
         const governs = view.school === plan.school;
         const { name } = SCHOOL_WORDS[view.school];
@@ -23,7 +23,7 @@ export function Schools({ stack, plan, onChoose }: { stack: Stack; plan: Plan; o
         return (
           <li key={view.school} className={`flex flex-col gap-0.5 rounded border p-1.5 ${governs ? 'border-2 border-dye bg-dye-soft' : 'border-line'}`}>
             <div className="flex items-center justify-between gap-1">
-              <span className="label truncate text-[15px]" title={SCHOOL_WORDS[view.school].rule}>
+              <span className="label truncate text-[14px]" title={SCHOOL_WORDS[view.school].rule}>
                 {name}
               </span>
               <VerdictSign of={view.verdict} withWord={false} />

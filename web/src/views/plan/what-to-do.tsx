@@ -41,7 +41,7 @@ export function WhatToDo({ stack, plan, onPlans, onPart }: WhatToDoProps) {
               {onPlans ? (
                 <label className="ml-auto flex items-center gap-1 text-[13px] text-ink2">
                   plans
-                  <select aria-label={`Plans' call-out for ${sheetName(layer.part, i)}`} className="rounded border border-edge bg-raised px-1 text-ink pointer-coarse:min-h-11" value={stack.layers[i]?.plans ?? ''} onChange={(e) => onPlans(i, (e.target.value || null) as Prep | null)}>
+                  <select aria-label={`Plans' call-out for ${sheetName(layer.part, i)}`} className="w-21 rounded border border-edge bg-raised px-0.5 text-ink pointer-coarse:min-h-11" value={stack.layers[i]?.plans ?? ''} onChange={(e) => onPlans(i, (e.target.value || null) as Prep | null)}>
                     <option value="">silent</option>
                     <option value="dimple">dimple</option>
                     <option value="countersink">countersink</option>

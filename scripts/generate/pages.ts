@@ -1,0 +1,60 @@
+/**
+ * Writes what documents take from core: docs/findings.md whole, and the tables of docs/rules.md between their marks.
+ * With --check, fails where a page is not what it would write.
+ */
+import { readFileSync, writeFileSync } from 'node:fs';
+import { FINDING_SEVERITIES, type FindingCode } from '../../core/src/prep/findings';
+import { FINDING_CATALOGUE } from '../../core/src/wording/findings';
+import { PROBLEM_CATALOGUE } from '../../core/src/wording/problems';
+import { tables } from './rules-tables';
+
+/** A cell of a table; placeholders stand for the data of the case. */
+function cell(text: string): string {
+  return text.replaceAll('|', '\\|').replaceAll('\n', ' ');
+}
+
+const placeholders: Record<string, string> = new Proxy({}, { get: (_, key) => `<${String(key)}>` });
+
+function findingsPage(): string {
+  const findings = (Object.keys(FINDING_SEVERITIES) as FindingCode[]).map((code) => {
+    const { title, when, advice } = FINDING_CATALOGUE[code];
+    return `| \`${code}\` | ${FINDING_SEVERITIES[code].join(', ')} | ${cell(title)} | ${cell(when)} | ${cell(advice)} |`;
+  });
+  const problems = Object.entries(PROBLEM_CATALOGUE).map(([code, wording]) => `| \`${code}\` | ${cell(wording(placeholders))} |`);
+  return `# Findings and problems
+
+Made by \`npm run pages\` from the catalogue in \`core/src/wording\`; do not edit by hand.
+Findings are codes with data; the words are made where they are shown. The worst of stop and caution is the verdict, notes
+leave it ok. Everything is advice: the kit maker's documents, local rules and the responsible inspector come first.
+
+## Findings of a stack
+
+| code | severity | title | when | advice |
+|---|---|---|---|---|
+${findings.join('\n')}
+
+## Problems: input that cannot be used
+
+| code | what is said |
+|---|---|
+${problems.join('\n')}
+`;
+}
+
+/** Puts each table of core between its marks. */
+function rulesPage(now: string): string {
+  return now.replace(/<!-- table: (\w+) -->[\s\S]*?<!-- end -->/g, (_, name: string) => `<!-- table: ${name} -->\n${tables[name] ?? 'no such table'}\n<!-- end -->`);
+}
+
+const pages = [
+  { path: 'docs/findings.md', text: findingsPage() },
+  { path: 'docs/rules.md', text: rulesPage(readFileSync('docs/rules.md', 'utf8')) },
+];
+for (const { path, text } of pages) {
+  if (!process.argv.includes('--check')) {
+    writeFileSync(path, text);
+  } else if (readFileSync(path, 'utf8') !== text) {
+    process.stderr.write(`${path} is not what core says: npm run pages\n`);
+    process.exitCode = 1;
+  }
+}

@@ -1,0 +1,74 @@
+/** Takes the pictures in docs/screenshots anew from the demo kit. Needs a running ./start; `npm run screenshots -- http://127.0.0.1:8420`. */
+import { chromium, type Page } from '@playwright/test';
+
+const base = process.argv[2] ?? 'http://127.0.0.1:8420';
+
+interface Shot {
+  readonly name: string;
+  readonly width?: number;
+  readonly height?: number;
+  readonly theme?: 'dark';
+  readonly steps: (page: Page) => Promise<void>;
+}
+
+const openPlan = async (page: Page) => {
+  await page.goto(base);
+  await page.getByRole('link', { name: 'Quillback Two' }).click();
+  await page.getByRole('link', { name: /Left float, compartment two/ }).click();
+  await page.getByRole('button', { name: 'Keel, forward half' }).waitFor();
+};
+const openRow = (name: string) => async (page: Page) => {
+  await openPlan(page);
+  await page.getByRole('table', { name: 'Rows' }).getByRole('button', { name }).click();
+};
+
+const SHOTS: readonly Shot[] = [
+  { name: 'plan', steps: openRow('Keel, forward half') },
+  {
+    name: 'row-line',
+    steps: async (page) => {
+      await openPlan(page);
+      await page.getByRole('textbox', { name: /A row in one line/ }).fill('skin .025 / flange .040 : 426AD3-3.5 x18 @1.25');
+    },
+  },
+  {
+    name: 'why',
+    steps: async (page) => {
+      await openRow('Keel, aft half')(page);
+      await page.getByRole('button', { name: /why: Depth$/ }).click();
+    },
+  },
+  {
+    name: 'paste',
+    steps: async (page) => {
+      await openPlan(page);
+      await page.getByRole('button', { name: 'Paste lines' }).click();
+      await page.getByRole('textbox', { name: /One row a line/ }).fill('Step web ; bottom skin .025 / step plate .125 : 426AD4 x12 @1.5\nTransom ; deck skin .025 / transom .040 : 426AD3 x30 @1.25 e=5/16\nbow cap .032 / deck skin .032 : 426AD3 x14\nHinge ; hinge leaf 0,8 mm / deck skin .025 : 426AD3 x22 @1');
+    },
+  },
+  { name: 'plan-dark', theme: 'dark', steps: openRow('Splash rail') },
+  { name: 'plan-tablet', width: 820, height: 1180, steps: openRow('Chine strip, both faces') },
+  {
+    name: 'kit-settings',
+    steps: async (page) => {
+      await page.goto(base);
+      await page.getByRole('link', { name: 'Quillback Two' }).click();
+      await page.getByRole('heading', { name: 'Settings of this kit' }).waitFor();
+    },
+  },
+];
+
+const browser = await chromium.launch({
+  executablePath: process.env.ANVIL_CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+});
+for (const shot of SHOTS) {
+  const page = await browser.newPage({ viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 } });
+  await page.addInitScript((theme) => localStorage.setItem('anvil.theme', theme), shot.theme ?? 'light');
+  await shot.steps(page);
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForLoadState('networkidle');
+  await page.screenshot({ path: `docs/screenshots/${shot.name}.png` });
+  await page.close();
+}
+await browser.close();
