@@ -18,7 +18,7 @@ function byExpression(why: Why): number {
 
 describe('why', () => {
   it.each<[WhyId, number]>([
-    ['surface', 1], ['depth', 1], ['extra-depth', 1], ['clicks', 1], ['hole-left', 1], ['two-thirds', 1], ['waist', 1], ['ideal-length', 0], ['head-volume', 0], ['width', 0], ['grip', 0],
+    ['surface', 1], ['depth', 1], ['extra-depth', 1], ['clicks', 1], ['hole-left', 1], ['two-thirds', 1], ['waist', 1], ['ideal-length', 0], ['length', 0], ['head-volume', 0], ['width', 0], ['grip', 0],
   ])('%s: the printed formula gives the number shown', (id, layer) => {
     const why = whyOf(id, stack, plan, { layer }) as Why;
     expect(evaluateWhy(why)).toBeCloseTo(byExpression(why), 9);

@@ -1,5 +1,6 @@
 import { MM_PER_INCH, type Mm, type Units } from '../units/length';
 import { showFactor, showNumber } from '../units/show';
+import { dashLength } from '../rivet/callout';
 import { headVolume, idealLength, widthAtHalfD } from '../rivet/length';
 import { coneDepth, coneOf, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist } from './countersink';
 import type { Plan } from './plan';
@@ -7,7 +8,7 @@ import type { Stack } from './stack';
 
 export type WhyId =
   | 'grip' | 'surface' | 'depth' | 'depth-fixed' | 'surface-fixed' | 'extra-depth' | 'clicks'
-  | 'hole-left' | 'waist' | 'two-thirds' | 'ideal-length' | 'head-volume' | 'width' | 'times-diameter';
+  | 'length' | 'hole-left' | 'waist' | 'two-thirds' | 'ideal-length' | 'head-volume' | 'width' | 'times-diameter';
 
 /** What goes into a formula: a length in mm, half a cutter's angle in degrees, or a plain factor. */
 export interface WhyInput {
@@ -53,6 +54,7 @@ const FORMULAS: Readonly<Record<Exclude<WhyId, 'grip'>, Formula>> = {
   waist: { symbol: 'w', label: 'Waist where both countersinks meet', expression: 'C - t * tan(a)', kind: 'length', source: GEOMETRY, compute: (v) => waist(cone(v), v('C') as Mm, v('C') as Mm, v('t') as Mm, v('Dh') as Mm) ?? v('Dh') },
   'two-thirds': { symbol: 'limit', label: 'Two thirds of the sheet', expression: '2 / 3 * t', kind: 'length', source: 'No knife edge: docs/rules.md, findings.', compute: (v) => (2 / 3) * v('t') },
   'ideal-length': { symbol: 'L', label: 'Ideal length', expression: 'G + 1.5 * D', kind: 'length', source: LENGTH, compute: (v) => idealLength(v('G') as Mm, v('D') as Mm) },
+  length: { symbol: 'L', label: 'Rivet length', expression: 'dash * step', kind: 'length', source: 'Length dashes go by sixteenths of an inch, MS20426 and MS20470.', compute: (v) => v('dash') * v('step') },
   'head-volume': { symbol: 'V / D^3', label: 'Volume for the driven head', expression: '((L - G) * D^2 - G * (Dh^2 - D^2)) / D^3', kind: 'factor', source: LENGTH, compute: (v) => headVolume(v('L') as Mm, v('G') as Mm, v('D') as Mm, v('Dh') as Mm) / v('D') ** 3 },
   width: {
     symbol: 'W', label: 'Width of a head driven to half D', expression: 'sqrt(((L - G) * D^2 - G * (Dh^2 - D^2)) / (k * 0.5 * D))', kind: 'length', source: LENGTH,
@@ -62,7 +64,7 @@ const FORMULAS: Readonly<Record<Exclude<WhyId, 'grip'>, Formula>> = {
 };
 
 /** A why for one number of a planned row. Null where the row has no such number. */
-export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number; factor?: number } = {}): Why | null {
+export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number; factor?: number; lengthDash?: number } = {}): Why | null {
   const layer = at.layer === undefined ? undefined : plan.layers[at.layer];
   const len = (symbol: string, label: string, value: number | undefined): WhyInput => ({ symbol, label, kind: 'length', value: value ?? NaN });
   if (id === 'grip') {
@@ -83,7 +85,9 @@ export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number;
     Dh: len('Dh', 'Hole', stack.hole),
     D: len('D', 'Rivet diameter', stack.size.diameter),
     G: len('G', 'Grip', plan.grip),
-    L: len('L', 'Rivet length', plan.rivet.length),
+    L: len('L', 'Rivet length', at.lengthDash === undefined ? plan.rivet.length : dashLength(at.lengthDash)),
+    dash: { symbol: 'dash', label: 'Length dash', kind: 'factor', value: at.lengthDash ?? plan.rivet.lengthDash },
+    step: len('step', 'One dash, 1/16 in', dashLength(1)),
     k: { symbol: 'k', label: 'Form factor of the driven head', kind: 'factor', value: stack.limits.formFactor },
     m: { symbol: 'm', label: 'Times the diameter', kind: 'factor', value: at.factor ?? NaN },
   };

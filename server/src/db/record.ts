@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, sql } from 'drizzle-orm';
 import type { Mark } from '#core/record/marks';
 import type { Queries } from './connection';
 import { changes, entities, marks, type AppliedEdit } from './schema';
@@ -49,10 +49,14 @@ export async function listMarksOfAssembly(q: Queries, assemblyId: string, after:
   return found.map(({ m }) => asMark(m));
 }
 
-/** Which of these mark ids are in the record. */
-export async function knownMarkIds(q: Queries, ids: readonly string[]): Promise<string[]> {
-  const found = await q.select({ id: marks.id }).from(marks).where(inArray(marks.id, [...ids]));
-  return found.map((f) => f.id);
+/** How far a kit's record has come: the places of its newest change and mark, 0 where there is none. */
+export async function findRevision(q: Queries, kitId: string): Promise<{ changes: number; marks: number }> {
+  const newest = sql<number>`coalesce(max(seq), 0)`.mapWith(Number);
+  const [[change], [mark]] = await Promise.all([
+    q.select({ seq: newest }).from(changes).where(eq(changes.kitId, kitId)),
+    q.select({ seq: newest }).from(marks).where(eq(marks.kitId, kitId)),
+  ]);
+  return { changes: change?.seq ?? 0, marks: mark?.seq ?? 0 };
 }
 
 export async function eraseKitRecord(q: Queries, kitId: string): Promise<void> {

@@ -6,7 +6,7 @@ import { stackOf, type RowContext } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
 import type { Database } from '../db/connection';
 import { countByAssembly, findEntity, listAssemblies, listKits, listOfAssembly, listTextsOfAssembly } from '../db/entities';
-import { listChanges, listMarksOfAssembly } from '../db/record';
+import { findRevision, listChanges, listMarksOfAssembly } from '../db/record';
 import { isId, refuse } from './answers';
 
 /** What a row comes to, for a list: the rest is computed where the row is shown. */
@@ -38,6 +38,13 @@ export function readRoutes(db: Database): Router {
     const { id } = req.params;
     if (!isId(id)) return refuse(res, 404, 'kit-unknown');
     res.json({ changes: await listChanges(db, id, 100) });
+  });
+
+  /* Asked often: whether anything has been written since. */
+  routes.get('/kits/:id/revision', async (req, res) => {
+    const { id } = req.params;
+    if (!isId(id)) return refuse(res, 404, 'kit-unknown');
+    res.json(await findRevision(db, id));
   });
 
   routes.get('/assemblies/:id', async (req, res) => {

@@ -1,4 +1,5 @@
-import { useQuery, type QueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
 import type { AppliedEditView } from './types';
 import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
@@ -35,8 +36,8 @@ export const keys = {
   changes: (kitId: string) => ['changes', kitId] as const,
 };
 
-/** Other windows and devices write too: look again this often, and whenever the window comes to the front. */
-const LOOK_AGAIN_MS = 5000;
+/** Other windows and devices write too: ask this often whether anything is new, and whenever the window comes to the front. */
+const LOOK_AGAIN_MS = 3000;
 
 export function useKits() {
   return useQuery({ queryKey: keys.kits, queryFn: () => get<{ kits: Entity<'kit'>[] }>('/kits').then((a) => a.kits) });
@@ -47,15 +48,46 @@ export function useKit(id: string) {
 }
 
 export function useAssembly(id: string) {
-  return useQuery({ queryKey: keys.assembly(id), queryFn: () => get<AssemblyAnswer>(`/assemblies/${id}`), refetchInterval: LOOK_AGAIN_MS });
+  return useQuery({ queryKey: keys.assembly(id), queryFn: () => get<AssemblyAnswer>(`/assemblies/${id}`), staleTime: Infinity, refetchOnWindowFocus: false });
 }
 
+interface MarksSoFar {
+  readonly marks: readonly Mark[];
+  /** Place in the record of the newest one. */
+  readonly last: number;
+}
+
+/** All marks of an assembly; what is known already is not asked for again. */
 export function useMarks(id: string) {
+  const client = useQueryClient();
   return useQuery({
     queryKey: keys.marks(id),
-    queryFn: () => get<{ marks: Mark[] }>(`/assemblies/${id}/marks`).then((a) => a.marks),
-    refetchInterval: LOOK_AGAIN_MS,
+    queryFn: async (): Promise<MarksSoFar> => {
+      const known = client.getQueryData<MarksSoFar>(keys.marks(id)) ?? { marks: [], last: 0 };
+      const newer = await get<MarksSoFar>(`/assemblies/${id}/marks?after=${known.last}`);
+      return newer.marks.length === 0 ? known : { marks: [...known.marks, ...newer.marks], last: newer.last };
+    },
+    structuralSharing: false,
+    staleTime: Infinity,
+    refetchOnWindowFocus: false,
+    select: (so) => so.marks,
   });
+}
+
+/** Looks again at what is shown as soon as somebody, here or elsewhere, has written; tells whether the server answers. */
+export function useFollow(kitId: string): { isAway: boolean } {
+  const client = useQueryClient();
+  const seen = useRef<{ changes: number; marks: number } | null>(null);
+  const revision = useQuery({ queryKey: ['revision', kitId], queryFn: () => get<{ changes: number; marks: number }>(`/kits/${kitId}/revision`), refetchInterval: LOOK_AGAIN_MS, retry: false });
+  const now = revision.data;
+  useEffect(() => {
+    if (!now) return;
+    const before = seen.current;
+    seen.current = now;
+    if (before && before.changes !== now.changes) void refreshDefinitions(client);
+    if (before && before.marks !== now.marks) void client.invalidateQueries({ queryKey: ['marks'] });
+  }, [now, client]);
+  return { isAway: revision.isError };
 }
 
 export function useChanges(kitId: string | undefined) {

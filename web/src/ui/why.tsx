@@ -6,7 +6,7 @@ import { showNumber } from '#core/units/show';
 import { useUnits } from './units';
 
 /** A number that can be asked why: opens its formula filled with this row's numbers; trying others changes the text, not the row. */
-export function WhyNumber({ why, children }: { why: Why | null; children: ReactNode }) {
+export function WhyNumber({ why, note, children }: { why: Why | null; note?: string; children: ReactNode }) {
   if (!why) return <>{children}</>;
   return (
     <Popover.Root>
@@ -16,7 +16,7 @@ export function WhyNumber({ why, children }: { why: Why | null; children: ReactN
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content collisionPadding={8} sideOffset={4} className="z-40 w-[min(440px,92vw)] rounded-lg border border-edge bg-paper p-3 shadow-xl" aria-label={`Why: ${why.label}`}>
-          <WhySheet why={why} />
+          <WhySheet why={why} note={note} />
           <Popover.Arrow className="fill-edge" />
         </Popover.Content>
       </Popover.Portal>
@@ -24,7 +24,7 @@ export function WhyNumber({ why, children }: { why: Why | null; children: ReactN
   );
 }
 
-function WhySheet({ why }: { why: Why }) {
+function WhySheet({ why, note }: { why: Why; note?: string | undefined }) {
   const units = useUnits();
   const [tried, setTried] = useState(why);
   useEffect(() => setTried(why), [why]);
@@ -39,6 +39,7 @@ function WhySheet({ why }: { why: Why }) {
         <br />= {text.filled}
         <br />= <strong>{text.result}</strong>
       </p>
+      {note ? <p className="text-[14px]">{note}</p> : null}
       <div className="grid grid-cols-2 gap-2">
         {tried.inputs.map((input, i) => (
           <TryInput key={input.symbol} label={`${input.symbol}: ${input.label}`} kind={input.kind} value={why.inputs[i]?.value ?? input.value} onValue={(v) => setValue(i, v)} />

@@ -1,4 +1,4 @@
-import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { formatRange, holesInPlan, parseRange } from '#core/record/holes';
 import { PREP_WORDS, sheetName } from '#core/wording/words';
 import type { MarkWish } from '../../api/commands';
@@ -143,6 +143,22 @@ function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }
   const drag = useRef<{ from: number; kept: readonly number[] } | null>(null);
   const [cursor, setCursor] = useState(0);
   const anchor = useRef(0);
+  /* Only the holes in view are drawn, so that a row of thousands stays light. */
+  const scroller = useRef<HTMLDivElement>(null);
+  const [view, setView] = useState({ from: 0, to: 80 });
+  const look = useCallback(() => {
+    const box = scroller.current;
+    if (!box) return;
+    const from = Math.max(0, Math.floor(box.scrollLeft / HOLE_PX) - 10);
+    setView({ from, to: from + Math.ceil(box.clientWidth / HOLE_PX) + 20 });
+  }, []);
+  useLayoutEffect(look, [look, holes.length]);
+  useEffect(() => {
+    const box = scroller.current;
+    const x = places.holeX(cursor);
+    if (box && (x < box.scrollLeft || x > box.scrollLeft + box.clientWidth)) box.scrollLeft = x - box.clientWidth / 2;
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- follows the cursor only
+  }, [cursor]);
   const isChosen = new Set(chosen);
   const span = (a: number, b: number) => Array.from({ length: Math.abs(a - b) + 1 }, (_, i) => Math.min(a, b) + i);
   const at = (e: PointerEvent<SVGSVGElement>) => {
@@ -211,7 +227,7 @@ function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }
           );
         })}
       </ul>
-      <div className="overflow-x-auto">
+      <div ref={scroller} className="flex-1 overflow-x-auto" onScroll={look}>
         <svg
           width={places.width}
           height={places.height}
@@ -231,7 +247,7 @@ function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }
           {layers.map((layer, i) => (
             <rect key={layer.id} x="0" y={places.bandY(i) + 1} width={places.width} height={BAND_PX - 4} style={{ fill: sheetsOff.has(layer.id) ? 'transparent' : 'var(--metal)', stroke: 'var(--line)' }} />
           ))}
-          {holes.map((hole, h) => (
+          {holes.slice(view.from, view.to).map((hole, i) => ({ hole, h: view.from + i })).map(({ hole, h }) => (
             <g key={hole.id} data-hole={h + 1}>
               {isChosen.has(h) ? <rect x={places.holeX(h) - HOLE_PX / 2} y="0" width={HOLE_PX} height={places.height} style={{ fill: 'var(--dye)', opacity: 0.22 }} /> : null}
               <text x={places.holeX(h)} y={places.numberY} textAnchor="middle" fontSize="12" fontWeight={isChosen.has(h) ? 700 : 400} style={{ fill: 'var(--ink)' }}>

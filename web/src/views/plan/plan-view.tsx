@@ -13,7 +13,7 @@ import { ApiError } from '../../api/client';
 import { useKeep, useMark } from '../../api/commands';
 import { deviceId, newId, useLocal } from '../../api/device';
 import { useWaiting } from '../../api/outbox';
-import { refreshDefinitions, useAssembly, useChanges, useMarks, type AssemblyAnswer } from '../../api/queries';
+import { refreshDefinitions, useAssembly, useChanges, useFollow, useMarks, type AssemblyAnswer } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';
@@ -51,7 +51,7 @@ export function PlanView() {
   return (
     <UnitsContext value={units}>
       {assembly.data ? (
-        <PlanOfAssembly data={assembly.data} units={units} isStale={assembly.isError} />
+        <PlanOfAssembly data={assembly.data} units={units} />
       ) : (
         <div className="flex h-full flex-col">
           <TopBar trail={[{ text: 'Plan' }]} units={units} />
@@ -84,8 +84,9 @@ function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'row'> | 
   }, [text, data, existing]);
 }
 
-function PlanOfAssembly({ data, units, isStale }: { data: AssemblyAnswer; units: 'in' | 'mm'; isStale: boolean }) {
+function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 'mm' }) {
   const { kit, assembly } = data;
+  const { isAway } = useFollow(kit.id);
   const [search, setSearch] = useSearchParams();
   const client = useQueryClient();
   const keep = useKeep(kit);
@@ -221,7 +222,7 @@ function PlanOfAssembly({ data, units, isStale }: { data: AssemblyAnswer; units:
         undo={{ label: undoable?.label ?? null, run: undo }}
         onKeys={() => setDialog({ kind: 'keys' })}
       />
-      {isStale ? <p className="bg-caution-soft px-3 py-1 text-caution">The program does not answer just now. What you see is the last it said; marks are kept in this browser until it is back.</p> : null}
+      {isAway ? <p className="bg-caution-soft px-3 py-1 text-caution">The program does not answer just now. What you see is the last it said; marks are kept in this browser until it is back.</p> : null}
       {notice ? (
         <div className={`flex items-center justify-between gap-2 px-3 py-1 ${notice.isBad ? 'bg-stop-soft text-stop' : 'bg-done-soft text-done'}`} role={notice.isBad ? 'alert' : 'status'}>
           <span className="whitespace-pre-line">{notice.text}</span>

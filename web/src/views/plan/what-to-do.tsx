@@ -2,10 +2,11 @@ import type { Plan } from '#core/prep/plan';
 import type { Prep, Stack } from '#core/prep/stack';
 import { whyOf, type WhyId } from '#core/prep/why';
 import type { PlannedLayer } from '#core/prep/walk';
+import { LARGEST_BARREL_D3, PROFILES } from '#core/tables/profiles';
 import { showFactor, showNumber } from '#core/units/show';
 import { MM_PER_INCH } from '#core/units/length';
 import { layerReason } from '#core/wording/reasons';
-import { PREP_WORDS, sheetName } from '#core/wording/words';
+import { PREP_WORDS, PROFILE_WORDS, sheetName } from '#core/wording/words';
 import { PrepGlyph } from '../../ui/prep-glyph';
 import { Length, useUnits } from '../../ui/units';
 import { WhyNumber } from '../../ui/why';
@@ -120,6 +121,9 @@ function LayerWork({ stack, plan, layer, index }: { stack: Stack; plan: Plan; la
 function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
   const why = (id: WhyId) => whyOf(id, stack, plan);
   const { rivet } = plan;
+  const profile = PROFILES[stack.profile];
+  const least = stack.limits.formFactor * profile.minWidthD ** 2 * profile.minHeightD;
+  const window = `A length works from ${showFactor(least)} to ${showFactor(stack.limits.formFactor * LARGEST_BARREL_D3)} (${PROFILE_WORDS[stack.profile]}, k ${showFactor(stack.limits.formFactor)}).`;
   return (
     <div className="border-l-4 border-line pl-2">
       <div className="flex flex-wrap items-baseline gap-x-2">
@@ -130,7 +134,11 @@ function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
         </span>
       </div>
       <p className="text-[14.5px]">
-        length <Length mm={rivet.length} />, ideal{' '}
+        length{' '}
+        <WhyNumber why={why('length')}>
+          <Length mm={rivet.length} />
+        </WhyNumber>
+        , ideal{' '}
         <WhyNumber why={why('ideal-length')}>
           <Length mm={rivet.ideal} />
         </WhyNumber>
@@ -154,8 +162,10 @@ function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
           const isChosen = c.lengthDash === rivet.lengthDash;
           return (
             <li key={c.lengthDash} className={`rounded border px-1.5 ${isChosen ? 'border-2 border-dye' : 'border-line'} ${c.works ? '' : 'text-ink2 line-through'}`}>
-              -{showFactor(c.lengthDash)} <span className="sr-only">{isChosen ? 'chosen, ' : ''}</span>
-              <span className="no-underline">{c.works ? 'works' : 'does not'}</span>
+              <WhyNumber why={whyOf('head-volume', stack, plan, { lengthDash: c.lengthDash })} note={window}>
+                -{showFactor(c.lengthDash)} <span className="sr-only">{isChosen ? 'chosen, ' : ''}</span>
+                <span>{c.works ? 'works' : 'does not'}</span>
+              </WhyNumber>
             </li>
           );
         })}
