@@ -190,15 +190,14 @@ test('two windows: the second sees both versions instead of overwriting', async 
   await other.goto(page.url());
   await other.getByRole('button', { name: 'More' }).click();
   await keepRowIn(page, 'Keel ; skin .025 / spar .063 : 426AD3 x12 @1.25');
+  await expect(other.getByText('×12')).toBeVisible();
   await other.getByRole('textbox', { name: 'Cutter angle' }).fill('120');
-  await other.route('**/api/changes', async (route) => {
-    /* The other window still holds the version from before the edit. */
-    const body = route.request().postDataJSON() as { edits: { expectedVersion: number }[] };
-    (body.edits[0] as { expectedVersion: number }).expectedVersion = 1;
-    await route.continue({ postData: JSON.stringify(body) });
-  });
   await other.getByRole('dialog').getByRole('button', { name: 'Keep' }).click();
   await expect(other.getByRole('alert').filter({ hasText: 'Somebody else has changed this since' })).toContainText('x12');
+  await expect(list(page).getByText('×12')).toBeVisible();
+  await other.getByRole('dialog').getByRole('button', { name: 'Keep' }).click();
+  await expect(other.getByRole('dialog')).toBeHidden();
+  await expect(list(page).getByText('×10')).toBeVisible();
 });
 
 async function keepRowIn(page: Parameters<typeof keepRow>[0], line: string) {

@@ -53,7 +53,7 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'part-twice': (d) => `"${d.part}" stands twice in one stack.`,
   offline: () => 'The program does not answer. What was typed is still here; try again.',
   'not-available': () => 'The program cannot reach its database just now. Try again in a moment.',
-  'version-conflict': () => 'Somebody else has changed this since. Both versions are shown.',
+  'version-conflict': () => 'Somebody else has changed this since.',
   'change-unknown': () => 'The change to take back is not in the record.',
   'kit-mismatch': () => 'This belongs to another kit, or the kit is gone.',
   'kit-unknown': () => 'There is no such kit.',

@@ -7,6 +7,7 @@ import { PROFILE_IDS, type ProfileId } from '#core/tables/profiles';
 import { showFactor, showNumber } from '#core/units/show';
 import { typedText } from '#core/record/compose';
 import { LIMIT_WORDS, PROFILE_WORDS, SCHOOL_WORDS } from '#core/wording/words';
+import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
@@ -15,7 +16,9 @@ import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 /** Units, school, limits and people of a kit; kept with who, when and the reason. */
 export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
   const keep = useKeep(kit);
-  const was = kit.definition;
+  /* The settings these fields started from; what comes in meanwhile is not overwritten unseen. */
+  const [base, setBase] = useState(kit);
+  const was = base.definition;
   const [units, setUnits] = useState(was.units);
   const [school, setSchool] = useState<SchoolId>(was.school);
   const [profile, setProfile] = useState<ProfileId>(was.profile);
@@ -32,10 +35,13 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
     const next = readSettings();
     if (typeof next === 'string') return setSaid({ ok: false, text: next });
     try {
-      await keep({ edits: [{ kind: 'kit', id: kit.id, expectedVersion: kit.version, definition: next }], reason });
+      await keep({ edits: [{ kind: 'kit', id: kit.id, expectedVersion: base.version, definition: next }], reason });
+      setBase({ ...base, version: base.version + 1, definition: next });
       setSaid({ ok: true, text: 'Kept.' });
     } catch (e) {
-      setSaid({ ok: false, text: (e as Error).message });
+      const conflict = e instanceof ApiError && e.code === 'version-conflict' ? (e.data.conflicts as { currentVersion: number; current: KitDefinition | null }[])[0] : undefined;
+      if (conflict?.current) setBase({ ...base, version: conflict.currentVersion });
+      setSaid({ ok: false, text: conflict?.current ? `Somebody else has changed the settings since: ${differences(conflict.current, next)}. Keep again to put yours in its place.` : (e as Error).message });
     }
   };
 
@@ -130,6 +136,13 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
       {said && !said.ok ? <ErrorText>{said.text}</ErrorText> : null}
     </form>
   );
+}
+
+/** What two versions of the settings disagree in, both named. */
+function differences(now: KitDefinition, yours: KitDefinition): string {
+  const shown = (value: unknown) => (typeof value === 'object' ? JSON.stringify(value) : String(value));
+  const keys = (Object.keys(yours) as (keyof KitDefinition)[]).filter((key) => shown(now[key]) !== shown(yours[key]));
+  return keys.map((key) => `${key} is now ${shown(now[key])}, yours ${shown(yours[key])}`).join('; ') || 'to the same as yours';
 }
 
 function shownLimit(key: LimitName, value: number, units: 'in' | 'mm'): string {

@@ -41,7 +41,7 @@ export function KitView() {
                 </ul>
                 <NewAssembly kit={kit} order={answer.data.assemblies.length + 1} />
               </section>
-              <KitSettings key={kit.version} kit={kit} />
+              <KitSettings key={kit.id} kit={kit} />
             </>
           ) : null}
           <Warning />

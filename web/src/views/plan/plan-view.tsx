@@ -38,7 +38,7 @@ type Dialog =
   | { kind: 'school'; school: SchoolId | null }
   | { kind: 'plans'; layer: number; plans: Prep | null }
   | { kind: 'part'; part: Entity<'part'>; nominalText?: string }
-  | { kind: 'more' }
+  | { kind: 'more'; row: Entity<'row'> }
   | { kind: 'keys' }
   | null;
 
@@ -95,7 +95,8 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
   const { marks, rows } = usePlanRows(data);
 
   const [line, setLine] = useState('');
-  const [editingId, setEditingId] = useState<string | null>(null);
+  /* The row as it was when its line was taken up: what comes in meanwhile is not overwritten unseen. */
+  const [editing, setEditing] = useState<Entity<'row'> | null>(null);
   const [filter, setFilter] = useState('');
   const [checked, setChecked] = useState<ReadonlySet<string>>(new Set());
   const [dialog, setDialog] = useState<Dialog>(null);
@@ -110,7 +111,6 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
   const selected = rows.find((r) => r.entity.id === selectedId) ?? null;
   const select = useCallback((id: string) => setSearch({ row: id }, { replace: true }), [setSearch]);
 
-  const editing = editingId ? (data.rows.find((r) => r.id === editingId) ?? null) : null;
   const draft = useDraft(line, data, editing);
   const nextOrder = Math.max(0, ...data.rows.map((r) => r.definition.order)) + 1;
 
@@ -122,6 +122,10 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
     } catch (error) {
       if (!(error instanceof ApiError) || error.code !== 'version-conflict') throw error;
       await refreshDefinitions(client);
+      /* Both versions have been shown: keeping again is a choice, and starts from the newest. */
+      const newest = error.data.conflicts as readonly Conflict[];
+      setEditing((old) => old && atNewest(old, newest));
+      setDialog((old) => (old?.kind === 'more' ? { ...old, row: atNewest(old.row, newest) } : old?.kind === 'part' ? { ...old, part: atNewest(old.part, newest) } : old));
       throw new Error(conflictText(error, edits, data), { cause: error });
     }
   };
@@ -132,7 +136,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
 
   const leaveLine = () => {
     setLine('');
-    setEditingId(null);
+    setEditing(null);
   };
   const keepLine = async () => {
     if (!draft?.made) return;
@@ -144,7 +148,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
     select(id);
   };
   const startEdit = (row: RowModel) => {
-    setEditingId(row.entity.id);
+    setEditing(row.entity);
     setLine(lineOfRow(row.entity.definition, partsById(data.parts), kit.definition.units));
   };
   const mirror = async (sources: readonly Entity<'row'>[]) => {
@@ -199,7 +203,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
       attempt(keepEdits([{ kind: 'row', id, expectedVersion: 0, definition: duplicateRow(row.entity.definition, nextOrder, newId) }]).then(() => select(id)));
     },
     onMirror: row.entity.definition.hand ? () => attempt(mirror([row.entity])) : null,
-    onMore: () => setDialog({ kind: 'more' }),
+    onMore: () => setDialog({ kind: 'more', row: row.entity }),
     onDelete: () => attempt(remove([row.entity])),
     onSchool: (school) => setDialog({ kind: 'school', school }),
     onPlans: (layer, plans) => setDialog({ kind: 'plans', layer, plans }),
@@ -321,8 +325,8 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
           onKeep={(definition, reason) => keepEdits([{ kind: 'part', id: dialog.part.id, expectedVersion: dialog.part.version, definition }], reason)}
         />
       ) : null}
-      {dialog?.kind === 'more' && selected ? (
-        <RowForm data={data} row={selected.entity} onClose={() => setDialog(null)} onKeep={(definition, reason) => keepEdits([rowEdit(selected.entity, definition)], reason)} />
+      {dialog?.kind === 'more' ? (
+        <RowForm data={data} row={dialog.row} onClose={() => setDialog(null)} onKeep={(definition, reason) => keepEdits([rowEdit(dialog.row, definition)], reason)} />
       ) : null}
       {dialog?.kind === 'keys' ? <KeysDialog onClose={() => setDialog(null)} /> : null}
     </div>
@@ -348,6 +352,18 @@ function withOne(set: ReadonlySet<string>, id: string, on: boolean): ReadonlySet
   return next;
 }
 
+interface Conflict {
+  readonly kind: string;
+  readonly id: string;
+  readonly currentVersion: number;
+  readonly current: unknown;
+}
+
+function atNewest<E extends Entity>(entity: E, conflicts: readonly Conflict[]): E {
+  const newer = conflicts.find((c) => c.id === entity.id);
+  return newer ? { ...entity, version: newer.currentVersion } : entity;
+}
+
 /** Both versions of what somebody else was faster with. */
 function conflictText(error: ApiError, mine: readonly Edit[], data: AssemblyAnswer): string {
   const parts = partsById(data.parts);
@@ -356,7 +372,7 @@ function conflictText(error: ApiError, mine: readonly Edit[], data: AssemblyAnsw
     if (kind === 'row') return lineOfRow(definition as RowDefinition, parts, data.kit.definition.units);
     return (definition as { name: string }).name;
   };
-  const conflicts = error.data.conflicts as { kind: string; id: string; current: unknown }[];
+  const conflicts = error.data.conflicts as readonly Conflict[];
   const both = conflicts.map((c) => `Now: ${text(c.kind, c.current)}\nYours: ${text(c.kind, mine.find((e) => e.id === c.id)?.definition)}`);
   return `${problemMessage({ code: 'version-conflict' })}\n${both.join('\n')}\nKeep again to put yours in its place.`;
 }

@@ -23,10 +23,10 @@ export function Schools({ stack, plan, onChoose }: { stack: Stack; plan: Plan; o
         return (
           <li key={view.school} className={`flex flex-col gap-0.5 rounded border p-1.5 ${governs ? 'border-2 border-dye bg-dye-soft' : 'border-line'}`}>
             <div className="flex items-center justify-between gap-1">
-              <span className="label truncate text-[14px]" title={SCHOOL_WORDS[view.school].rule}>
+              <span className="label truncate text-[13px]" title={SCHOOL_WORDS[view.school].rule}>
                 {name}
               </span>
-              <VerdictSign of={view.verdict} withWord={false} />
+              <span className="-mr-1.5"><VerdictSign of={view.verdict} withWord={false} size={15} /></span>
             </div>
             <SectionFigure stack={own} plan={ownPlan} title={`${name}: ${preps}`} frame={MINI} />
             <span className="text-[13px] leading-tight">{preps}</span>
