@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { answerCallout, answerDimension } from '#core/formats/small-documents';
+import { answerLayout } from '#core/formats/layout-document';
 import { answerPrep } from '#core/formats/prep-document';
 import type { Problem, Result } from '#core/units/result';
 import { problemMessage } from '#core/wording/problems';
@@ -9,6 +10,7 @@ const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = 
   dimension: answerDimension,
   callout: answerCallout,
   prep: answerPrep,
+  layout: answerLayout,
 };
 
 function errorOf(problem: Problem) {

@@ -3,6 +3,7 @@
  * With --check, fails where a page is not what it would write.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
+import { KIT_DOCUMENT_SCHEMA } from '../../core/src/formats/kit-document';
 import { FINDING_SEVERITIES, type FindingCode } from '../../core/src/prep/findings';
 import { FINDING_CATALOGUE } from '../../core/src/wording/findings';
 import { PROBLEM_CATALOGUE } from '../../core/src/wording/problems';
@@ -46,7 +47,15 @@ function rulesPage(now: string): string {
   return now.replace(/<!-- table: (\w+) -->[\s\S]*?<!-- end -->/g, (_, name: string) => `<!-- table: ${name} -->\n${tables[name] ?? 'no such table'}\n<!-- end -->`);
 }
 
+/** The kit document's shape for other programs. */
+function kitSchema(): string {
+  const standard = KIT_DOCUMENT_SCHEMA['~standard'] as unknown as { jsonSchema: { input: (options: { target: string }) => object } };
+  const title = { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'A whole kit, as Patient Anvil writes and reads it' };
+  return `${JSON.stringify({ ...title, ...standard.jsonSchema.input({ target: 'draft-2020-12' }) }, null, 1)}\n`;
+}
+
 const pages = [
+  { path: 'docs/kit.schema.json', text: kitSchema() },
   { path: 'docs/findings.md', text: findingsPage() },
   { path: 'docs/rules.md', text: rulesPage(readFileSync('docs/rules.md', 'utf8')) },
 ];

@@ -5,6 +5,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Database } from './db/connection';
 import { refuse } from './routes/answers';
+import { documentRoutes } from './routes/documents';
 import { readRoutes } from './routes/read';
 import { writeRoutes } from './routes/write';
 
@@ -60,6 +61,8 @@ export function createApp({ db, log, webDir, now, instance }: AppOptions): Expre
     res.setHeader('Cache-Control', 'no-store');
     next();
   });
+  /* Before the general limit: these bodies may be larger. */
+  api.use(documentRoutes(db, now));
   api.use(express.json({ limit: BODY_LIMIT, strict: false }));
   api.get('/health', (_req, res) => {
     res.json({ app: 'patient-anvil', instance });

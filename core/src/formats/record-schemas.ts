@@ -104,7 +104,8 @@ const edit = Joi.object({
     .required(),
 });
 
-const by = {
+/** Who wrote a record, on which device, when. */
+export const WHO_AND_WHEN = {
   person: id.required(),
   device: id.required(),
   recordedAt: time.required(),
@@ -117,7 +118,7 @@ export const MARKS_MAX = 500;
 export const CHANGE_SCHEMA: Joi.ObjectSchema<Change> = Joi.object({
   id: id.required(),
   kitId: id.required(),
-  ...by,
+  ...WHO_AND_WHEN,
   reason: Joi.string().allow('').max(500).required(),
   undoes: id.allow(null).required(),
   /* An undo brings no edits: the server turns the change it names round. */
@@ -126,7 +127,7 @@ export const CHANGE_SCHEMA: Joi.ObjectSchema<Change> = Joi.object({
   .required()
   .label('change');
 
-const mark = Joi.object({
+export const MARK_SCHEMA = Joi.object({
   id: id.required(),
   kind: Joi.valid(...MARK_KINDS).required(),
   v: Joi.valid(1).required(),
@@ -135,7 +136,7 @@ const mark = Joi.object({
   layerIds: Joi.array().items(id).max(ROW_LINE_MAX_LAYERS).unique().required(),
   side: Joi.valid('head', 'shop', null).required(),
   doneAt: time.required(),
-  ...by,
+  ...WHO_AND_WHEN,
   payload: Joi.object({ undoes: id }).required(),
 }).custom((value: Mark, helpers) => {
   const address = MARK_ADDRESS[value.kind];
@@ -151,7 +152,7 @@ const mark = Joi.object({
 
 export const MARKS_SCHEMA: Joi.ObjectSchema<{ kitId: string; marks: Mark[] }> = Joi.object({
   kitId: id.required(),
-  marks: Joi.array().items(mark).min(1).max(MARKS_MAX).required(),
+  marks: Joi.array().items(MARK_SCHEMA).min(1).max(MARKS_MAX).required(),
 })
   .required()
   .label('marks');

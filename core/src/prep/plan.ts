@@ -1,9 +1,10 @@
 import { PROFILES } from '../tables/profiles';
-import { longer, SAME_LENGTH_MM, shorter, type Mm } from '../units/length';
+import { longer, SAME_LENGTH_MM, type Mm } from '../units/length';
 import { dashLength, formatCallout } from '../rivet/callout';
 import { headVolume, idealLength, lengthWorks, nearestDash, nearestWorkingDash, neighbourDashes, widthAtHalfD, type LengthQuestion } from '../rivet/length';
 import { coneOf } from './countersink';
-import { verdictOf, worse, type Finding, type Severity, type Verdict } from './findings';
+import { verdictOf, worse, type Finding, type Verdict } from './findings';
+import { edgeFindings, pitchFindings, rowDistanceFindings } from './spacing';
 import { SCHOOL_IDS, type PrepAnswer, type SchoolId, type Stack } from './stack';
 import { walkStack, type PlannedLayer } from './walk';
 
@@ -122,40 +123,18 @@ function judgeRow(stack: Stack, findings: Finding[]): void {
   if (longer(stack.hole, stack.holeMax)) findings.push({ code: 'hole-over-max', severity: 'stop', data: { hole: stack.hole, limit: stack.holeMax } });
   if (flush && stack.headAngleDeg !== stack.cutterAngleDeg)
     findings.push({ code: 'angle-mismatch', severity: 'stop', data: { headAngleDeg: stack.headAngleDeg, cutterAngleDeg: stack.cutterAngleDeg } });
-  if (stack.edge !== undefined) judgeEdge(stack, stack.edge, undefined, findings);
+  const spacing = { diameter: D, flush, limits };
+  if (stack.edge !== undefined) findings.push(...edgeFindings(stack.edge, spacing));
   let thickest = 0;
   for (let i = 0; i < stack.layers.length; i++) {
     const layer = stack.layers[i] as Stack['layers'][number];
-    if (layer.edge !== undefined) judgeEdge(stack, layer.edge, i, findings);
+    if (layer.edge !== undefined) findings.push(...edgeFindings(layer.edge, spacing, i));
     if (layer.thickness > thickest) thickest = layer.thickness;
   }
-  if (stack.pitch !== undefined) {
-    const low = spacingSeverity(stack.pitch, limits.pitchStopD * D, flush ? limits.pitchFlushD * D : 0);
-    if (low) findings.push({ code: 'pitch-low', severity: low, data: { pitch: stack.pitch, limit: (low === 'stop' ? limits.pitchStopD : limits.pitchFlushD) * D, limitD: low === 'stop' ? limits.pitchStopD : limits.pitchFlushD } });
-    if (longer(stack.pitch, limits.pitchHighD * D)) findings.push({ code: 'pitch-high', severity: 'note', data: { pitch: stack.pitch, limit: limits.pitchHighD * D, limitD: limits.pitchHighD } });
-  }
-  if (stack.rowDistance !== undefined && shorter(stack.rowDistance, limits.rowDistanceD * D))
-    findings.push({ code: 'row-distance-low', severity: 'stop', data: { distance: stack.rowDistance, limit: limits.rowDistanceD * D, limitD: limits.rowDistanceD } });
+  if (stack.pitch !== undefined) findings.push(...pitchFindings(stack.pitch, spacing));
+  if (stack.rowDistance !== undefined) findings.push(...rowDistanceFindings(stack.rowDistance, spacing));
   if (D < thickest - SAME_LENGTH_MM) findings.push({ code: 'rivet-small-for-sheet', severity: 'note', data: { diameter: D, thickness: thickest } });
   if (D > limits.rivetLargeT * thickest + SAME_LENGTH_MM)
     findings.push({ code: 'rivet-large-for-sheet', severity: 'note', data: { diameter: D, thickness: thickest, limit: limits.rivetLargeT * thickest, factor: limits.rivetLargeT } });
   if (stack.sharesLoadWith) findings.push({ code: 'mixed-fit', severity: 'note', data: { with: stack.sharesLoadWith } });
-}
-
-function judgeEdge(stack: Stack, edge: Mm, layer: number | undefined, findings: Finding[]): void {
-  const { limits } = stack;
-  const D = stack.size.diameter;
-  const where = layer === undefined ? {} : { layer };
-  const low = spacingSeverity(edge, limits.edgeStopD * D, stack.head === 'flush-100' ? limits.edgeFlushD * D : 0);
-  if (low) {
-    const limitD = low === 'stop' ? limits.edgeStopD : limits.edgeFlushD;
-    findings.push({ code: 'edge-distance-low', severity: low, ...where, data: { edge, limit: limitD * D, limitD } });
-  }
-  if (longer(edge, limits.edgeHighD * D)) findings.push({ code: 'edge-distance-high', severity: 'note', ...where, data: { edge, limit: limits.edgeHighD * D, limitD: limits.edgeHighD } });
-}
-
-/** Under the first limit stop, under the second caution, else nothing. Lengths in mm. */
-function spacingSeverity(valueMm: number, stopMm: number, cautionMm: number): Severity | null {
-  if (shorter(valueMm, stopMm)) return 'stop';
-  return shorter(valueMm, cautionMm) ? 'caution' : null;
 }

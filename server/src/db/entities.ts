@@ -3,6 +3,9 @@ import type { Definitions, Entity, EntityKind } from '#core/record/definitions';
 import type { Queries } from './connection';
 import { entities } from './schema';
 
+/** Rows written or asked for in one statement. */
+const CHUNK = 500;
+
 export interface StoredEntity {
   readonly id: string;
   readonly kind: EntityKind;
@@ -88,6 +91,23 @@ export async function listTextsOfAssembly(q: Queries, assemblyId: string): Promi
     if (kind === 'row') rows.push({ entity: { kind, id, version, definition: JSON.parse(text) as Definitions['row'] }, json });
   }
   return { parts, rows };
+}
+
+/** Everything a kit defines, deleted things too, in the order of their ids. */
+export async function listOfKit(q: Queries, kitId: string): Promise<StoredEntity[]> {
+  return q.select().from(entities).where(eq(entities.kitId, kitId)).orderBy(entities.id);
+}
+
+/** How many of these ids are taken. */
+export async function countTaken(q: Queries, ids: readonly string[]): Promise<number> {
+  let taken = 0;
+  for (let i = 0; i < ids.length; i += CHUNK) taken += (await q.select({ id: entities.id }).from(entities).where(inArray(entities.id, ids.slice(i, i + CHUNK)))).length;
+  return taken;
+}
+
+/** Writes many new entities; an id that is taken is an error of the database. */
+export async function insertEntities(q: Queries, all: readonly StoredEntity[]): Promise<void> {
+  for (let i = 0; i < all.length; i += CHUNK) await q.insert(entities).values(all.slice(i, i + CHUNK));
 }
 
 /** Takes a whole kit out of the database, its record with it. Only the demo kit is ever renewed this way. */

@@ -59,6 +59,25 @@ export async function findRevision(q: Queries, kitId: string): Promise<{ changes
   return { changes: change?.seq ?? 0, marks: mark?.seq ?? 0 };
 }
 
+/** A kit's whole record: changes in the order they were kept, marks with them. */
+export async function listRecordOfKit(q: Queries, kitId: string): Promise<{ changes: StoredChange[]; marks: Mark[] }> {
+  const [keptChanges, keptMarks] = await Promise.all([
+    q.select().from(changes).where(eq(changes.kitId, kitId)).orderBy(changes.seq),
+    q.select().from(marks).where(eq(marks.kitId, kitId)).orderBy(marks.seq),
+  ]);
+  return { changes: keptChanges, marks: keptMarks.map((m) => asMark(m).mark) };
+}
+
+/** Marks and changes written in one statement. */
+const CHUNK = 200;
+
+/** Writes a record that comes from a document; an id that is taken is an error of the database. */
+export async function insertRecord(q: Queries, kitId: string, record: { changes: readonly (Omit<StoredChange, 'seq' | 'receivedAt' | 'kitId' | 'edits'> & { edits: AppliedEdit[] })[]; marks: readonly Mark[] }, receivedAt: Date): Promise<void> {
+  for (let i = 0; i < record.changes.length; i += CHUNK) await q.insert(changes).values(record.changes.slice(i, i + CHUNK).map((c) => ({ ...c, kitId, receivedAt })));
+  for (let i = 0; i < record.marks.length; i += CHUNK)
+    await q.insert(marks).values(record.marks.slice(i, i + CHUNK).map((m) => ({ ...m, kitId, holeIds: [...m.holeIds], layerIds: [...m.layerIds], receivedAt })));
+}
+
 export async function eraseKitRecord(q: Queries, kitId: string): Promise<void> {
   await q.delete(marks).where(eq(marks.kitId, kitId));
   await q.delete(changes).where(eq(changes.kitId, kitId));

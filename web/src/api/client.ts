@@ -27,6 +27,11 @@ export function get<T>(path: string): Promise<T> {
   return call<T>(path);
 }
 
+/** Sends a file's text as it is. */
+export function postText<T>(path: string, text: string): Promise<T> {
+  return call<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: text });
+}
+
 export function post<T>(path: string, body: unknown): Promise<T> {
   return call<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
 }

@@ -4,6 +4,7 @@ import type { Entity } from '#core/record/definitions';
 import { useKeep } from '../../api/commands';
 import { newId, useLocal } from '../../api/device';
 import { useKit } from '../../api/queries';
+import { fileName } from '../../drawing/export-svg';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';
 import { UnitsContext } from '../../ui/units';
@@ -25,7 +26,12 @@ export function KitView() {
           {kit && answer.data ? (
             <>
               <section aria-label="Assemblies" className="flex flex-col gap-2">
-                <h1 className="label text-[26px]">{kit.definition.name}: assemblies</h1>
+                <div className="flex flex-wrap items-center justify-between gap-2">
+                  <h1 className="label text-[26px]">{kit.definition.name}: assemblies</h1>
+                  <a className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" href={`/api/kits/${kit.id}/export`} download={fileName(kit.definition.name, 'json')}>
+                    Export the kit (JSON)
+                  </a>
+                </div>
                 <ul className="border-t border-line">
                   {[...answer.data.assemblies].sort((a, b) => a.definition.order - b.definition.order).map((a) => (
                     <li key={a.id} className="border-b border-line">

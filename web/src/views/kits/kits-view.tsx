@@ -7,6 +7,7 @@ import { deviceId, newId, useLocal } from '../../api/device';
 import { refreshDefinitions, useKits } from '../../api/queries';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';
+import { ImportKit } from './import-kit';
 
 /** A kit as it begins: the default school and limits, one person. */
 function newKit(name: string, initials: string, units: 'in' | 'mm'): KitDefinition {
@@ -33,6 +34,7 @@ export function KitsView() {
           {kits.data?.length === 0 ? <li className="border-b border-line p-2 text-ink2">No kit yet. Name yours below: it starts with the default rules, which its settings can change.</li> : null}
         </ul>
         <NewKit />
+        <ImportKit />
         <Warning />
       </main>
     </div>

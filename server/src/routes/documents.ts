@@ -1,0 +1,30 @@
+import express, { Router } from 'express';
+import { problemMessage } from '#core/wording/problems';
+import { exportKit, importKit } from '../commands/kit-document';
+import type { Database } from '../db/connection';
+import { isId, refuse } from './answers';
+
+/** A whole kit's record is larger than any one write. */
+const DOCUMENT_LIMIT = '40mb';
+
+/** Kits in and out as documents. */
+export function documentRoutes(db: Database, now: () => Date): Router {
+  const routes = Router();
+
+  routes.get('/kits/:id/export', async (req, res) => {
+    const { id } = req.params;
+    const text = isId(id) ? await exportKit(db, id) : null;
+    if (text === null) return refuse(res, 404, 'kit-unknown');
+    res.type('json').attachment('kit.json').send(text);
+  });
+
+  routes.post('/kits/import', express.json({ limit: DOCUMENT_LIMIT, strict: false }), async (req, res) => {
+    const { as } = req.query;
+    if (as !== undefined && as !== 'copy') return refuse(res, 400, 'request-invalid');
+    const taken = await importKit(db, req.body, as === 'copy', now());
+    if (taken.ok) res.json(taken.value);
+    else refuse(res, taken.problem.code === 'kit-ids-taken' ? 409 : 400, taken.problem.code, { path: taken.problem.path ?? '', message: problemMessage(taken.problem) });
+  });
+
+  return routes;
+}
