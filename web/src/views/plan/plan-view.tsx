@@ -18,6 +18,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';
 import { UnitsContext } from '../../ui/units';
+import { TableDialog } from '../tables/table-dialog';
 import { BulkBar } from './bulk-bar';
 import { HoleStrip } from './hole-strip';
 import { KeysDialog } from './keys-dialog';
@@ -39,6 +40,7 @@ type Dialog =
   | { kind: 'plans'; layer: number; plans: Prep | null }
   | { kind: 'part'; part: Entity<'part'>; nominalText?: string }
   | { kind: 'more'; row: Entity<'row'> }
+  | { kind: 'tables' }
   | { kind: 'keys' }
   | null;
 
@@ -252,6 +254,9 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
             <TextInput ref={filterField} aria-label="Filter rows" placeholder="Filter" className="w-20 flex-1" value={filter} onChange={(e) => setFilter(e.target.value)} />
             <PartJump parts={data.parts} rows={rows} onJump={(id) => { setFilter(''); select(id); }} />
             <Button onClick={() => setDialog({ kind: 'paste', text: '' })}>Paste lines</Button>
+            <Button onClick={() => setDialog({ kind: 'tables' })} aria-label="Tables: rows and parts as CSV">
+              CSV
+            </Button>
             <span className="text-[14px] text-ink2">
               {shown.length === rows.length ? `${rows.length} rows` : `${shown.length} of ${rows.length}`}
             </span>
@@ -328,6 +333,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
       {dialog?.kind === 'more' ? (
         <RowForm data={data} row={dialog.row} onClose={() => setDialog(null)} onKeep={(definition, reason) => keepEdits([rowEdit(dialog.row, definition)], reason)} />
       ) : null}
+      {dialog?.kind === 'tables' ? <TableDialog data={data} nextOrder={nextOrder} onClose={() => setDialog(null)} onKeep={keepEdits} /> : null}
       {dialog?.kind === 'keys' ? <KeysDialog onClose={() => setDialog(null)} /> : null}
     </div>
   );

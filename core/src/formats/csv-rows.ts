@@ -1,0 +1,122 @@
+import type { Problem } from '../units/result';
+import { composeRow, typedText, type ComposeContext, type Composed } from '../record/compose';
+import type { Entity, Hand, PartDefinition, RowDefinition, TypedLength } from '../record/definitions';
+import { holesInPlan } from '../record/holes';
+import { formatCallout } from '../rivet/callout';
+import { rivetOfDash, type RivetSize } from '../tables/fasteners';
+import { parseDimension } from '../units/dimension';
+import type { Units } from '../units/length';
+import { PART_COLUMNS, ROW_COLUMNS, type PartColumn, type RowColumn } from './csv-cells';
+import { parseRowLine } from './row-line';
+
+/** A line of a table as read: what it makes, or what is wrong in which of its columns. */
+export interface ReadTableLine<T, C> {
+  /** Place in the file, from 1. */
+  readonly number: number;
+  readonly cells: readonly string[];
+  readonly made: T | null;
+  readonly problem: Problem | null;
+  readonly column: C | null;
+}
+
+const LEADS: readonly [RowColumn, string, string][] = [
+  ['name', '', ' ; '],
+  ['stack', '', ' : '],
+  ['rivet', '', ''],
+  ['holes', ' x', ''],
+  ['pitch', ' @', ''],
+  ['edge', ' e=', ''],
+  ['hand', ' hand=', ''],
+  ['page', ' plan=', ''],
+];
+
+const HAND_WORDS: Readonly<Record<string, string>> = { left: 'L', right: 'R', l: 'L', r: 'R' };
+
+/** Puts a table's cells together as a row line, remembering which part of it came from which column. */
+function lineOfCells(cells: readonly string[], columns: Partial<Record<RowColumn, number>>): { text: string; spans: { column: RowColumn; from: number; to: number }[] } {
+  const whole = columns.line === undefined ? '' : (cells[columns.line] ?? '').trim();
+  if (whole !== '') return { text: whole, spans: [{ column: 'line', from: 0, to: whole.length }] };
+  let text = '';
+  const spans: { column: RowColumn; from: number; to: number }[] = [];
+  for (const [column, before, after] of LEADS) {
+    const index = columns[column];
+    let cell = index === undefined ? '' : (cells[index] ?? '').trim().replace(/\s+/g, ' ');
+    if (column === 'hand') cell = HAND_WORDS[cell.toLowerCase()] ?? cell;
+    if (cell === '' && column !== 'stack' && column !== 'rivet') continue;
+    text += before;
+    spans.push({ column, from: text.length, to: text.length + cell.length });
+    text += cell + after;
+  }
+  return { text, spans };
+}
+
+/** Reads a table of rows; a part made by one line serves the next. */
+export function readRowTable(table: readonly (readonly string[])[], columns: Partial<Record<RowColumn, number>>, context: ComposeContext, firstOrder: number): ReadTableLine<Composed, RowColumn>[] {
+  const parts: Entity<'part'>[] = [...context.parts];
+  let order = firstOrder;
+  return table.map((cells, i) => {
+    const { text, spans } = lineOfCells(cells, columns);
+    const parsed = parseRowLine(text, context.units);
+    const made = parsed.ok ? composeRow(parsed.value, { ...context, parts }, order) : parsed;
+    const number = i + 2;
+    if (made.ok) {
+      parts.push(...made.value.newParts);
+      order++;
+      return { number, cells, made: made.value, problem: null, column: null };
+    }
+    const at = made.problem.at ?? 0;
+    const span = spans.find((s) => at <= s.to) ?? spans.at(-1);
+    return { number, cells, made: null, problem: made.problem, column: span?.column ?? 'stack' };
+  });
+}
+
+/** Reads a table of parts; a part that is there already, by name and hand, is a problem. */
+export function readPartTable(table: readonly (readonly string[])[], columns: Partial<Record<PartColumn, number>>, context: ComposeContext): ReadTableLine<Entity<'part'>, PartColumn>[] {
+  const parts: Entity<'part'>[] = [...context.parts];
+  return table.map((cells, i) => {
+    const cell = (column: PartColumn) => (columns[column] === undefined ? '' : (cells[columns[column]] ?? '').trim());
+    const fail = (problem: Problem, column: PartColumn) => ({ number: i + 2, cells, made: null, problem, column });
+    const name = cell('name').replace(/\s+/g, ' ');
+    if (name === '' || name.length > 120) return fail({ code: 'part-name-empty' }, 'name');
+    const handText = cell('hand');
+    const hand = handText === '' ? null : (HAND_WORDS[handText.toLowerCase()] as Hand | undefined);
+    if (hand === undefined) return fail({ code: 'hand-unknown', data: { text: handText.slice(0, 30) } }, 'hand');
+    if (parts.some((p) => p.definition.name.toLowerCase() === name.toLowerCase() && p.definition.hand === hand)) return fail({ code: 'part-name-taken', data: { part: name } }, 'name');
+    const nominal = parseDimension(cell('thickness'), { units: context.units, sheet: true });
+    if (!nominal.ok) return fail(nominal.problem, 'thickness');
+    const measuredText = cell('measured');
+    const measured = measuredText === '' ? null : parseDimension(measuredText, { units: context.units, sheet: true });
+    if (measured && !measured.ok) return fail(measured.problem, 'measured');
+    const typed = (d: { length: number; text: string }): TypedLength => ({ mm: d.length, text: d.text, units: context.units });
+    const definition: PartDefinition = { v: 1, assemblyId: context.assemblyId, name, hand, thickness: typed(nominal.value), measured: measured ? typed(measured.value) : null, mirroredFrom: null };
+    const part: Entity<'part'> = { kind: 'part', id: context.newId(), version: 0, definition };
+    parts.push(part);
+    return { number: i + 2, cells, made: part, problem: null, column: null };
+  });
+}
+
+/** The rows of an assembly as a table with heads; what is written reads back to the same rows. */
+export function rowTable(rows: readonly RowDefinition[], parts: ReadonlyMap<string, PartDefinition>, units: Units): string[][] {
+  const columns = ROW_COLUMNS.filter((c) => c !== 'line');
+  const words = { dimple: ' dimple', countersink: ' csk', none: ' plain' } as const;
+  const lines = rows.map((row) => {
+    const cells: Record<(typeof columns)[number], string> = {
+      name: row.name,
+      stack: row.layers.map((l) => `${parts.get(l.partId)?.name ?? '?'} ${typedText((parts.get(l.partId) as PartDefinition).thickness, units)}${l.plans ? words[l.plans] : ''}`).join(' / '),
+      rivet: formatCallout({ ...row, size: rivetOfDash(row.dash) as RivetSize }),
+      holes: String(holesInPlan(row.holes).length),
+      pitch: row.pitch ? typedText(row.pitch, units) : '',
+      edge: row.edge ? typedText(row.edge, units) : '',
+      hand: row.hand ?? '',
+      page: row.page,
+    };
+    return columns.map((c) => cells[c]);
+  });
+  return [[...columns], ...lines];
+}
+
+/** The parts of an assembly as a table with heads. */
+export function partTable(parts: readonly PartDefinition[], units: Units): string[][] {
+  return [[...PART_COLUMNS], ...parts.map((p) => [p.name, p.hand ?? '', typedText(p.thickness, units), p.measured ? typedText(p.measured, units) : ''])];
+}
+
