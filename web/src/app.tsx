@@ -3,6 +3,7 @@ import { Link, Route, Routes } from 'react-router';
 import { useLocal } from './api/device';
 import { KitView } from './views/kit/kit-view';
 import { KitsView } from './views/kits/kits-view';
+import { PartsView } from './views/parts/parts-view';
 import { PlanView } from './views/plan/plan-view';
 
 export function App() {
@@ -15,6 +16,7 @@ export function App() {
       <Route path="/" element={<KitsView />} />
       <Route path="/kits/:kitId" element={<KitView />} />
       <Route path="/assemblies/:assemblyId/plan" element={<PlanView />} />
+      <Route path="/assemblies/:assemblyId/parts" element={<PartsView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>
   );

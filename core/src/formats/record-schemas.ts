@@ -48,7 +48,11 @@ const assembly = Joi.object({
   kitId: id.required(),
   name: name.required(),
   order: Joi.number().required(),
+  mirroredFrom: id.allow(null),
 });
+
+const shortText = Joi.string().trim().allow('').max(80);
+const pieces = Joi.number().integer().min(0).max(10_000).allow(null);
 
 const part = Joi.object({
   v: Joi.valid(1).required(),
@@ -58,6 +62,14 @@ const part = Joi.object({
   thickness: thickness.required(),
   measured: thickness.allow(null).required(),
   mirroredFrom: id.allow(null).required(),
+  number: shortText,
+  material: shortText,
+  finish: shortText,
+  page: shortText,
+  revision: shortText,
+  listed: pieces,
+  counted: pieces,
+  orientation: Joi.object({ turnDeg: Joi.valid(0, 90, 180, 270).required(), flipped: Joi.boolean().required() }).allow(null),
 });
 
 const layer = Joi.object({

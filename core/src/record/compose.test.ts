@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { ids, KIT, mark, part, rowOf } from '../../test/build';
 import { parseRowLine } from '../formats/row-line';
 import { planStack } from '../prep/plan';
-import { composeRow, duplicateRow, lineOfRow, mirrorRow } from './compose';
+import { composeRow, duplicateRow, lineOfRow } from './compose';
 import { composeLines, editsOf } from './compose-many';
 import type { Entity } from './definitions';
 import { stackOf } from './stack-of';
@@ -58,28 +58,12 @@ describe('a row from its line', () => {
 });
 
 describe('copies', () => {
-  const parts = [part('p1', 'skin', 0.025, 'L'), part('p2', 'spar', 0.063)];
-  const source: Entity<'row'> = { kind: 'row', id: 'r1', version: 3, definition: rowOf(['p1', 'p2'], 3, { hand: 'L' }) };
+  const source = { definition: rowOf(['p1', 'p2'], 3, { hand: 'L' }) };
   it('a duplicate has ids of its own', () => {
     const copy = duplicateRow(source.definition, 2, ids(8));
     const known = new Set([...source.definition.holes, ...source.definition.layers].map((x) => x.id));
     expect([...copy.holes, ...copy.layers].some((x) => known.has(x.id))).toBe(false);
     expect(copy.holes).toHaveLength(3);
-  });
-  it('a mirrored row turns the hand and its handed parts, hole n to hole n', () => {
-    const mirrored = mirrorRow(source, parts, 2, ids(8));
-    const [skin, row] = mirrored?.edits ?? [];
-    expect(skin).toMatchObject({ kind: 'part', definition: { name: 'skin', hand: 'R', mirroredFrom: 'p1', measured: null } });
-    expect(row).toMatchObject({ kind: 'row', definition: { hand: 'R', mirroredFrom: 'r1' } });
-    const layers = (row?.definition as Entity<'row'>['definition']).layers;
-    expect(layers.map((l) => l.partId)).toEqual([skin?.id, 'p2']);
-  });
-  it('uses the turned part where it is there already', () => {
-    const mirrored = mirrorRow(source, [...parts, part('p3', 'skin', 0.025, 'R')], 2, ids(8));
-    expect(mirrored?.edits).toHaveLength(1);
-  });
-  it('a row without a hand cannot be mirrored', () => {
-    expect(mirrorRow({ ...source, definition: { ...source.definition, hand: null } }, parts, 2, ids(8))).toBeNull();
   });
 });
 

@@ -4,7 +4,7 @@ import type { Dimension } from '../units/dimension';
 import { SAME_LENGTH_MM, type Units } from '../units/length';
 import { showLength } from '../units/show';
 import { bad, good, type Result } from '../units/result';
-import type { Edit, Entity, Hand, LayerDefinition, PartDefinition, RowDefinition, TypedLength } from './definitions';
+import type { Entity, Hand, LayerDefinition, PartDefinition, RowDefinition, TypedLength } from './definitions';
 import { holesInPlan, resizeHoles } from './holes';
 
 /** What a row line is kept into. */
@@ -115,31 +115,4 @@ export function duplicateRow(row: RowDefinition, order: number, newId: () => str
     holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })),
     mirroredFrom: null,
   };
-}
-
-const OTHER_HAND: Readonly<Record<Hand, Hand>> = { L: 'R', R: 'L' };
-
-/**
- * The same row for the other hand: parts with a hand are turned (made where they are missing), hole n answers hole
- * n, nothing marked or measured comes along. Null where the row has no hand to turn.
- */
-export function mirrorRow(source: Entity<'row'>, parts: readonly Entity<'part'>[], order: number, newId: () => string): { edits: Edit[]; rowId: string } | null {
-  const row = source.definition;
-  if (row.hand === null) return null;
-  const hand = OTHER_HAND[row.hand];
-  const edits: Edit[] = [];
-  const layers = row.layers.map((layer): LayerDefinition => {
-    const part = parts.find((p) => p.id === layer.partId);
-    if (!part || part.definition.hand === null) return { ...layer, id: newId() };
-    const { name } = part.definition;
-    const turned = parts.find((p) => p.definition.hand === hand && (p.definition.mirroredFrom === part.id || part.definition.mirroredFrom === p.id || p.definition.name === name));
-    if (turned) return { ...layer, id: newId(), partId: turned.id };
-    const id = newId();
-    edits.push({ kind: 'part', id, expectedVersion: 0, definition: { ...part.definition, hand, measured: null, mirroredFrom: part.id } });
-    return { ...layer, id: newId(), partId: id };
-  });
-  const rowId = newId();
-  const mirrored: RowDefinition = { ...row, order, hand, layers, holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })), mirroredFrom: source.id };
-  edits.push({ kind: 'row', id: rowId, expectedVersion: 0, definition: mirrored });
-  return { edits, rowId };
 }

@@ -43,6 +43,14 @@ export interface AssemblyDefinition {
   readonly kitId: string;
   readonly name: string;
   readonly order: number;
+  /** The assembly this one was mirrored from. */
+  readonly mirroredFrom?: string | null | undefined;
+}
+
+/** How a part lies when it is in its place, as its drawing shows it: turned clockwise, then flipped over. */
+export interface Orientation {
+  readonly turnDeg: 0 | 90 | 180 | 270;
+  readonly flipped: boolean;
 }
 
 export interface PartDefinition {
@@ -54,6 +62,16 @@ export interface PartDefinition {
   /** By caliper; outranks the nominal in every computation. */
   readonly measured: TypedLength | null;
   readonly mirroredFrom: string | null;
+  /* What a builder adds when it pays; absent until then. */
+  readonly number?: string | undefined;
+  readonly material?: string | undefined;
+  readonly finish?: string | undefined;
+  readonly page?: string | undefined;
+  readonly revision?: string | undefined;
+  /** How many the list names, and how many were counted on the table. */
+  readonly listed?: number | null | undefined;
+  readonly counted?: number | null | undefined;
+  readonly orientation?: Orientation | null | undefined;
 }
 
 export interface LayerDefinition {

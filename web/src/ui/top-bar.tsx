@@ -10,13 +10,15 @@ import { useLocal, writeLocal } from '../api/device';
 interface TopBarProps {
   readonly trail: readonly { text: string; to?: string }[];
   readonly kit?: Entity<'kit'> | undefined;
+  /** The views of what is open, this one marked. */
+  readonly views?: readonly { text: string; to: string; isHere: boolean }[];
   readonly units: Units;
   readonly undo?: { readonly label: string | null; readonly run: () => void } | undefined;
   readonly onKeys?: (() => void) | undefined;
 }
 
 /** Where you are, who works, units, theme, undo. */
-export function TopBar({ trail, kit, units, undo, onKeys }: TopBarProps) {
+export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarProps) {
   return (
     <header className="no-print flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-panel px-3 py-1">
       <nav aria-label="Where you are" className="flex min-w-0 items-baseline gap-2">
@@ -40,6 +42,15 @@ export function TopBar({ trail, kit, units, undo, onKeys }: TopBarProps) {
           </span>
         ))}
       </nav>
+      {views.length > 0 ? (
+        <nav aria-label="Views" className="flex gap-1">
+          {views.map((v) => (
+            <Link key={v.to} to={v.to} aria-current={v.isHere ? 'page' : undefined} className={`label rounded px-2 py-0.5 text-[16px] ${v.isHere ? 'bg-dye text-on-dye' : 'hover:bg-dye-soft'}`}>
+              {v.text}
+            </Link>
+          ))}
+        </nav>
+      ) : null}
       <div className="ml-auto flex flex-wrap items-center gap-3">
         <WaitingBadge />
         {undo ? (
@@ -60,6 +71,11 @@ export function TopBar({ trail, kit, units, undo, onKeys }: TopBarProps) {
       </div>
     </header>
   );
+}
+
+/** The views of an assembly. */
+export function assemblyViews(assemblyId: string, here: 'plan' | 'parts') {
+  return (['plan', 'parts'] as const).map((view) => ({ text: view === 'plan' ? 'Plan' : 'Parts', to: `/assemblies/${assemblyId}/${view}`, isHere: view === here }));
 }
 
 function BarButton(props: { onClick: () => void; disabled?: boolean; title: string; children: ReactNode }) {

@@ -9,6 +9,7 @@ import { Button, ErrorText, TextInput } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';
 import { UnitsContext } from '../../ui/units';
 import { Warning } from '../kits/kits-view';
+import { MirrorButton } from './mirror-button';
 import { KitSettings } from './kit-settings';
 
 export function KitView() {
@@ -34,13 +35,14 @@ export function KitView() {
                 </div>
                 <ul className="border-t border-line">
                   {[...answer.data.assemblies].sort((a, b) => a.definition.order - b.definition.order).map((a) => (
-                    <li key={a.id} className="border-b border-line">
-                      <Link to={`/assemblies/${a.id}/plan`} className="flex min-h-12 items-center justify-between gap-3 px-2 hover:bg-dye-soft">
+                    <li key={a.id} className="flex items-center gap-2 border-b border-line">
+                      <Link to={`/assemblies/${a.id}/plan`} className="flex min-h-12 flex-1 items-center justify-between gap-3 px-2 hover:bg-dye-soft">
                         <span className="label text-[19px]">{a.definition.name}</span>
                         <span className="text-ink2">
                           {a.rows} rows, {a.parts} parts
                         </span>
                       </Link>
+                      <MirrorButton kit={kit} assembly={a} order={answer.data.assemblies.length + 1} />
                     </li>
                   ))}
                   {answer.data.assemblies.length === 0 ? <li className="border-b border-line p-2 text-ink2">No assembly yet. Name the first one, such as &quot;Baggage door&quot;.</li> : null}

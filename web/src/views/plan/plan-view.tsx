@@ -3,7 +3,8 @@ import { useParams, useSearchParams } from 'react-router';
 import { parseRowLine } from '#core/formats/row-line';
 import { planStack } from '#core/prep/plan';
 import type { Prep, SchoolId } from '#core/prep/stack';
-import { composeRow, duplicateRow, lineOfRow, mirrorRow } from '#core/record/compose';
+import { composeRow, duplicateRow, lineOfRow } from '#core/record/compose';
+import { mirrorRow } from '#core/record/mirror';
 import { editsOf } from '#core/record/compose-many';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
@@ -16,7 +17,7 @@ import { useWaiting } from '../../api/outbox';
 import { refreshDefinitions, useAssembly, useChanges, useFollow, useMarks, type AssemblyAnswer } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
-import { TopBar } from '../../ui/top-bar';
+import { assemblyViews, TopBar } from '../../ui/top-bar';
 import { UnitsContext } from '../../ui/units';
 import { TableDialog } from '../tables/table-dialog';
 import { BulkBar } from './bulk-bar';
@@ -224,6 +225,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
       <TopBar
         trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
         kit={kit}
+        views={assemblyViews(assembly.id, 'plan')}
         units={units}
         undo={{ label: undoable?.label ?? null, run: undo }}
         onKeys={() => setDialog({ kind: 'keys' })}

@@ -130,7 +130,7 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
           <div className="flex items-center justify-end gap-3">
             {badLines.length > 0 ? <span className="text-[14px] text-stop">{badLines.length} to mend; they stay here.</span> : null}
             <Button tone="primary" disabled={good === 0} onClick={() => void keep()}>
-              Keep {good} {what}
+              Keep {good} {good === 1 ? what.slice(0, -1) : what}
             </Button>
           </div>
         </>

@@ -1,0 +1,80 @@
+import type { AssemblyDefinition, Edit, Entity, Hand, LayerDefinition, Orientation, PartDefinition, RowDefinition } from './definitions';
+import { holesInPlan } from './holes';
+
+/*
+ * A mirror is a copy of definitions with `mirroredFrom`: hole n answers hole n, hands and orientation are turned, and
+ * nothing marked, measured or counted comes along. Later differences are shown, never applied by themselves.
+ */
+const OTHER_HAND: Readonly<Record<Hand, Hand>> = { L: 'R', R: 'L' };
+
+/** The orientation of the other hand: seen in a mirror a clockwise turn goes the other way round; the same face stays out. */
+export function mirrorOrientation(o: Orientation): Orientation {
+  return { turnDeg: ((360 - o.turnDeg) % 360) as Orientation['turnDeg'], flipped: o.flipped };
+}
+
+function mirrorPart(source: Entity<'part'>, assemblyId: string): PartDefinition {
+  const { definition } = source;
+  return {
+    ...definition,
+    assemblyId,
+    hand: definition.hand && OTHER_HAND[definition.hand],
+    measured: null,
+    mirroredFrom: source.id,
+    ...(definition.counted === undefined ? {} : { counted: null }),
+    ...(definition.orientation ? { orientation: mirrorOrientation(definition.orientation) } : {}),
+  };
+}
+
+function mirrorDefinition(source: Entity<'row'>, order: number, layers: readonly LayerDefinition[], newId: () => string): RowDefinition {
+  const row = source.definition;
+  return { ...row, order, hand: row.hand && OTHER_HAND[row.hand], layers, holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })), mirroredFrom: source.id };
+}
+
+/**
+ * One row for the other hand, within its assembly: parts with a hand are turned (made where they are missing).
+ * Null where the row has no hand to turn.
+ */
+export function mirrorRow(source: Entity<'row'>, parts: readonly Entity<'part'>[], order: number, newId: () => string): { edits: Edit[]; rowId: string } | null {
+  const row = source.definition;
+  if (row.hand === null) return null;
+  const hand = OTHER_HAND[row.hand];
+  const edits: Edit[] = [];
+  const layers = row.layers.map((layer): LayerDefinition => {
+    const part = parts.find((p) => p.id === layer.partId);
+    if (!part || part.definition.hand === null) return { ...layer, id: newId() };
+    const { name } = part.definition;
+    const turned = parts.find((p) => p.definition.hand === hand && (p.definition.mirroredFrom === part.id || part.definition.mirroredFrom === p.id || p.definition.name === name));
+    if (turned) return { ...layer, id: newId(), partId: turned.id };
+    const id = newId();
+    edits.push({ kind: 'part', id, expectedVersion: 0, definition: mirrorPart(part, part.definition.assemblyId) });
+    return { ...layer, id: newId(), partId: id };
+  });
+  const rowId = newId();
+  edits.push({ kind: 'row', id: rowId, expectedVersion: 0, definition: mirrorDefinition(source, order, layers, newId) });
+  return { edits, rowId };
+}
+
+/** The name of the other side: left and right change places, in any case; a name without either gets "mirrored". */
+export function mirrorName(name: string): string {
+  const swap = (word: string) => {
+    const other = word.toLowerCase() === 'left' ? 'right' : 'left';
+    if (word === word.toUpperCase()) return other.toUpperCase();
+    return word[0] === word[0]?.toUpperCase() ? `${other[0]?.toUpperCase()}${other.slice(1)}` : other;
+  };
+  const swapped = name.replace(/\b(left|right)\b/gi, swap);
+  return swapped === name ? `${name}, mirrored`.slice(0, 120) : swapped;
+}
+
+/** A whole assembly for the other side: every part and row mirrored, under ids of their own. */
+export function mirrorAssembly(source: Entity<'assembly'>, parts: readonly Entity<'part'>[], rows: readonly Entity<'row'>[], order: number, newId: () => string): { edits: Edit[]; assemblyId: string } {
+  const assemblyId = newId();
+  const partIds = new Map(parts.map((p) => [p.id, newId()]));
+  const definition: AssemblyDefinition = { ...source.definition, name: mirrorName(source.definition.name), order, mirroredFrom: source.id };
+  const edits: Edit[] = [{ kind: 'assembly', id: assemblyId, expectedVersion: 0, definition }];
+  for (const p of parts) edits.push({ kind: 'part', id: partIds.get(p.id) as string, expectedVersion: 0, definition: mirrorPart(p, assemblyId) });
+  for (const r of rows) {
+    const layers = r.definition.layers.map((l) => ({ ...l, id: newId(), partId: partIds.get(l.partId) as string }));
+    edits.push({ kind: 'row', id: newId(), expectedVersion: 0, definition: { ...mirrorDefinition(r, r.definition.order, layers, newId), assemblyId } });
+  }
+  return { edits, assemblyId };
+}

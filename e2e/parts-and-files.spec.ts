@@ -1,0 +1,92 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { parse } from 'csv-parse/sync';
+import { readFileSync } from 'node:fs';
+import { detail, freshAssembly, keepRow, list } from './bench-mates';
+
+const saved = async (page: Page, click: () => Promise<void>) => {
+  const download = page.waitForEvent('download');
+  await click();
+  return readFileSync(await (await download).path(), 'utf8');
+};
+
+test('a part is completed, turned, counted and measured; its rows are one step away', async ({ page }) => {
+  await freshAssembly(page, 'Part cards');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 hand=L');
+  await page.getByRole('link', { name: 'Parts' }).click();
+  await page.getByRole('button', { name: 'spar' }).click();
+  const card = page.getByRole('form', { name: 'spar' });
+  await card.getByLabel('Part number').fill('QB-204');
+  await card.getByLabel('On the list').fill('2');
+  await card.getByLabel('Counted on the table').fill('1');
+  await expect(card.getByText('1 missing')).toBeVisible();
+  await card.getByRole('button', { name: 'Turn' }).click();
+  await card.getByRole('button', { name: 'Flip over' }).click();
+  await expect(card.getByText('Turned 90°, back face out')).toBeVisible();
+  await expect(card.getByRole('img', { name: 'right: turned 270 degrees, back face out' })).toBeVisible();
+  await card.getByRole('button', { name: 'Keep the part' }).click();
+  await expect(card.getByText('Kept.')).toBeVisible();
+  await card.getByRole('button', { name: /nominal/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'Thickness of spar' });
+  await dialog.getByRole('textbox', { name: 'By caliper' }).fill('.040');
+  await expect(dialog.getByText('One row uses it:')).toBeVisible();
+  await expect(dialog.getByText('caution')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(card.getByText('by caliper, which every computation uses')).toBeVisible();
+  await card.getByLabel('Material').fill('2024-T3');
+  await card.getByRole('button', { name: 'Keep the part' }).click();
+  await expect(page.getByRole('cell', { name: '2024-T3' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('cell', { name: '1 of 2' })).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
+  await page.getByRole('link', { name: 'Keel' }).click();
+  await expect(detail(page).getByText('opens to .1019', { exact: true })).toBeVisible();
+});
+
+test('an assembly is mirrored: definitions only', async ({ page }) => {
+  await freshAssembly(page, 'Mirroring');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 hand=L');
+  await page.getByRole('button', { name: 'Drilled (10)' }).click();
+  await page.getByRole('link', { name: 'Mirroring' }).click();
+  await page.getByRole('button', { name: 'Mirror Left float' }).click();
+  await page.getByRole('dialog', { name: 'Make "Right float"' }).getByRole('button', { name: 'Mirror' }).click();
+  await page.getByRole('link', { name: /Right float/ }).click();
+  await expect(list(page).getByText('right')).toBeVisible();
+  await expect(detail(page).getByText('0 of 70 steps done')).toBeVisible();
+});
+
+test('rows go out as CSV and come in from a table of another country, good lines kept', async ({ page }) => {
+  await freshAssembly(page, 'Tables');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25');
+  await page.getByRole('button', { name: 'Tables: rows and parts as CSV' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Tables: rows and parts as CSV' });
+  const text = await saved(page, () => dialog.getByRole('button', { name: 'Save these rows as CSV' }).click());
+  expect(parse(text, { bom: true })).toEqual([['name', 'stack', 'rivet', 'holes', 'pitch', 'edge', 'hand', 'page'], ['Keel', 'skin .025 / spar .063', 'MS20426AD3', '10', '1.25', '', '', '']]);
+  const latin1 = Buffer.from('Row;Sheets;Call-out;Qty;Spacing\r\n"Kiel, B\xfcgel";skin 0,025 / rib 0,8 mm;426AD3;24;1,25\r\nBad;x / y;426AD3;3;\r\n', 'latin1');
+  await dialog.getByLabel('A table to read').setInputFiles({ name: 'rows.csv', mimeType: 'text/csv', buffer: latin1 });
+  await expect(dialog.getByText('stack: "x": a thickness is missing')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Keep 1 row' }).click();
+  await expect(dialog.getByText('1 to mend; they stay here.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await expect(list(page).getByRole('button', { name: 'Kiel, Bügel' })).toBeVisible();
+});
+
+test('a kit goes out as one document and comes in as a copy; what does not fit is refused', async ({ page }) => {
+  await freshAssembly(page, 'Documents');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25');
+  await page.getByRole('link', { name: 'Documents' }).click();
+  const text = await saved(page, () => page.getByRole('link', { name: 'Export the kit (JSON)' }).click());
+  expect(JSON.parse(text)).toMatchObject({ format: 'patient-anvil-kit', formatVersion: 1 });
+  await page.goto('/');
+  const file = page.getByLabel('A kit exported as JSON');
+  await file.setInputFiles({ name: 'letter.json', mimeType: 'application/json', buffer: Buffer.from('{"dear":"sir"}') });
+  await expect(page.getByText('letter.json is not a kit exported by this program.')).toBeVisible();
+  await file.setInputFiles({ name: 'kit.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await expect(page.getByText('Documents: 1 assemblies, 2 parts, 1 rows, 0 marks.')).toBeVisible();
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  await expect(page.getByText(/A kit with these ids is here already/)).toBeVisible();
+  await page.getByRole('button', { name: 'Import as a copy' }).click();
+  await page.getByRole('link', { name: /Left float/ }).click();
+  await expect(list(page).getByText('×10')).toBeVisible();
+});

@@ -1,0 +1,34 @@
+import { FlipHorizontal2 } from 'lucide-react';
+import { useState } from 'react';
+import { mirrorAssembly, mirrorName } from '#core/record/mirror';
+import type { Entity } from '#core/record/definitions';
+import { get } from '../../api/client';
+import { useKeep } from '../../api/commands';
+import { newId } from '../../api/device';
+import type { AssemblyAnswer } from '../../api/queries';
+import { Button } from '../../ui/controls';
+import { ReasonDialog } from '../plan/reason-dialog';
+
+/** Makes an assembly for the other side: definitions only, no marks, no measurements, no counts. */
+export function MirrorButton({ kit, assembly, order }: { kit: Entity<'kit'>; assembly: Entity<'assembly'>; order: number }) {
+  const keep = useKeep(kit);
+  const [isOpen, setOpen] = useState(false);
+  const mirror = async (reason: string) => {
+    const source = await get<AssemblyAnswer>(`/assemblies/${assembly.id}`);
+    await keep({ edits: mirrorAssembly(source.assembly, source.parts, source.rows, order, newId).edits, reason });
+  };
+  return (
+    <>
+      <Button onClick={() => setOpen(true)} aria-label={`Mirror ${assembly.definition.name}`}>
+        <FlipHorizontal2 size={16} aria-hidden /> Mirror
+      </Button>
+      {isOpen ? (
+        <ReasonDialog title={`Make "${mirrorName(assembly.definition.name)}"`} keepText="Mirror" onClose={() => setOpen(false)} onKeep={mirror}>
+          <p>
+            Every part and row of {assembly.definition.name} is copied for the other side, hole n to hole n, with hands and orientation turned. Marks, measurements and counts stay behind.
+          </p>
+        </ReasonDialog>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,120 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { ApiError } from '../../api/client';
+import type { Entity, Hand, PartDefinition } from '#core/record/definitions';
+import { showBoth } from '#core/units/show';
+import type { AssemblyAnswer } from '../../api/queries';
+import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
+import { useUnits } from '../../ui/units';
+import { AS_MADE, OrientationPicture } from './orientation-picture';
+
+const TEXTS = [
+  ['number', 'Part number'],
+  ['material', 'Material'],
+  ['finish', 'Finish planned'],
+  ['page', 'Plan page'],
+  ['revision', 'Revision'],
+] as const;
+
+interface PartCardProps {
+  readonly data: AssemblyAnswer;
+  readonly part: Entity<'part'>;
+  /** Versions added from the thickness dialog since the card was opened. */
+  readonly ownChanges: number;
+  readonly onKeep: (version: number, definition: PartDefinition | null) => Promise<void>;
+  readonly onThickness: () => void;
+}
+
+/** One part: what it is, how it lies, how many there are, and the rows it is in. */
+export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCardProps) {
+  const units = useUnits();
+  const [version, setVersion] = useState(part.version);
+  const [draft, setDraft] = useState<PartDefinition>(part.definition);
+  const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
+  const rows = data.rows.filter((r) => r.definition.layers.some((l) => l.partId === part.id));
+  const original = part.definition.mirroredFrom ? data.parts.find((p) => p.id === part.definition.mirroredFrom) : undefined;
+  /* The thickness is changed in its own dialog; what is kept here never turns it back. */
+  const next = { ...draft, thickness: part.definition.thickness, measured: part.definition.measured };
+  const set = (change: Partial<PartDefinition>) => setDraft({ ...draft, ...change });
+  const count = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : null);
+  const keep = async (definition: PartDefinition | null) => {
+    try {
+      await onKeep(version + ownChanges, definition);
+      setVersion(version + 1);
+      setSaid({ ok: true, text: 'Kept.' });
+    } catch (e) {
+      const newer = e instanceof ApiError && e.code === 'version-conflict' ? (e.data.conflicts as { currentVersion: number; current: PartDefinition | null }[])[0] : undefined;
+      if (newer) setVersion(newer.currentVersion - ownChanges);
+      setSaid({ ok: false, text: newer ? `Somebody else has changed this part since; now: ${describe(newer.current)}. Keep again to put yours in its place.` : (e as Error).message });
+    }
+  };
+  return (
+    <form
+      className="flex flex-col gap-3 p-3"
+      aria-label={part.definition.name}
+      onSubmit={(e) => {
+        e.preventDefault();
+        void keep({ ...next, name: draft.name.trim() });
+      }}
+    >
+      <h1 className="label text-[22px]">{part.definition.name}</h1>
+      <p className="text-[15px]">
+        <button type="button" className="underline decoration-dotted underline-offset-2" onClick={onThickness}>
+          {showBoth(part.definition.thickness.mm, units)} nominal
+        </button>
+        {part.definition.measured ? `, ${showBoth(part.definition.measured.mm, units)} by caliper, which every computation uses` : ', not measured yet'}
+        {original ? `; made as mirror of ${original.definition.name} (${original.definition.hand === 'L' ? 'left' : 'right'})` : ''}
+      </p>
+      <OrientationPicture hand={draft.hand} orientation={draft.orientation ?? AS_MADE} onChange={(orientation) => set({ orientation })} />
+      <div className="grid gap-3 sm:grid-cols-3">
+        <Field label="Name">
+          <TextInput required maxLength={120} value={draft.name} onChange={(e) => set({ name: e.target.value })} />
+        </Field>
+        <Field label="Hand">
+          <Select value={draft.hand ?? ''} onChange={(e) => set({ hand: (e.target.value || null) as Hand | null })}>
+            <option value="">no hand</option>
+            <option value="L">left</option>
+            <option value="R">right</option>
+          </Select>
+        </Field>
+        {TEXTS.map(([key, label]) => (
+          <Field key={key} label={label}>
+            <TextInput maxLength={80} value={draft[key] ?? ''} onChange={(e) => set({ [key]: e.target.value })} />
+          </Field>
+        ))}
+        <Field label="On the list">
+          <TextInput inputMode="numeric" value={draft.listed ?? ''} onChange={(e) => set({ listed: count(e.target.value) })} />
+        </Field>
+        <Field label="Counted on the table" hint={draft.listed != null && draft.counted != null && draft.listed !== draft.counted ? `${Math.abs(draft.listed - draft.counted)} ${draft.counted < draft.listed ? 'missing' : 'too many'}` : undefined}>
+          <TextInput inputMode="numeric" value={draft.counted ?? ''} onChange={(e) => set({ counted: count(e.target.value) })} />
+        </Field>
+      </div>
+      <div className="flex flex-wrap items-center gap-2">
+        <Button type="submit" tone="primary">
+          Keep the part
+        </Button>
+        <Button tone="danger" disabled={rows.length > 0} title={rows.length > 0 ? 'Rows still use it' : undefined} onClick={() => void keep(null)}>
+          Delete
+        </Button>
+        {said?.ok ? <span role="status">{said.text}</span> : null}
+      </div>
+      {said && !said.ok ? <ErrorText>{said.text}</ErrorText> : null}
+      <section aria-label="Rows of this part">
+        <h2 className="label text-[16px]">{rows.length === 1 ? 'In one row' : `In ${rows.length} rows`}</h2>
+        <ul>
+          {rows.map((row) => (
+            <li key={row.id}>
+              <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/plan?row=${row.id}`}>
+                {row.definition.name || row.definition.layers.map((l) => data.parts.find((p) => p.id === l.partId)?.definition.name).join(' / ')}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </form>
+  );
+}
+
+function describe(part: PartDefinition | null): string {
+  return part === null ? 'deleted' : [part.name, part.hand ?? 'no hand', part.number, part.material, part.finish, part.page, part.revision, `counted ${part.counted ?? 'none'}`].filter(Boolean).join(', ');
+}
