@@ -3,6 +3,7 @@ import { Link, Route, Routes } from 'react-router';
 import { useLocal } from './api/device';
 import { KitView } from './views/kit/kit-view';
 import { KitsView } from './views/kits/kits-view';
+import { LayoutView } from './views/layout/layout-view';
 import { PartsView } from './views/parts/parts-view';
 import { PlanView } from './views/plan/plan-view';
 
@@ -17,6 +18,7 @@ export function App() {
       <Route path="/kits/:kitId" element={<KitView />} />
       <Route path="/assemblies/:assemblyId/plan" element={<PlanView />} />
       <Route path="/assemblies/:assemblyId/parts" element={<PartsView />} />
+      <Route path="/assemblies/:assemblyId/layout" element={<LayoutView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>
   );

@@ -80,6 +80,8 @@ const layer = Joi.object({
   bothSides: Joi.boolean().required(),
 });
 
+const coordinate = Joi.number().min(-100_000).max(100_000).required();
+
 const row = Joi.object({
   v: Joi.valid(1).required(),
   assemblyId: id.required(),
@@ -103,6 +105,11 @@ const row = Joi.object({
   school: Joi.valid(...SCHOOL_IDS, null).required(),
   nest: Joi.alternatives().try(...nest, Joi.valid(null)).required(),
   mirroredFrom: id.allow(null).required(),
+  laid: Joi.object({
+    path: Joi.array().items(Joi.object({ x: coordinate, y: coordinate })).min(2).max(200).required(),
+    startEdgeMm: Joi.number().min(0).max(100_000).required(),
+    endEdgeMm: Joi.number().min(0).max(100_000).required(),
+  }).allow(null),
 });
 
 export const DEFINITION_SCHEMAS: Readonly<Record<EntityKind, Joi.ObjectSchema>> = { kit, assembly, part, row };

@@ -79,6 +79,7 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
     school: existing?.school ?? null,
     nest: existing?.nest ?? null,
     mirroredFrom: existing?.mirroredFrom ?? null,
+    ...(existing?.laid ? { laid: existing.laid } : {}),
   };
   return good({ newParts, row });
 }

@@ -114,6 +114,14 @@ export interface RowDefinition {
   readonly school: SchoolId | null;
   readonly nest: 'computed' | { readonly fixed: TypedLength } | null;
   readonly mirroredFrom: string | null;
+  /** Where the row was laid out: a polyline on its part, mm, and the edge distances at its ends. Absent: not drawn. */
+  readonly laid?: LaidPath | null | undefined;
+}
+
+export interface LaidPath {
+  readonly path: readonly { readonly x: number; readonly y: number }[];
+  readonly startEdgeMm: number;
+  readonly endEdgeMm: number;
 }
 
 export interface Definitions {

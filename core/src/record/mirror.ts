@@ -27,7 +27,7 @@ function mirrorPart(source: Entity<'part'>, assemblyId: string): PartDefinition 
 
 function mirrorDefinition(source: Entity<'row'>, order: number, layers: readonly LayerDefinition[], newId: () => string): RowDefinition {
   const row = source.definition;
-  return { ...row, order, hand: row.hand && OTHER_HAND[row.hand], layers, holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })), mirroredFrom: source.id };
+  return { ...row, order, hand: row.hand && OTHER_HAND[row.hand], layers, holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })), mirroredFrom: source.id, ...(row.laid ? { laid: { ...row.laid, path: row.laid.path.map((p) => ({ x: -p.x, y: p.y })) } } : {}) };
 }
 
 /**

@@ -37,6 +37,8 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'length-not-a-dash': () => 'A rivet length is a multiple of 1/32 in, at least 1/16 in.',
   'layout-spacing': () => 'Give either the largest pitch or the count, one of the two.',
   'layout-too-many': (d) => `More than ${d.max} holes: the pitch is too small for this span.`,
+  'place-unreadable': (d) => `Line ${d.line}, "${d.text}": write across and up, such as 2 1/2 ; 0.`,
+  'places-too-many': (d) => `At most ${d.max} places are taken.`,
   'line-empty': () => `The line is empty. ${ROW_LINE_HINT}`,
   'line-too-long': (d) => `${d.length} characters are too many for a row line (at most ${d.max}). ${ROW_LINE_HINT}`,
   'line-no-rivet': () => `The rivet is missing: write a colon and its call-out after the sheets. ${ROW_LINE_HINT}`,

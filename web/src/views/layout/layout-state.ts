@@ -1,0 +1,115 @@
+import { useMemo, useState } from 'react';
+import { fitRow, type RigidFit } from '#core/layout/fit';
+import { layoutAlong, pathLength, placeAt, type KeepClear, type PathLayout, type Place } from '#core/layout/path';
+import { parsePlaces } from '#core/layout/places-text';
+import { lapRows } from '#core/layout/even';
+import type { Finding } from '#core/prep/findings';
+import { edgeFindings, pitchFindings, rowDistanceFindings } from '#core/prep/spacing';
+import type { Stack } from '#core/prep/stack';
+import type { RowDefinition } from '#core/record/definitions';
+import { typedText } from '#core/record/compose';
+import type { Mm, Units } from '#core/units/length';
+import { showNumber } from '#core/units/show';
+import { problemMessage } from '#core/wording/problems';
+import { dimensionValue } from '../../ui/dimension-field';
+
+export interface LayoutFields {
+  /** One length, or corners one a line. */
+  readonly path: string;
+  readonly by: 'pitch' | 'count';
+  readonly maxPitch: string;
+  readonly count: string;
+  readonly startEdge: string;
+  readonly endEdge: string;
+  readonly second: 'none' | 'staggered' | 'square';
+  /** Width of the lap two rows stand in; empty: three quarters of the pitch apart. */
+  readonly lapWidth: string;
+  /** Spots to keep clear, one a line: distance from the start ; clearance. */
+  readonly keepClear: string;
+  readonly measured: string;
+}
+
+export interface LaidOut {
+  readonly path: readonly Place[];
+  readonly first: PathLayout;
+  /** Holes of the second row, from the path's start along it and across it. */
+  readonly second: readonly { readonly distance: Mm; readonly place: Place }[];
+  readonly rowDistance: Mm | null;
+  readonly findings: readonly Finding[];
+  readonly fit: RigidFit | null;
+  readonly measured: readonly Place[];
+}
+
+function fieldsOf(row: RowDefinition, units: Units): LayoutFields {
+  const n = (mm: number) => showNumber(mm, units);
+  return {
+    path: row.laid ? (row.laid.path.length === 2 && row.laid.path[0]?.x === 0 && row.laid.path.every((p) => p.y === 0) ? n(row.laid.path[1]?.x ?? 0) : row.laid.path.map((p) => `${n(p.x)} ; ${n(p.y)}`).join('\n')) : '',
+    by: 'pitch',
+    maxPitch: row.pitch ? typedText(row.pitch, units) : '',
+    count: String(row.holes.filter((h) => !h.out).length),
+    startEdge: row.laid ? n(row.laid.startEdgeMm) : row.edge ? typedText(row.edge, units) : '',
+    endEdge: row.laid ? n(row.laid.endEdgeMm) : row.edge ? typedText(row.edge, units) : '',
+    second: 'none',
+    lapWidth: '',
+    keepClear: '',
+    measured: '',
+  };
+}
+
+/** The layout as far as its fields read, worked out at every key. */
+export function useLayout(row: RowDefinition, stack: Stack, units: Units) {
+  const [fields, setFields] = useState(() => fieldsOf(row, units));
+  const result = useMemo(() => work(fields, stack, units), [fields, stack, units]);
+  return { fields, set: (change: Partial<LayoutFields>) => setFields((old) => ({ ...old, ...change })), ...result };
+}
+
+function work(f: LayoutFields, stack: Stack, units: Units): { laid: LaidOut | null; problem: string | null } {
+  const stop = (problem: string | null) => ({ laid: null, problem });
+  if (f.path.trim() === '') return stop(null);
+  const corners = parsePlaces(f.path, units);
+  if (!corners.ok) return stop(problemMessage(corners.problem));
+  const path = corners.value.length === 1 ? [{ x: 0, y: 0 }, ...corners.value] : corners.value;
+  const lengths = { maxPitch: dimensionValue(f.maxPitch, units), startEdge: dimensionValue(f.startEdge, units), endEdge: dimensionValue(f.endEdge, units), lapWidth: dimensionValue(f.lapWidth, units) };
+  if (Object.values(lengths).some((l) => l.isBad)) return stop('One of the lengths does not read.');
+  const count = Number(f.count);
+  if (f.by === 'count' && !(Number.isInteger(count) && count >= 2 && count <= 2000)) return stop('The count is a whole number from 2 to 2000.');
+  if (f.by === 'pitch' && !lengths.maxPitch.length) return stop('Give the largest pitch.');
+  const spots = parsePlaces(f.keepClear, units);
+  if (!spots.ok) return stop(problemMessage(spots.problem));
+  const keepClear = spots.value.map((s): KeepClear => ({ at: s.x as Mm, clearance: Math.abs(s.y) as Mm }));
+  const [startEdge, endEdge] = [(lengths.startEdge.length?.mm ?? 0) as Mm, (lengths.endEdge.length?.mm ?? 0) as Mm];
+  const maxPitch = (lengths.maxPitch.length?.mm ?? 1) as Mm;
+  const spacing = f.by === 'count' ? { count } : { maxPitch };
+  if (f.by === 'pitch' && pathLength(path) / maxPitch > 2000) return stop('That pitch makes over 2000 holes.');
+  const first = layoutAlong(path, { spacing, startEdge, endEdge, keepClear });
+  if (!first) return stop('The edge distances leave no room for a row.');
+
+  const lap = lengths.lapWidth.length ? lapRows(lengths.lapWidth.length.mm as Mm) : null;
+  const rowDistance = f.second === 'none' ? null : ((lap ? lap[1] - lap[0] : 0.75 * first.pitch) as Mm);
+  const second = rowDistance === null ? [] : secondRow(path, first, rowDistance, f.second === 'staggered');
+  const rule = { diameter: stack.size.diameter, flush: stack.head === 'flush-100', limits: stack.limits };
+  const findings = [
+    ...(startEdge > 0 ? edgeFindings(startEdge, rule) : []),
+    ...(endEdge > 0 ? edgeFindings(endEdge, rule) : []),
+    ...(lap ? edgeFindings(lap[0], rule) : []),
+    ...stack.layers.flatMap((l, i) => (l.edge === undefined ? [] : edgeFindings(l.edge, rule, i))),
+    ...pitchFindings(first.pitch, rule),
+    ...(rowDistance === null ? [] : rowDistanceFindings(rowDistance, rule)),
+  ];
+  const measured = parsePlaces(f.measured, units);
+  if (!measured.ok) return stop(problemMessage(measured.problem));
+  const fit = measured.value.length === first.count ? fitRow(first.places, measured.value) : null;
+  return { laid: { path, first, second, rowDistance, findings, fit, measured: measured.value }, problem: null };
+}
+
+/** The second row runs beside the first, square to the path, to its left as one walks it. */
+function secondRow(path: readonly Place[], first: PathLayout, rowDistance: Mm, isStaggered: boolean): LaidOut['second'] {
+  const distances = isStaggered ? first.distances.slice(1).map((d) => (d - first.pitch / 2) as Mm) : first.distances;
+  return distances.map((distance) => {
+    const at = placeAt(path, distance);
+    const ahead = placeAt(path, Math.min(distance + 0.01, pathLength(path)) as Mm);
+    const behind = placeAt(path, Math.max(distance - 0.01, 0) as Mm);
+    const long = Math.hypot(ahead.x - behind.x, ahead.y - behind.y) || 1;
+    return { distance, place: { x: at.x - ((ahead.y - behind.y) / long) * rowDistance, y: at.y + ((ahead.x - behind.x) / long) * rowDistance } };
+  });
+}
