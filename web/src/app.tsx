@@ -4,6 +4,7 @@ import { useLocal } from './api/device';
 import { KitView } from './views/kit/kit-view';
 import { KitsView } from './views/kits/kits-view';
 import { LayoutView } from './views/layout/layout-view';
+import { MapView } from './views/map/map-view';
 import { PartsView } from './views/parts/parts-view';
 import { PlanView } from './views/plan/plan-view';
 
@@ -19,6 +20,7 @@ export function App() {
       <Route path="/assemblies/:assemblyId/plan" element={<PlanView />} />
       <Route path="/assemblies/:assemblyId/parts" element={<PartsView />} />
       <Route path="/assemblies/:assemblyId/layout" element={<LayoutView />} />
+      <Route path="/assemblies/:assemblyId/map" element={<MapView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>
   );

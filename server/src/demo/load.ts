@@ -7,6 +7,7 @@ import { holesInPlan, parseRange } from '#core/record/holes';
 import type { Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
 import { parseDimension } from '#core/units/dimension';
+import { MM_PER_INCH } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
 import { keepChange } from '../commands/change';
 import type { Database } from '../db/connection';
@@ -55,10 +56,12 @@ const KIT: KitDefinition = {
 
 function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
   if (!extra) return row;
-  const { fixedNest, hole, rowDistance, layer, ...rest } = extra;
+  const { fixedNest, hole, rowDistance, layer, path, ...rest } = extra;
+  const edge = row.edge?.mm ?? 0;
   return {
     ...row,
     ...rest,
+    ...(path ? { laid: { path: path.map(([x, y]) => ({ x: x * MM_PER_INCH, y: y * MM_PER_INCH })), startEdgeMm: edge, endEdgeMm: edge } } : {}),
     nest: fixedNest === undefined ? row.nest : { fixed: typedLength(fixedNest) },
     hole: hole === undefined ? row.hole : typedLength(hole),
     rowDistance: rowDistance === undefined ? row.rowDistance : typedLength(rowDistance),

@@ -74,8 +74,8 @@ export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarPr
 }
 
 /** The views of an assembly. */
-export function assemblyViews(assemblyId: string, here: 'plan' | 'parts' | 'layout') {
-  return (['plan', 'parts', 'layout'] as const).map((view) => ({ text: `${view[0]?.toUpperCase()}${view.slice(1)}`, to: `/assemblies/${assemblyId}/${view}`, isHere: view === here }));
+export function assemblyViews(assemblyId: string, here: 'plan' | 'parts' | 'layout' | 'map') {
+  return (['plan', 'map', 'parts', 'layout'] as const).map((view) => ({ text: `${view[0]?.toUpperCase()}${view.slice(1)}`, to: `/assemblies/${assemblyId}/${view}`, isHere: view === here }));
 }
 
 function BarButton(props: { onClick: () => void; disabled?: boolean; title: string; children: ReactNode }) {
