@@ -13,8 +13,25 @@ export default ts.config(
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },
-  { files: ['core/src/**/*.ts'], rules: { 'no-restricted-globals': ['error', 'process', 'window', 'document', 'fetch', 'localStorage'], 'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }] } },
-  { files: ['web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
-  { files: ['web/src/**/*.{ts,tsx}'], ignores: ['web/src/api/**'], rules: { 'no-restricted-globals': ['error', { name: 'fetch', message: 'Only web/src/api talks to the server.' }] } },
-  { files: ['**/*.mjs', '**/*.cjs', '*.js'], languageOptions: { globals: { process: 'readonly', console: 'readonly', module: 'readonly', URL: 'readonly' } } },
+  {
+    files: ['core/src/**/*.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'process', 'window', 'document', 'fetch', 'localStorage'],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
+    },
+  },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    ignores: ['web/src/api/**'],
+    rules: { 'no-restricted-globals': ['error', { name: 'fetch', message: 'Only web/src/api talks to the server.' }] },
+  },
+  {
+    files: ['**/*.mjs', '**/*.cjs', '*.js'],
+    languageOptions: { globals: { process: 'readonly', console: 'readonly', module: 'readonly', URL: 'readonly' } },
+  },
 );

@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest';
 
 const run = (args: string[], input = '') => {
   const done = spawnSync('node', ['anvil/run.mjs', ...args], { input, encoding: 'utf8' });
-  return { code: done.status, out: done.stdout, error: done.stderr === '' ? null : (JSON.parse(done.stderr) as { error: { code: string; message: string; path: string } }).error };
+  return {
+    code: done.status,
+    out: done.stdout,
+    error: done.stderr === '' ? null : (JSON.parse(done.stderr) as { error: { code: string; message: string; path: string } }).error,
+  };
 };
 
 describe('the headless command', () => {
@@ -14,11 +18,28 @@ describe('the headless command', () => {
   it('answers an array by an array, a bad element by an error in its place', () => {
     const { code, out } = run(['callout'], JSON.stringify([{ text: '426AD3-3.5' }, { text: '4-4' }, 7]));
     const answers = JSON.parse(out);
-    expect([code, answers.length, answers[0].callout, answers[1].error.code, answers[1].error.path, answers[2].error.code]).toEqual([0, 3, 'MS20426AD3-3.5', 'callout-head-missing', 'text', 'document-invalid']);
+    expect([code, answers.length, answers[0].callout, answers[1].error.code, answers[1].error.path, answers[2].error.code]).toEqual([
+      0,
+      3,
+      'MS20426AD3-3.5',
+      'callout-head-missing',
+      'text',
+      'document-invalid',
+    ]);
     expect(run(['prep'], '[]')).toMatchObject({ code: 0, out: '[]\n' });
   });
   it('a stop is an answer', () => {
-    const { code, out } = run(['prep'], JSON.stringify({ head: 'flush-100', diameter: '3/32', stack: [{ part: 'skin', thickness: 0.032 }, { part: 'rib', thickness: 0.04 }] }));
+    const { code, out } = run(
+      ['prep'],
+      JSON.stringify({
+        head: 'flush-100',
+        diameter: '3/32',
+        stack: [
+          { part: 'skin', thickness: 0.032 },
+          { part: 'rib', thickness: 0.04 },
+        ],
+      }),
+    );
     expect([code, JSON.parse(out).verdict]).toEqual([0, 'stop']);
   });
   it.each([

@@ -47,7 +47,9 @@ test('what does not read is refused where it is typed, at its character', async 
 
 test('many lines are pasted at once: a preview, errors by line and character, good lines kept', async ({ page }) => {
   await freshAssembly(page, 'Pasting');
-  const lines = Array.from({ length: 100 }, (_, i) => (i === 40 ? 'row 41 ; skin .025 rib .032 426AD3' : `row ${i + 1} ; skin .025 / rib .032 : 426AD3 x${(i % 30) + 1} @1.5`));
+  const lines = Array.from({ length: 100 }, (_, i) =>
+    i === 40 ? 'row 41 ; skin .025 rib .032 426AD3' : `row ${i + 1} ; skin .025 / rib .032 : 426AD3 x${(i % 30) + 1} @1.5`,
+  );
   await page.getByRole('button', { name: 'Paste lines' }).click();
   await page.getByRole('textbox', { name: /One row a line/ }).fill(lines.join('\n'));
   const preview = page.getByRole('list', { name: 'Preview' });
@@ -76,7 +78,9 @@ test('the school and the plans change the answer at once and are kept with the r
   await page.getByRole('button', { name: 'Keep', exact: true }).last().click();
   await expect(detail(page).getByRole('list', { name: 'Findings' })).toContainText('left plain though a dimple comes down into it');
   await page.reload();
-  await detail(page).getByText(/Record of this row/).click();
+  await detail(page)
+    .getByText(/Record of this row/)
+    .click();
   await expect(detail(page).getByText('(Counsellor said so)')).toBeVisible();
   await expect(detail(page).getByText('(Page FL-07 rev B)')).toBeVisible();
 });
@@ -112,8 +116,14 @@ test('holes are marked by text, keys and drag, undone, and there after a reload'
   await expect(page.getByText(/waiting/)).toHaveCount(0);
   await page.reload();
   await expect(detail(page).getByText('21 of 126 steps done')).toBeVisible();
-  await detail(page).getByText(/Record of this row/).click();
-  await expect(detail(page).getByText(/Oct 4, 2026/).first()).toBeVisible();
+  await detail(page)
+    .getByText(/Record of this row/)
+    .click();
+  await expect(
+    detail(page)
+      .getByText(/Oct 4, 2026/)
+      .first(),
+  ).toBeVisible();
 });
 
 test('rows are typed anew, resized after marking, duplicated, mirrored, edited together, deleted and brought back', async ({ page }) => {
@@ -161,7 +171,9 @@ test('a part’s thickness is changed with what it does to its rows shown first'
 test('why opens the formula with this row’s numbers, and other numbers change the text', async ({ page }) => {
   await freshAssembly(page, 'Asking');
   await rowLine(page).fill(LINE);
-  await detail(page).getByRole('button', { name: /why: Depth$/ }).click();
+  await detail(page)
+    .getByRole('button', { name: /why: Depth$/ })
+    .click();
   const sheet = page.getByRole('dialog', { name: 'Why: Depth' });
   await expect(sheet.getByTestId('why-text')).toContainText('(.1972 − .098) / (2 × tan(50°))');
   await expect(sheet.getByTestId('why-text')).toContainText('.0416 in');
@@ -224,7 +236,10 @@ for (const theme of ['light', 'dark'] as const) {
     await page.addInitScript((t) => localStorage.setItem('anvil.theme', t), theme);
     await page.goto('/');
     await page.getByRole('link', { name: 'Quillback Two' }).click();
-    const serious = async () => (await new AxeBuilder({ page }).analyze()).violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`);
+    const serious = async () =>
+      (await new AxeBuilder({ page }).analyze()).violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`);
     await expect(page.getByRole('heading', { name: 'Settings of this kit' })).toBeVisible();
     expect(await serious()).toEqual([]);
     await page.getByRole('link', { name: /Left float, compartment two/ }).click();

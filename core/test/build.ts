@@ -22,23 +22,80 @@ export function ids(prefix = 0): () => string {
   return () => `00000000-0000-4000-8${String(prefix).padStart(3, '0')}-${String(n++).padStart(12, '0')}`;
 }
 
-export const KIT: KitDefinition = { v: 1, name: 'Quillback Two', units: 'in', school: 'kit-032', nest: 'computed', profile: 'classic', halfDash: true, limits: {}, holeMax: {}, people: [{ id: ids(900)(), initials: 'RV' }] };
+export const KIT: KitDefinition = {
+  v: 1,
+  name: 'Quillback Two',
+  units: 'in',
+  school: 'kit-032',
+  nest: 'computed',
+  profile: 'classic',
+  halfDash: true,
+  limits: {},
+  holeMax: {},
+  people: [{ id: ids(900)(), initials: 'RV' }],
+};
 
 export function part(id: string, name: string, inch: number, hand: PartDefinition['hand'] = null): Entity<'part'> {
-  return { kind: 'part', id, version: 1, definition: { v: 1, assemblyId: 'a', name, hand, thickness: { mm: inch * 25.4, text: String(inch), units: 'in' }, measured: null, mirroredFrom: null } };
+  return {
+    kind: 'part',
+    id,
+    version: 1,
+    definition: {
+      v: 1,
+      assemblyId: 'a',
+      name,
+      hand,
+      thickness: { mm: inch * 25.4, text: String(inch), units: 'in' },
+      measured: null,
+      mirroredFrom: null,
+    },
+  };
 }
 
 export function rowOf(partIds: string[], holes: number, more: Partial<RowDefinition> = {}): RowDefinition {
   const layerId = ids(1);
   const holeId = ids(2);
   return {
-    v: 1, assemblyId: 'a', order: 1, name: 'row', hand: null, page: '', head: 'flush-100', dash: 3, alloy: 'AD', lengthDash: null,
+    v: 1,
+    assemblyId: 'a',
+    order: 1,
+    name: 'row',
+    hand: null,
+    page: '',
+    head: 'flush-100',
+    dash: 3,
+    alloy: 'AD',
+    lengthDash: null,
     layers: partIds.map((partId) => ({ id: layerId(), partId, plans: null, edge: null, bothSides: false })),
     holes: Array.from({ length: holes }, () => ({ id: holeId(), out: false })),
-    hole: null, pitch: null, edge: null, rowDistance: null, headAngleDeg: 100, cutterAngleDeg: 100, sharesLoadWith: null, school: null, nest: null, mirroredFrom: null, ...more,
+    hole: null,
+    pitch: null,
+    edge: null,
+    rowDistance: null,
+    headAngleDeg: 100,
+    cutterAngleDeg: 100,
+    sharesLoadWith: null,
+    school: null,
+    nest: null,
+    mirroredFrom: null,
+    ...more,
   };
 }
 
 export function mark(id: string, more: Partial<Mark>): Mark {
-  return { id, kind: 'drilled', v: 1, rowId: 'r', holeIds: [], layerIds: [], side: null, doneAt: '2026-11-01T10:00:00.000Z', recordedAt: '2026-11-01T10:00:00.000Z', person: 'p', device: 'd', payload: {}, ...more };
+  return {
+    id,
+    kind: 'drilled',
+    v: 1,
+    rowId: 'r',
+    holeIds: [],
+    layerIds: [],
+    side: null,
+    doneAt: '2026-11-01T10:00:00.000Z',
+    recordedAt: '2026-11-01T10:00:00.000Z',
+    person: 'p',
+    device: 'd',
+    payload: {},
+    ...more,
+  };
 }

@@ -80,11 +80,16 @@ export function oracle(r: OracleRow) {
   const L = steps / unit;
   const [wMin, hMin] = W_H[r.profile];
   const ratio = (length: number) => ((length - G) * D * D - G * (Dh * Dh - D * D)) / D ** 3;
-  const works = (length: number) => length > G && ratio(length) > 0 && ratio(length) >= 0.91 * wMin * wMin * hMin - 1e-9 && ratio(length) <= 0.91 * 2.25 + 1e-9;
-  if (!works(L)) rowCodes.push(`length-does-not-work:${Array.from({ length: 200 }, (_, i) => (i + 1) / unit).some((l) => l >= 1 / 16 - tiny && works(l)) ? 'caution' : 'stop'}`);
+  const works = (length: number) =>
+    length > G && ratio(length) > 0 && ratio(length) >= 0.91 * wMin * wMin * hMin - 1e-9 && ratio(length) <= 0.91 * 2.25 + 1e-9;
+  if (!works(L))
+    rowCodes.push(
+      `length-does-not-work:${Array.from({ length: 200 }, (_, i) => (i + 1) / unit).some((l) => l >= 1 / 16 - tiny && works(l)) ? 'caution' : 'stop'}`,
+    );
 
   const judge = (name: string, usePlans: boolean) => {
-    const steps = r.head === 'protruding' ? r.stack.map((): Step => ({ prep: 'none', nest: 0, d: 0, C: 0 })) : down(name, 0, 0, false, usePlans);
+    const steps =
+      r.head === 'protruding' ? r.stack.map((): Step => ({ prep: 'none', nest: 0, d: 0, C: 0 })) : down(name, 0, 0, false, usePlans);
     const codes: string[] = [];
     let open = r.head !== 'protruding';
     steps.forEach((s, i) => {

@@ -18,12 +18,20 @@ async function planning(): Promise<void> {
   const definitions = [...rows.values()];
   const json = JSON.stringify(definitions);
   const stacks = definitions.map((row) => stackOf(row, { kit: KIT, parts }));
-  const documents = JSON.stringify(stacks.map((s) => s && { school: s.school, head: s.head, diameter: s.size.diameter, stack: s.layers, edge: s.edge, pitch: s.pitch }));
+  const documents = JSON.stringify(
+    stacks.map((s) => s && { school: s.school, head: s.head, diameter: s.size.diameter, stack: s.layers, edge: s.edge, pitch: s.pitch }),
+  );
   const plan = await medianMs(() => definitions.map((row) => planStack(stackOf(row, { kit: KIT, parts })!)), 31, 20);
   const parse = await medianMs(() => JSON.parse(json), 31, 20);
   const parseShort = await medianMs(() => JSON.parse(documents), 31, 20);
-  report('planning 1,500 rows / JSON.parse of the same rows', `${(plan / parse).toFixed(2)}  (${plan.toFixed(1)} ms / ${parse.toFixed(1)} ms; aim 5 or less)`);
-  report('the same / JSON.parse of their bare stacks (no holes, no ids)', `${(plan / parseShort).toFixed(2)}  (${parseShort.toFixed(1)} ms)`);
+  report(
+    'planning 1,500 rows / JSON.parse of the same rows',
+    `${(plan / parse).toFixed(2)}  (${plan.toFixed(1)} ms / ${parse.toFixed(1)} ms; aim 5 or less)`,
+  );
+  report(
+    'the same / JSON.parse of their bare stacks (no holes, no ids)',
+    `${(plan / parseShort).toFixed(2)}  (${parseShort.toFixed(1)} ms)`,
+  );
 }
 
 /** Reads an answer to its end and gives its Server-Timing. */
@@ -44,27 +52,65 @@ async function listing(folder: string): Promise<void> {
     const connection = connect(database.url);
     const [kitId, assemblyId] = [uuid('kit'), uuid('assembly')];
     const edits = editsOfAssembly(kitId, assemblyId, randomAssembly(500, assemblyId, 2));
-    const kept = await keepChange(connection.db, { id: uuid('change'), kitId, person: PERSON, device: PERSON, recordedAt: '2026-11-20T10:00:00.000Z', reason: '', undoes: null, edits }, new Date());
+    const kept = await keepChange(
+      connection.db,
+      {
+        id: uuid('change'),
+        kitId,
+        person: PERSON,
+        device: PERSON,
+        recordedAt: '2026-11-20T10:00:00.000Z',
+        reason: '',
+        undoes: null,
+        edits,
+      },
+      new Date(),
+    );
     if (!kept.ok) throw new Error(kept.problem.code);
     /* The server runs in a process of its own, as it does for a builder. */
     const port = 8438;
-    const server = spawn('node', ['dist/start.mjs', '--data', join(folder, 'app'), '--port', String(port), '--demo', 'off', '--database-url', database.url], { stdio: 'ignore' });
+    const server = spawn(
+      'node',
+      ['dist/start.mjs', '--data', join(folder, 'app'), '--port', String(port), '--demo', 'off', '--database-url', database.url],
+      { stdio: 'ignore' },
+    );
     const url = `http://127.0.0.1:${port}/api/assemblies/${assemblyId}`;
-    if (!(await waitFor(() => fetch(url).then((r) => r.ok, () => false), 20_000))) throw new Error('the server did not come up');
+    if (
+      !(await waitFor(
+        () =>
+          fetch(url).then(
+            (r) => r.ok,
+            () => false,
+          ),
+        20_000,
+      ))
+    )
+      throw new Error('the server did not come up');
     const planMs: number[] = [];
     const agent = new Agent({ keepAlive: true });
-    const api = await medianMs(async () => {
-      planMs.push(Number(/plan;dur=([\d.]+)/.exec(await readThrough(url, agent))?.[1] ?? 0));
-    }, 31, 20);
+    const api = await medianMs(
+      async () => {
+        planMs.push(Number(/plan;dur=([\d.]+)/.exec(await readThrough(url, agent))?.[1] ?? 0));
+      },
+      31,
+      20,
+    );
     const pool = connection.pool.promise();
     const columns = 'SELECT id, kind, kit_id, assembly_id, version, definition, deleted FROM entities WHERE';
-    const direct = await medianMs(async () => {
-      await pool.query(`${columns} id = ? AND kind = ? AND deleted = ?`, [assemblyId, 'assembly', false]);
-      await pool.query(`${columns} id = ? AND kind = ? AND deleted = ?`, [kitId, 'kit', false]);
-      await pool.query(`${columns} assembly_id = ? AND kind IN (?, ?) AND deleted = ?`, [assemblyId, 'part', 'row', false]);
-    }, 31, 20);
+    const direct = await medianMs(
+      async () => {
+        await pool.query(`${columns} id = ? AND kind = ? AND deleted = ?`, [assemblyId, 'assembly', false]);
+        await pool.query(`${columns} id = ? AND kind = ? AND deleted = ?`, [kitId, 'kit', false]);
+        await pool.query(`${columns} assembly_id = ? AND kind IN (?, ?) AND deleted = ?`, [assemblyId, 'part', 'row', false]);
+      },
+      31,
+      20,
+    );
     const plan = planMs.sort((a, b) => a - b)[Math.floor(planMs.length / 2)] as number;
-    report('API list of 500 rows without planning / its statements', `${((api - plan) / direct).toFixed(2)}  (${(api - plan).toFixed(1)} ms / ${direct.toFixed(1)} ms, planning ${plan.toFixed(1)} ms apart; aim 2 or less)`);
+    report(
+      'API list of 500 rows without planning / its statements',
+      `${((api - plan) / direct).toFixed(2)}  (${(api - plan).toFixed(1)} ms / ${direct.toFixed(1)} ms, planning ${plan.toFixed(1)} ms apart; aim 2 or less)`,
+    );
     agent.destroy();
     server.kill('SIGTERM');
     await connection.close();
@@ -76,7 +122,11 @@ async function listing(folder: string): Promise<void> {
 async function warmStart(folder: string): Promise<void> {
   const port = 8437;
   const start = () => spawn('./start', ['--data', folder, '--port', String(port)], { stdio: 'ignore' });
-  const isUp = () => fetch(`http://127.0.0.1:${port}/`).then((r) => r.ok, () => false);
+  const isUp = () =>
+    fetch(`http://127.0.0.1:${port}/`).then(
+      (r) => r.ok,
+      () => false,
+    );
   for (const isCounted of [false, true]) {
     const began = performance.now();
     const child = start();

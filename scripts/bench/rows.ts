@@ -12,28 +12,75 @@ export function uuid(name: string): string {
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
 }
 
-export const KIT: KitDefinition = { v: 1, name: 'Bench', units: 'in', school: 'kit-032', nest: 'computed', profile: 'classic', halfDash: true, limits: {}, holeMax: {}, people: [{ id: PERSON, initials: 'BM' }] };
+export const KIT: KitDefinition = {
+  v: 1,
+  name: 'Bench',
+  units: 'in',
+  school: 'kit-032',
+  nest: 'computed',
+  profile: 'classic',
+  halfDash: true,
+  limits: {},
+  holeMax: {},
+  people: [{ id: PERSON, initials: 'BM' }],
+};
 
 /** An assembly of random rows over random parts, the same for the same seed. */
-export function randomAssembly(rowCount: number, assemblyId: string, seed: number): { parts: Map<string, PartDefinition>; rows: Map<string, RowDefinition> } {
+export function randomAssembly(
+  rowCount: number,
+  assemblyId: string,
+  seed: number,
+): { parts: Map<string, PartDefinition>; rows: Map<string, RowDefinition> } {
   const random = randomFrom(seed);
   const pick = <T>(items: readonly T[]): T => items[Math.floor(random() * items.length)] as T;
   const parts = new Map<string, PartDefinition>();
   for (let i = 0; i < Math.max(8, rowCount / 3); i++) {
     const mm = pick(SHEET_STOCK);
-    parts.set(uuid(`${seed}/part/${i}`), { v: 1, assemblyId, name: `part ${i}`, hand: null, thickness: { mm, text: showNumber(mm, 'in'), units: 'in' }, measured: null, mirroredFrom: null });
+    parts.set(uuid(`${seed}/part/${i}`), {
+      v: 1,
+      assemblyId,
+      name: `part ${i}`,
+      hand: null,
+      thickness: { mm, text: showNumber(mm, 'in'), units: 'in' },
+      measured: null,
+      mirroredFrom: null,
+    });
   }
   const partIds = [...parts.keys()];
   const rows = new Map<string, RowDefinition>();
   const length = (inch: number) => ({ mm: inch * MM_PER_INCH, text: String(inch), units: 'in' as const });
   for (let i = 0; i < rowCount; i++) {
     const chosen = new Set<string>();
-    for (let n = 1 + Math.floor(random() * 3); chosen.size <= n; ) chosen.add(pick(partIds));
+    for (let n = 1 + Math.floor(random() * 3); chosen.size <= n;) chosen.add(pick(partIds));
     rows.set(uuid(`${seed}/row/${i}`), {
-      v: 1, assemblyId, order: i + 1, name: `row ${i + 1}`, hand: pick(['L', 'R', null]), page: `P-${i % 40}`, head: random() < 0.8 ? 'flush-100' : 'protruding', dash: pick([3, 4, 5, 6]), alloy: 'AD', lengthDash: null,
-      layers: [...chosen].map((partId, l) => ({ id: uuid(`${seed}/layer/${i}/${l}`), partId, plans: random() < 0.1 ? 'dimple' : null, edge: null, bothSides: false })),
+      v: 1,
+      assemblyId,
+      order: i + 1,
+      name: `row ${i + 1}`,
+      hand: pick(['L', 'R', null]),
+      page: `P-${i % 40}`,
+      head: random() < 0.8 ? 'flush-100' : 'protruding',
+      dash: pick([3, 4, 5, 6]),
+      alloy: 'AD',
+      lengthDash: null,
+      layers: [...chosen].map((partId, l) => ({
+        id: uuid(`${seed}/layer/${i}/${l}`),
+        partId,
+        plans: random() < 0.1 ? 'dimple' : null,
+        edge: null,
+        bothSides: false,
+      })),
       holes: Array.from({ length: 4 + Math.floor(random() * 12) }, (_, h) => ({ id: uuid(`${seed}/hole/${i}/${h}`), out: false })),
-      hole: null, pitch: length(1 + random()), edge: length(0.2 + random() * 0.3), rowDistance: null, headAngleDeg: 100, cutterAngleDeg: 100, sharesLoadWith: null, school: null, nest: null, mirroredFrom: null,
+      hole: null,
+      pitch: length(1 + random()),
+      edge: length(0.2 + random() * 0.3),
+      rowDistance: null,
+      headAngleDeg: 100,
+      cutterAngleDeg: 100,
+      sharesLoadWith: null,
+      school: null,
+      nest: null,
+      mirroredFrom: null,
     });
   }
   return { parts, rows };

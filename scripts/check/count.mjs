@@ -29,7 +29,8 @@ for (const line of readFileSync(join(folder, 'steps.txt'), 'utf8').trim().split(
     passed += result.numPassedTests;
     failed += result.numFailedTests;
     // A file that does not even load has no failed test of its own.
-    for (const file of result.testResults) if (file.status === 'failed' && !file.assertionResults.some((t) => t.status === 'failed')) fail(file.name);
+    for (const file of result.testResults)
+      if (file.status === 'failed' && !file.assertionResults.some((t) => t.status === 'failed')) fail(file.name);
     if (result.numPassedTests === 0) fail(`${name}: nothing ran`);
   } else {
     passed += result.stats.expected;

@@ -44,7 +44,10 @@ ${problems.join('\n')}
 
 /** Puts each table of core between its marks. */
 function rulesPage(now: string): string {
-  return now.replace(/<!-- table: (\w+) -->[\s\S]*?<!-- end -->/g, (_, name: string) => `<!-- table: ${name} -->\n${tables[name] ?? 'no such table'}\n<!-- end -->`);
+  return now.replace(
+    /<!-- table: (\w+) -->[\s\S]*?<!-- end -->/g,
+    (_, name: string) => `<!-- table: ${name} -->\n${tables[name] ?? 'no such table'}\n<!-- end -->`,
+  );
 }
 
 /** The kit document's shape for other programs. */

@@ -14,14 +14,28 @@ export const tables: Readonly<Record<string, string>> = {
   rivets: [
     '| dash | D | A (flush) | height flush | head MS20470 | height MS20470 | drill | hole Dh | hole max |',
     '|---|---|---|---|---|---|---|---|---|',
-    ...RIVET_SIZES.map((s) => `| ${s.dash} | ${five(s.diameter)} | ${n(s.flushHead)} | ${n(s.flushHeadHeight)} | ${n(s.protrudingHead)} | ${n(s.protrudingHeadHeight)} | ${s.drill} | ${n(s.hole)} | ${n(s.holeMax)} |`),
+    ...RIVET_SIZES.map(
+      (s) =>
+        `| ${s.dash} | ${five(s.diameter)} | ${n(s.flushHead)} | ${n(s.flushHeadHeight)} | ${n(s.protrudingHead)} | ${n(s.protrudingHeadHeight)} | ${s.drill} | ${n(s.hole)} | ${n(s.holeMax)} |`,
+    ),
   ].join('\n'),
-  drills: allDrills().map((d) => `${d.name}\u00a0${n(d.diameter)}`).join(', '),
+  drills: allDrills()
+    .map((d) => `${d.name}\u00a0${n(d.diameter)}`)
+    .join(', '),
   sheets: SHEET_STOCK.map(n).join(', '),
-  profiles: ['| profile | W from | H from | W to | H to |', '|---|---|---|---|---|', ...Object.entries(PROFILES).map(([id, p]) => `| \`${id}\` | ${p.minWidthD} D | ${p.minHeightD} D | ${p.maxWidthD} D | ${p.maxHeightD} D |`)].join('\n'),
+  profiles: [
+    '| profile | W from | H from | W to | H to |',
+    '|---|---|---|---|---|',
+    ...Object.entries(PROFILES).map(
+      ([id, p]) => `| \`${id}\` | ${p.minWidthD} D | ${p.minHeightD} D | ${p.maxWidthD} D | ${p.maxHeightD} D |`,
+    ),
+  ].join('\n'),
   limits: [
     '| limit | default | name in a kit |',
     '|---|---|---|',
-    ...(Object.keys(DEFAULT_LIMITS) as LimitName[]).map((key) => `| ${LIMIT_WORDS[key]} | ${LENGTH_LIMITS.includes(key) ? `${n(DEFAULT_LIMITS[key])} in` : showFactor(DEFAULT_LIMITS[key])} | \`${key}\` |`),
+    ...(Object.keys(DEFAULT_LIMITS) as LimitName[]).map(
+      (key) =>
+        `| ${LIMIT_WORDS[key]} | ${LENGTH_LIMITS.includes(key) ? `${n(DEFAULT_LIMITS[key])} in` : showFactor(DEFAULT_LIMITS[key])} | \`${key}\` |`,
+    ),
   ].join('\n'),
 };

@@ -43,7 +43,11 @@ const SHOTS: readonly Shot[] = [
     steps: async (page) => {
       await openPlan(page);
       await page.getByRole('button', { name: 'Paste lines' }).click();
-      await page.getByRole('textbox', { name: /One row a line/ }).fill('Step web ; bottom skin .025 / step plate .125 : 426AD4 x12 @1.5\nTransom ; deck skin .025 / transom .040 : 426AD3 x30 @1.25 e=5/16\nbow cap .032 / deck skin .032 : 426AD3 x14\nHinge ; hinge leaf 0,8 mm / deck skin .025 : 426AD3 x22 @1');
+      await page
+        .getByRole('textbox', { name: /One row a line/ })
+        .fill(
+          'Step web ; bottom skin .025 / step plate .125 : 426AD4 x12 @1.5\nTransom ; deck skin .025 / transom .040 : 426AD3 x30 @1.25 e=5/16\nbow cap .032 / deck skin .032 : 426AD3 x14\nHinge ; hinge leaf 0,8 mm / deck skin .025 : 426AD3 x22 @1',
+        );
     },
   },
   { name: 'plan-dark', theme: 'dark', steps: openRow('Splash rail') },
@@ -60,7 +64,15 @@ const SHOTS: readonly Shot[] = [
 
 const browser = await chromium.launch({
   executablePath: process.env.ANVIL_CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
 });
 for (const shot of SHOTS) {
   const page = await browser.newPage({ viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 } });

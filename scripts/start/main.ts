@@ -48,7 +48,11 @@ async function main(): Promise<void> {
   const claim = claimFolder(options.dataFolder, instance);
   if (!claim.mine) {
     const url = claim.other.url;
-    say(url === null ? `Patient Anvil is already starting on this data folder (process ${claim.other.pid}).` : `Patient Anvil is already running: ${url}`);
+    say(
+      url === null
+        ? `Patient Anvil is already starting on this data folder (process ${claim.other.pid}).`
+        : `Patient Anvil is already running: ${url}`,
+    );
     return;
   }
 
@@ -74,7 +78,8 @@ async function main(): Promise<void> {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void stop(0));
 
   try {
-    if (!(await isPortFree(options.port))) throw new OptionError(`port ${options.port} is taken by another program; choose another with --port`);
+    if (!(await isPortFree(options.port)))
+      throw new OptionError(`port ${options.port} is taken by another program; choose another with --port`);
     if (options.databaseUrl === null) database = await startPrivateDatabase(options.dataFolder, options.databasePort);
     const databaseUrl = options.databaseUrl ?? (database as PrivateDatabase).url;
     await migrate(databaseUrl, join(ROOT, 'server', 'src', 'db', 'migrations'));

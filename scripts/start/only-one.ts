@@ -21,7 +21,8 @@ function read(file: string): Running | null {
   }
 }
 
-export type Claim = { readonly mine: true; serving(url: string): void; release(): void } | { readonly mine: false; readonly other: Running };
+export type Claim =
+  { readonly mine: true; serving(url: string): void; release(): void } | { readonly mine: false; readonly other: Running };
 
 /** Claims a data folder for this process, or names the one that has it. What a killed program left is cleared away. */
 export function claimFolder(folder: string, instance: string): Claim {

@@ -90,8 +90,20 @@ function install(places: Places): void {
   const fresh = `${places.data}.new`;
   rmSync(fresh, { recursive: true, force: true });
   const user = userInfo().username;
-  const made = spawnSync('mariadb-install-db', ['--no-defaults', `--datadir=${fresh}`, '--auth-root-authentication-method=socket', `--auth-root-socket-user=${user}`, '--skip-test-db', `--user=${user}`], { encoding: 'utf8' });
-  if (made.status !== 0) throw new Error(`the private database could not be made: ${made.error?.message ?? made.stderr.trim().split('\n').at(-1)}`);
+  const made = spawnSync(
+    'mariadb-install-db',
+    [
+      '--no-defaults',
+      `--datadir=${fresh}`,
+      '--auth-root-authentication-method=socket',
+      `--auth-root-socket-user=${user}`,
+      '--skip-test-db',
+      `--user=${user}`,
+    ],
+    { encoding: 'utf8' },
+  );
+  if (made.status !== 0)
+    throw new Error(`the private database could not be made: ${made.error?.message ?? made.stderr.trim().split('\n').at(-1)}`);
   rmSync(places.data, { recursive: true, force: true });
   renameSync(fresh, places.data);
 }
@@ -183,7 +195,8 @@ export async function startPrivateDatabase(folder: string, wantedPort: number | 
   if (left !== null && known && (wantedPort === null || wantedPort === known.port) && (await answers(urlOf(known)))) {
     settings = known;
   } else {
-    if (left !== null && !(await endProcess(left, places.config, 20_000))) throw new Error(`a database left on ${folder} (process ${left}) does not end`);
+    if (left !== null && !(await endProcess(left, places.config, 20_000)))
+      throw new Error(`a database left on ${folder} (process ${left}) does not end`);
     install(places);
     settings = await launchOnFreePort(places, wantedPort, known);
   }

@@ -29,7 +29,11 @@ function start(...more: string[]): { child: ChildProcess; said: () => string } {
 }
 
 const get = async (path: string) => (await fetch(`http://127.0.0.1:${port}/api${path}`)).json();
-const isServing = () => fetch(`http://127.0.0.1:${port}/api/kits`).then((r) => r.ok, () => false);
+const isServing = () =>
+  fetch(`http://127.0.0.1:${port}/api/kits`).then(
+    (r) => r.ok,
+    () => false,
+  );
 const databasePid = () => Number(readFileSync(join(folder, 'run', 'db.pid'), 'utf8'));
 const ended = (child: ChildProcess) => waitFor(() => child.exitCode !== null || child.signalCode !== null, 20_000);
 
@@ -87,8 +91,28 @@ describe('./start', () => {
     const marking = (async () => {
       while (isMarking) {
         const id = randomUUID();
-        const mark = { id, kind: 'drilled', v: 1, rowId: rows[0].id, holeIds: [rows[0].definition.holes[0].id], layerIds: [], side: null, doneAt: '2026-11-20T10:00:00.000Z', recordedAt: '2026-11-20T10:00:00.000Z', person, device: person, payload: {} };
-        const ok = await fetch(`http://127.0.0.1:${port}/api/marks`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ kitId: kit.id, marks: [mark] }) }).then((r) => r.ok, () => false);
+        const mark = {
+          id,
+          kind: 'drilled',
+          v: 1,
+          rowId: rows[0].id,
+          holeIds: [rows[0].definition.holes[0].id],
+          layerIds: [],
+          side: null,
+          doneAt: '2026-11-20T10:00:00.000Z',
+          recordedAt: '2026-11-20T10:00:00.000Z',
+          person,
+          device: person,
+          payload: {},
+        };
+        const ok = await fetch(`http://127.0.0.1:${port}/api/marks`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ kitId: kit.id, marks: [mark] }),
+        }).then(
+          (r) => r.ok,
+          () => false,
+        );
         if (ok) acknowledged.push(id);
       }
     })();
@@ -137,6 +161,9 @@ describe('./start', () => {
     const refused = start();
     await ended(refused.child);
     other.close();
-    expect([refused.child.exitCode, refused.said()]).toEqual([2, `./start: port ${port} is taken by another program; choose another with --port\n`]);
+    expect([refused.child.exitCode, refused.said()]).toEqual([
+      2,
+      `./start: port ${port} is taken by another program; choose another with --port\n`,
+    ]);
   }, 60_000);
 });

@@ -49,7 +49,13 @@ export function createApp({ db, log, webDir, now, instance }: AppOptions): Expre
   app.use(
     helmet({
       contentSecurityPolicy: {
-        directives: { 'default-src': ["'self'"], 'img-src': ["'self'", 'data:', 'blob:'], 'style-src': ["'self'", "'unsafe-inline'"], 'worker-src': ["'self'"], 'upgrade-insecure-requests': null },
+        directives: {
+          'default-src': ["'self'"],
+          'img-src': ["'self'", 'data:', 'blob:'],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'worker-src': ["'self'"],
+          'upgrade-insecure-requests': null,
+        },
       },
       strictTransportSecurity: false,
     }),

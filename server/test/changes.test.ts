@@ -31,15 +31,21 @@ describe('changes of definitions', () => {
     expect(both.map((a) => a.status).sort()).toEqual([200, 409]);
     const lost = both.find((a) => a.status === 409);
     const kept = (await api.get(`/assemblies/${k.assemblyId}`)).body.rows[0];
-    expect(lost?.body.error).toMatchObject({ code: 'version-conflict', conflicts: [{ kind: 'row', id: k.rowId, expectedVersion: 1, currentVersion: 2, current: kept.definition }] });
+    expect(lost?.body.error).toMatchObject({
+      code: 'version-conflict',
+      conflicts: [{ kind: 'row', id: k.rowId, expectedVersion: 1, currentVersion: 2, current: kept.definition }],
+    });
   });
 
   it('are all or nothing', async () => {
     const k = await makeKit(api);
-    const bad = await api.post('/changes', change(k.kitId, [
-      { kind: 'part', id: id(), expectedVersion: 0, definition: part(k.assemblyId, 'rib', 0.032) },
-      { kind: 'row', id: id(), expectedVersion: 0, definition: row(k.assemblyId, [id()]) },
-    ]));
+    const bad = await api.post(
+      '/changes',
+      change(k.kitId, [
+        { kind: 'part', id: id(), expectedVersion: 0, definition: part(k.assemblyId, 'rib', 0.032) },
+        { kind: 'row', id: id(), expectedVersion: 0, definition: row(k.assemblyId, [id()]) },
+      ]),
+    );
     expect([bad.status, bad.body.error.code]).toEqual([409, 'part-unknown']);
     expect((await api.get(`/assemblies/${k.assemblyId}`)).body.parts).toHaveLength(2);
   });
@@ -66,17 +72,53 @@ describe('changes of definitions', () => {
 
   it('are kept with who, when and the reason', async () => {
     const k = await makeKit(api);
-    await api.post('/changes', change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, school: 'two-thirds' } }], { reason: 'Page FL-07 revision B' }));
+    await api.post(
+      '/changes',
+      change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, school: 'two-thirds' } }], {
+        reason: 'Page FL-07 revision B',
+      }),
+    );
     const newest = (await api.get(`/kits/${k.kitId}/changes`)).body.changes[0];
-    expect(newest).toMatchObject({ reason: 'Page FL-07 revision B', recordedAt: '2026-11-20T11:00:00.000Z', edits: [{ kind: 'row', before: { school: null }, after: { school: 'two-thirds' } }] });
+    expect(newest).toMatchObject({
+      reason: 'Page FL-07 revision B',
+      recordedAt: '2026-11-20T11:00:00.000Z',
+      edits: [{ kind: 'row', before: { school: null }, after: { school: 'two-thirds' } }],
+    });
     expect((await api.get(`/rows/${k.rowId}/prep`)).body.layers.map((l: { prep: string }) => l.prep)).toEqual(['dimple', 'dimple']);
   });
 
   it.each([
-    ['a part still in use', (k: Awaited<ReturnType<typeof makeKit>>) => [{ kind: 'part' as const, id: k.skin, expectedVersion: 1, definition: null }], 'part-in-use'],
-    ['a name that is taken', (k: Awaited<ReturnType<typeof makeKit>>) => [{ kind: 'part' as const, id: id(), expectedVersion: 0, definition: part(k.assemblyId, 'SKIN', 0.032) }], 'part-name-taken'],
-    ['a hole smaller than the rivet', (k: Awaited<ReturnType<typeof makeKit>>) => [{ kind: 'row' as const, id: k.rowId, expectedVersion: 1, definition: { ...k.row, hole: { mm: 2, text: '2 mm', units: 'mm' as const } } }], 'hole-under-diameter'],
-    ['an assembly that is not there', (_k: Awaited<ReturnType<typeof makeKit>>) => [{ kind: 'part' as const, id: id(), expectedVersion: 0, definition: part(id(), 'rib', 0.032) }], 'assembly-unknown'],
+    [
+      'a part still in use',
+      (k: Awaited<ReturnType<typeof makeKit>>) => [{ kind: 'part' as const, id: k.skin, expectedVersion: 1, definition: null }],
+      'part-in-use',
+    ],
+    [
+      'a name that is taken',
+      (k: Awaited<ReturnType<typeof makeKit>>) => [
+        { kind: 'part' as const, id: id(), expectedVersion: 0, definition: part(k.assemblyId, 'SKIN', 0.032) },
+      ],
+      'part-name-taken',
+    ],
+    [
+      'a hole smaller than the rivet',
+      (k: Awaited<ReturnType<typeof makeKit>>) => [
+        {
+          kind: 'row' as const,
+          id: k.rowId,
+          expectedVersion: 1,
+          definition: { ...k.row, hole: { mm: 2, text: '2 mm', units: 'mm' as const } },
+        },
+      ],
+      'hole-under-diameter',
+    ],
+    [
+      'an assembly that is not there',
+      (_k: Awaited<ReturnType<typeof makeKit>>) => [
+        { kind: 'part' as const, id: id(), expectedVersion: 0, definition: part(id(), 'rib', 0.032) },
+      ],
+      'assembly-unknown',
+    ],
   ])('refuse %s', async (_, edits, code) => {
     const k = await makeKit(api);
     const answer = await api.post('/changes', change(k.kitId, edits(k)));
@@ -85,9 +127,15 @@ describe('changes of definitions', () => {
 
   it('cannot reach into another kit', async () => {
     const [mine, other] = [await makeKit(api), await makeKit(api)];
-    const answer = await api.post('/changes', change(mine.kitId, [{ kind: 'row', id: other.rowId, expectedVersion: 1, definition: { ...other.row, name: 'Stolen' } }]));
+    const answer = await api.post(
+      '/changes',
+      change(mine.kitId, [{ kind: 'row', id: other.rowId, expectedVersion: 1, definition: { ...other.row, name: 'Stolen' } }]),
+    );
     expect([answer.status, answer.body.error.code]).toEqual([409, 'kit-mismatch']);
-    const undo = await api.post('/changes', change(mine.kitId, [], { undoes: (await api.get(`/kits/${other.kitId}/changes`)).body.changes[0].id }));
+    const undo = await api.post(
+      '/changes',
+      change(mine.kitId, [], { undoes: (await api.get(`/kits/${other.kitId}/changes`)).body.changes[0].id }),
+    );
     expect(undo.body.error.code).toBe('change-unknown');
   });
 });
@@ -95,10 +143,19 @@ describe('changes of definitions', () => {
 describe('one core, three faces', () => {
   it('the API gives the same numbers as the headless verb', async () => {
     const k = await makeKit(api);
-    const headless = answerPrep({ head: 'flush-100', diameter: '3/32', stack: [{ part: 'skin', thickness: 0.025 }, { part: 'spar', thickness: 0.04 }] });
+    const headless = answerPrep({
+      head: 'flush-100',
+      diameter: '3/32',
+      stack: [
+        { part: 'skin', thickness: 0.025 },
+        { part: 'spar', thickness: 0.04 },
+      ],
+    });
     expect((await api.get(`/rows/${k.rowId}/prep`)).body).toEqual(headless.ok && JSON.parse(JSON.stringify(headless.value)));
     expect((await api.get(`/rows/${k.rowId}/prep?units=mm`)).body.grip).toBe(1.651);
-    expect((await api.post('/prep', { head: 'flush-100', diameter: '3/32', stack: [{ part: 'skin', thickness: 0.025 }] })).body.verdict).toBe('ok');
+    expect(
+      (await api.post('/prep', { head: 'flush-100', diameter: '3/32', stack: [{ part: 'skin', thickness: 0.025 }] })).body.verdict,
+    ).toBe('ok');
   });
 });
 
@@ -106,26 +163,59 @@ describe('what does not fit is refused, and the server stays up', () => {
   it.each([
     ['not JSON', '{', 400, 'not-json'],
     ['a text', '"hello"', 400, 'document-invalid'],
-    ['an unknown key', { ...change(id(), [{ kind: 'kit', id: id(), expectedVersion: 0, definition: kit() }]), extra: 1 }, 400, 'key-unknown'],
+    [
+      'an unknown key',
+      { ...change(id(), [{ kind: 'kit', id: id(), expectedVersion: 0, definition: kit() }]), extra: 1 },
+      400,
+      'key-unknown',
+    ],
     ['no edits', change(id(), []), 400, 'document-invalid'],
-    ['an id that is none', { ...change(id(), [{ kind: 'kit', id: id(), expectedVersion: 0, definition: kit() }]), id: 'x' }, 400, 'document-invalid'],
-    ['a thickness of nothing', change(id(), [{ kind: 'part', id: id(), expectedVersion: 0, definition: part(id(), 'x', 0) }]), 400, 'document-invalid'],
-    ['a length dash between', change(id(), [{ kind: 'row', id: id(), expectedVersion: 0, definition: row(id(), [id()], 1, { lengthDash: 3.3 }) }]), 400, 'document-invalid'],
+    [
+      'an id that is none',
+      { ...change(id(), [{ kind: 'kit', id: id(), expectedVersion: 0, definition: kit() }]), id: 'x' },
+      400,
+      'document-invalid',
+    ],
+    [
+      'a thickness of nothing',
+      change(id(), [{ kind: 'part', id: id(), expectedVersion: 0, definition: part(id(), 'x', 0) }]),
+      400,
+      'document-invalid',
+    ],
+    [
+      'a length dash between',
+      change(id(), [{ kind: 'row', id: id(), expectedVersion: 0, definition: row(id(), [id()], 1, { lengthDash: 3.3 }) }]),
+      400,
+      'document-invalid',
+    ],
     ['9 MB', `"${'x'.repeat(9_000_000)}"`, 413, 'body-too-large'],
   ])('%s', async (_, body, status, code) => {
     const answer = await api.post('/changes', body);
     expect([answer.status, answer.body.error.code]).toEqual([status, code]);
   });
   it('addresses that lead nowhere', async () => {
-    for (const path of ['/kits/x', `/kits/${id()}`, '/assemblies/x', `/assemblies/${id()}`, `/rows/${id()}/prep`, '/nothing', '/assemblies/%00/marks', `/kits/'; DROP TABLE marks; --`])
+    for (const path of [
+      '/kits/x',
+      `/kits/${id()}`,
+      '/assemblies/x',
+      `/assemblies/${id()}`,
+      `/rows/${id()}/prep`,
+      '/nothing',
+      '/assemblies/%00/marks',
+      `/kits/'; DROP TABLE marks; --`,
+    ])
       expect((await api.get(path)).status).toBe(404);
   });
   it('other hosts and other origins', async () => {
     const k = await makeKit(api);
-    const evil = await api.post('/changes', change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: null }]), { origin: 'http://elsewhere.example' });
+    const evil = await api.post('/changes', change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: null }]), {
+      origin: 'http://elsewhere.example',
+    });
     expect([evil.status, evil.body.error.code]).toEqual([403, 'origin-refused']);
     const { request } = await import('node:http');
-    const status = await new Promise((resolve) => request(`${api.url()}/api/kits`, { headers: { host: 'elsewhere.example' } }, (res) => resolve(res.statusCode)).end());
+    const status = await new Promise((resolve) =>
+      request(`${api.url()}/api/kits`, { headers: { host: 'elsewhere.example' } }, (res) => resolve(res.statusCode)).end(),
+    );
     expect(status).toBe(403);
   });
 });

@@ -22,7 +22,10 @@ export function serve() {
   const server = createServer();
   beforeAll(async () => {
     connection = connect(inject('databaseUrl'));
-    server.on('request', createApp({ db: connection.db, log: pino({ level: 'silent' }), now: () => new Date('2026-11-20T12:00:00.000Z'), instance: 'test' }));
+    server.on(
+      'request',
+      createApp({ db: connection.db, log: pino({ level: 'silent' }), now: () => new Date('2026-11-20T12:00:00.000Z'), instance: 'test' }),
+    );
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   });
@@ -40,7 +43,12 @@ export function serve() {
     db: () => connection.db,
     pool: () => connection.pool.promise(),
     get: (path: string) => call(path),
-    post: (path: string, body: unknown, headers: Record<string, string> = {}) => call(path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    post: (path: string, body: unknown, headers: Record<string, string> = {}) =>
+      call(path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', ...headers },
+        body: typeof body === 'string' ? body : JSON.stringify(body),
+      }),
   };
 }
 
@@ -48,32 +56,99 @@ export const id = () => randomUUID();
 const person = id();
 const device = id();
 
-export const kit = (more: Partial<KitDefinition> = {}): KitDefinition => ({ v: 1, name: 'Test kit', units: 'in', school: 'kit-032', nest: 'computed', profile: 'classic', halfDash: true, limits: {}, holeMax: {}, people: [{ id: person, initials: 'TT' }], ...more });
-
-export const part = (assemblyId: string, name: string, inch: number, more: Partial<PartDefinition> = {}): PartDefinition => ({ v: 1, assemblyId, name, hand: null, thickness: { mm: inch * 25.4, text: String(inch), units: 'in' }, measured: null, mirroredFrom: null, ...more });
-
-export const row = (assemblyId: string, partIds: string[], holes = 4, more: Partial<RowDefinition> = {}): RowDefinition => ({
-  v: 1, assemblyId, order: 1, name: 'A row', hand: null, page: '', head: 'flush-100', dash: 3, alloy: 'AD', lengthDash: null,
-  layers: partIds.map((partId) => ({ id: id(), partId, plans: null, edge: null, bothSides: false })),
-  holes: Array.from({ length: holes }, () => ({ id: id(), out: false })),
-  hole: null, pitch: null, edge: null, rowDistance: null, headAngleDeg: 100, cutterAngleDeg: 100, sharesLoadWith: null, school: null, nest: null, mirroredFrom: null, ...more,
+export const kit = (more: Partial<KitDefinition> = {}): KitDefinition => ({
+  v: 1,
+  name: 'Test kit',
+  units: 'in',
+  school: 'kit-032',
+  nest: 'computed',
+  profile: 'classic',
+  halfDash: true,
+  limits: {},
+  holeMax: {},
+  people: [{ id: person, initials: 'TT' }],
+  ...more,
 });
 
-export const change = (kitId: string, edits: Edit[], more: Partial<Change> = {}): Change => ({ id: id(), kitId, person, device, recordedAt: '2026-11-20T11:00:00.000Z', reason: '', undoes: null, edits, ...more });
+export const part = (assemblyId: string, name: string, inch: number, more: Partial<PartDefinition> = {}): PartDefinition => ({
+  v: 1,
+  assemblyId,
+  name,
+  hand: null,
+  thickness: { mm: inch * 25.4, text: String(inch), units: 'in' },
+  measured: null,
+  mirroredFrom: null,
+  ...more,
+});
 
-export const mark = (rowId: string, holeIds: string[], more: Partial<Mark> = {}): Mark => ({ id: id(), kind: 'drilled', v: 1, rowId, holeIds, layerIds: [], side: null, doneAt: '2026-11-19T20:00:00.000Z', recordedAt: '2026-11-20T11:00:00.000Z', person, device, payload: {}, ...more });
+export const row = (assemblyId: string, partIds: string[], holes = 4, more: Partial<RowDefinition> = {}): RowDefinition => ({
+  v: 1,
+  assemblyId,
+  order: 1,
+  name: 'A row',
+  hand: null,
+  page: '',
+  head: 'flush-100',
+  dash: 3,
+  alloy: 'AD',
+  lengthDash: null,
+  layers: partIds.map((partId) => ({ id: id(), partId, plans: null, edge: null, bothSides: false })),
+  holes: Array.from({ length: holes }, () => ({ id: id(), out: false })),
+  hole: null,
+  pitch: null,
+  edge: null,
+  rowDistance: null,
+  headAngleDeg: 100,
+  cutterAngleDeg: 100,
+  sharesLoadWith: null,
+  school: null,
+  nest: null,
+  mirroredFrom: null,
+  ...more,
+});
+
+export const change = (kitId: string, edits: Edit[], more: Partial<Change> = {}): Change => ({
+  id: id(),
+  kitId,
+  person,
+  device,
+  recordedAt: '2026-11-20T11:00:00.000Z',
+  reason: '',
+  undoes: null,
+  edits,
+  ...more,
+});
+
+export const mark = (rowId: string, holeIds: string[], more: Partial<Mark> = {}): Mark => ({
+  id: id(),
+  kind: 'drilled',
+  v: 1,
+  rowId,
+  holeIds,
+  layerIds: [],
+  side: null,
+  doneAt: '2026-11-19T20:00:00.000Z',
+  recordedAt: '2026-11-20T11:00:00.000Z',
+  person,
+  device,
+  payload: {},
+  ...more,
+});
 
 /** A kit with one assembly, two parts and one row, made through the API. */
 export async function makeKit(api: ReturnType<typeof serve>) {
   const [kitId, assemblyId, skin, spar, rowId] = [id(), id(), id(), id(), id()] as const;
   const rowDefinition = row(assemblyId, [skin, spar]);
-  const made = await api.post('/changes', change(kitId, [
-    { kind: 'kit', id: kitId, expectedVersion: 0, definition: kit() },
-    { kind: 'assembly', id: assemblyId, expectedVersion: 0, definition: { v: 1, kitId, name: 'Left float', order: 1 } },
-    { kind: 'part', id: skin, expectedVersion: 0, definition: part(assemblyId, 'skin', 0.025) },
-    { kind: 'part', id: spar, expectedVersion: 0, definition: part(assemblyId, 'spar', 0.04) },
-    { kind: 'row', id: rowId, expectedVersion: 0, definition: rowDefinition },
-  ]));
+  const made = await api.post(
+    '/changes',
+    change(kitId, [
+      { kind: 'kit', id: kitId, expectedVersion: 0, definition: kit() },
+      { kind: 'assembly', id: assemblyId, expectedVersion: 0, definition: { v: 1, kitId, name: 'Left float', order: 1 } },
+      { kind: 'part', id: skin, expectedVersion: 0, definition: part(assemblyId, 'skin', 0.025) },
+      { kind: 'part', id: spar, expectedVersion: 0, definition: part(assemblyId, 'spar', 0.04) },
+      { kind: 'row', id: rowId, expectedVersion: 0, definition: rowDefinition },
+    ]),
+  );
   if (made.status !== 200) throw new Error(JSON.stringify(made.body));
   return { kitId, assemblyId, skin, spar, rowId, row: rowDefinition };
 }

@@ -15,8 +15,18 @@ async function workedKit() {
   const k = await makeKit(api);
   const holes = k.row.holes.map((h) => h.id);
   const done = mark(k.rowId, holes);
-  await api.post('/marks', { kitId: k.kitId, marks: [done, mark(k.rowId, holes.slice(0, 1), { kind: 'undo', holeIds: [], payload: { undoes: done.id } })] });
-  await api.post('/changes', change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, name: 'Caf\u00e9 \u2300 \u{1F6E9} "quoted" \\ \t end' } }], { reason: 'Revision B' }));
+  await api.post('/marks', {
+    kitId: k.kitId,
+    marks: [done, mark(k.rowId, holes.slice(0, 1), { kind: 'undo', holeIds: [], payload: { undoes: done.id } })],
+  });
+  await api.post(
+    '/changes',
+    change(
+      k.kitId,
+      [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, name: 'Caf\u00e9 \u2300 \u{1F6E9} "quoted" \\ \t end' } }],
+      { reason: 'Revision B' },
+    ),
+  );
   return k;
 }
 
@@ -52,14 +62,21 @@ describe('a kit as one document', () => {
     const copied = (await api.get(`/assemblies/${assemblies[0].id}/marks`)).body.marks;
     const { rows } = (await api.get(`/assemblies/${assemblies[0].id}`)).body;
     expect(copied[0].rowId).toBe(rows[0].id);
-    expect(rows[0].definition.holes.map((h: { id: string }) => h.id)).toEqual(expect.arrayContaining(copied.find((m: { kind: string }) => m.kind === 'drilled').holeIds));
+    expect(rows[0].definition.holes.map((h: { id: string }) => h.id)).toEqual(
+      expect.arrayContaining(copied.find((m: { kind: string }) => m.kind === 'drilled').holeIds),
+    );
   });
 
   it.each([
     ['another format', (d: Record<string, unknown>) => ({ ...d, format: 'something-else' }), 'kit-format-unknown', 'format'],
     ['another version', (d: Record<string, unknown>) => ({ ...d, formatVersion: 2 }), 'document-invalid', 'formatVersion'],
     ['an unknown key', (d: Record<string, unknown>) => ({ ...d, extra: 1 }), 'key-unknown', 'extra'],
-    ['a part that is not in it', (d: { entities: { kind: string }[] }) => ({ ...d, entities: d.entities.filter((e) => e.kind !== 'part') }), 'kit-reference-missing', undefined],
+    [
+      'a part that is not in it',
+      (d: { entities: { kind: string }[] }) => ({ ...d, entities: d.entities.filter((e) => e.kind !== 'part') }),
+      'kit-reference-missing',
+      undefined,
+    ],
     ['an entity twice', (d: { entities: object[] }) => ({ ...d, entities: [...d.entities, d.entities[0]] }), 'kit-id-twice', undefined],
     ['another kit', (d: Record<string, unknown>) => ({ ...d, kitId: id() }), 'kit-reference-missing', undefined],
     ['a number', () => 7, 'document-invalid', ''],
@@ -81,6 +98,9 @@ describe('a kit as one document', () => {
 
   it('has a published schema of the same version', () => {
     const schema = JSON.parse(readFileSync('docs/kit.schema.json', 'utf8'));
-    expect([schema.properties.formatVersion.enum ?? schema.properties.formatVersion.const, schema.additionalProperties]).toEqual([[1], false]);
+    expect([schema.properties.formatVersion.enum ?? schema.properties.formatVersion.const, schema.additionalProperties]).toEqual([
+      [1],
+      false,
+    ]);
   });
 });

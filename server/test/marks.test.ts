@@ -9,7 +9,11 @@ describe('marks', () => {
     const k = await makeKit(api);
     const holes = k.row.holes.map((h) => h.id);
     const layers = k.row.layers.map((l) => l.id);
-    const sent = [mark(k.rowId, holes), mark(k.rowId, holes.slice(0, 2), { kind: 'deburred', layerIds: layers, side: 'shop' }), mark(k.rowId, holes, { kind: 'dimpled', layerIds: [layers[0] as string] })];
+    const sent = [
+      mark(k.rowId, holes),
+      mark(k.rowId, holes.slice(0, 2), { kind: 'deburred', layerIds: layers, side: 'shop' }),
+      mark(k.rowId, holes, { kind: 'dimpled', layerIds: [layers[0] as string] }),
+    ];
     const answer = await api.post('/marks', { kitId: k.kitId, marks: sent });
     expect([answer.status, answer.body.accepted]).toEqual([200, sent.map((m) => m.id)]);
     expect((await api.get(`/assemblies/${k.assemblyId}/marks`)).body.marks).toEqual(sent);
@@ -18,7 +22,9 @@ describe('marks', () => {
   it('sent again, also at once from many sides, are there once', async () => {
     const k = await makeKit(api);
     const sent = Array.from({ length: 20 }, () => mark(k.rowId, [k.row.holes[0]?.id as string]));
-    const answers = await Promise.all(Array.from({ length: 8 }, (_, i) => api.post('/marks', { kitId: k.kitId, marks: i % 2 ? sent : [...sent].reverse() })));
+    const answers = await Promise.all(
+      Array.from({ length: 8 }, (_, i) => api.post('/marks', { kitId: k.kitId, marks: i % 2 ? sent : [...sent].reverse() })),
+    );
     expect(answers.every((a) => a.status === 200)).toBe(true);
     const kept: Mark[] = (await api.get(`/assemblies/${k.assemblyId}/marks`)).body.marks;
     expect(kept.map((m) => m.id).sort()).toEqual(sent.map((m) => m.id).sort());

@@ -20,22 +20,30 @@ afterAll(async () => {
 });
 
 describe('a database made by an earlier release', () => {
-  it.each(readdirSync(FOLDER).filter((f) => f.endsWith('.sql')))('%s is brought up to this one with nothing lost, twice over', async (file) => {
-    const database = await startPrivateDatabase(join(folder, file), null);
-    databases.push(database);
-    const raw = await mysql.createConnection({ uri: database.url, multipleStatements: true });
-    await raw.query(readFileSync(join(FOLDER, file), 'utf8'));
-    await raw.end();
-    await migrate(database.url, 'server/src/db/migrations');
-    await migrate(database.url, 'server/src/db/migrations');
-    const { db, close } = connect(database.url);
-    const [kit] = await listKits(db);
-    const [assembly] = await listAssemblies(db, kit?.id ?? '');
-    const { parts, rows } = await listOfAssembly(db, assembly?.id ?? '');
-    const marks = await listMarksOfAssembly(db, assembly?.id ?? '', 0);
-    await close();
-    expect([kit?.definition.name, rows.length, parts.length, marks.length > 8]).toEqual(['Quillback Two', 18, 18, true]);
-    const byId = new Map(parts.map((p) => [p.id, p.definition]));
-    for (const row of rows) expect(kit && planStack(stackOf(row.definition, { kit: kit.definition, parts: byId }) as NonNullable<ReturnType<typeof stackOf>>).layers.length).toBeGreaterThan(0);
-  });
+  it.each(readdirSync(FOLDER).filter((f) => f.endsWith('.sql')))(
+    '%s is brought up to this one with nothing lost, twice over',
+    async (file) => {
+      const database = await startPrivateDatabase(join(folder, file), null);
+      databases.push(database);
+      const raw = await mysql.createConnection({ uri: database.url, multipleStatements: true });
+      await raw.query(readFileSync(join(FOLDER, file), 'utf8'));
+      await raw.end();
+      await migrate(database.url, 'server/src/db/migrations');
+      await migrate(database.url, 'server/src/db/migrations');
+      const { db, close } = connect(database.url);
+      const [kit] = await listKits(db);
+      const [assembly] = await listAssemblies(db, kit?.id ?? '');
+      const { parts, rows } = await listOfAssembly(db, assembly?.id ?? '');
+      const marks = await listMarksOfAssembly(db, assembly?.id ?? '', 0);
+      await close();
+      expect([kit?.definition.name, rows.length, parts.length, marks.length > 8]).toEqual(['Quillback Two', 18, 18, true]);
+      const byId = new Map(parts.map((p) => [p.id, p.definition]));
+      for (const row of rows)
+        expect(
+          kit &&
+            planStack(stackOf(row.definition, { kit: kit.definition, parts: byId }) as NonNullable<ReturnType<typeof stackOf>>).layers
+              .length,
+        ).toBeGreaterThan(0);
+    },
+  );
 });

@@ -8,7 +8,13 @@ import { startOutbox } from './api/outbox';
 import './style.css';
 
 const client = new QueryClient({
-  defaultOptions: { queries: { staleTime: 1000, retry: (count, error) => !(error instanceof ApiError && error.status >= 400 && error.status < 500) && count < 30, retryDelay: 1000 } },
+  defaultOptions: {
+    queries: {
+      staleTime: 1000,
+      retry: (count, error) => !(error instanceof ApiError && error.status >= 400 && error.status < 500) && count < 30,
+      retryDelay: 1000,
+    },
+  },
 });
 startOutbox(() => client.invalidateQueries({ queryKey: ['marks'] }));
 

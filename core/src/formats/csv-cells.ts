@@ -39,7 +39,10 @@ const HEADS: Readonly<Record<RowColumn | PartColumn, readonly string[]>> = {
 };
 
 /** Which column of the file is which, by its head; unknown heads are left out. */
-export function matchColumns<C extends RowColumn | PartColumn>(heads: readonly string[], columns: readonly C[]): Partial<Record<C, number>> {
+export function matchColumns<C extends RowColumn | PartColumn>(
+  heads: readonly string[],
+  columns: readonly C[],
+): Partial<Record<C, number>> {
   const found: Partial<Record<C, number>> = {};
   heads.forEach((head, i) => {
     const clean = head.trim().toLowerCase();

@@ -33,7 +33,10 @@ const LEADS: readonly [RowColumn, string, string][] = [
 const HAND_WORDS: Readonly<Record<string, string>> = { left: 'L', right: 'R', l: 'L', r: 'R' };
 
 /** Puts a table's cells together as a row line, remembering which part of it came from which column. */
-function lineOfCells(cells: readonly string[], columns: Partial<Record<RowColumn, number>>): { text: string; spans: { column: RowColumn; from: number; to: number }[] } {
+function lineOfCells(
+  cells: readonly string[],
+  columns: Partial<Record<RowColumn, number>>,
+): { text: string; spans: { column: RowColumn; from: number; to: number }[] } {
   const whole = columns.line === undefined ? '' : (cells[columns.line] ?? '').trim();
   if (whole !== '') return { text: whole, spans: [{ column: 'line', from: 0, to: whole.length }] };
   let text = '';
@@ -51,7 +54,12 @@ function lineOfCells(cells: readonly string[], columns: Partial<Record<RowColumn
 }
 
 /** Reads a table of rows; a part made by one line serves the next. */
-export function readRowTable(table: readonly (readonly string[])[], columns: Partial<Record<RowColumn, number>>, context: ComposeContext, firstOrder: number): ReadTableLine<Composed, RowColumn>[] {
+export function readRowTable(
+  table: readonly (readonly string[])[],
+  columns: Partial<Record<RowColumn, number>>,
+  context: ComposeContext,
+  firstOrder: number,
+): ReadTableLine<Composed, RowColumn>[] {
   const parts: Entity<'part'>[] = [...context.parts];
   let order = firstOrder;
   return table.map((cells, i) => {
@@ -71,7 +79,11 @@ export function readRowTable(table: readonly (readonly string[])[], columns: Par
 }
 
 /** Reads a table of parts; a part that is there already, by name and hand, is a problem. */
-export function readPartTable(table: readonly (readonly string[])[], columns: Partial<Record<PartColumn, number>>, context: ComposeContext): ReadTableLine<Entity<'part'>, PartColumn>[] {
+export function readPartTable(
+  table: readonly (readonly string[])[],
+  columns: Partial<Record<PartColumn, number>>,
+  context: ComposeContext,
+): ReadTableLine<Entity<'part'>, PartColumn>[] {
   const parts: Entity<'part'>[] = [...context.parts];
   return table.map((cells, i) => {
     const cell = (column: PartColumn) => (columns[column] === undefined ? '' : (cells[columns[column]] ?? '').trim());
@@ -81,14 +93,23 @@ export function readPartTable(table: readonly (readonly string[])[], columns: Pa
     const handText = cell('hand');
     const hand = handText === '' ? null : (HAND_WORDS[handText.toLowerCase()] as Hand | undefined);
     if (hand === undefined) return fail({ code: 'hand-unknown', data: { text: handText.slice(0, 30) } }, 'hand');
-    if (parts.some((p) => p.definition.name.toLowerCase() === name.toLowerCase() && p.definition.hand === hand)) return fail({ code: 'part-name-taken', data: { part: name } }, 'name');
+    if (parts.some((p) => p.definition.name.toLowerCase() === name.toLowerCase() && p.definition.hand === hand))
+      return fail({ code: 'part-name-taken', data: { part: name } }, 'name');
     const nominal = parseDimension(cell('thickness'), { units: context.units, sheet: true });
     if (!nominal.ok) return fail(nominal.problem, 'thickness');
     const measuredText = cell('measured');
     const measured = measuredText === '' ? null : parseDimension(measuredText, { units: context.units, sheet: true });
     if (measured && !measured.ok) return fail(measured.problem, 'measured');
     const typed = (d: { length: number; text: string }): TypedLength => ({ mm: d.length, text: d.text, units: context.units });
-    const definition: PartDefinition = { v: 1, assemblyId: context.assemblyId, name, hand, thickness: typed(nominal.value), measured: measured ? typed(measured.value) : null, mirroredFrom: null };
+    const definition: PartDefinition = {
+      v: 1,
+      assemblyId: context.assemblyId,
+      name,
+      hand,
+      thickness: typed(nominal.value),
+      measured: measured ? typed(measured.value) : null,
+      mirroredFrom: null,
+    };
     const part: Entity<'part'> = { kind: 'part', id: context.newId(), version: 0, definition };
     parts.push(part);
     return { number: i + 2, cells, made: part, problem: null, column: null };
@@ -102,7 +123,12 @@ export function rowTable(rows: readonly RowDefinition[], parts: ReadonlyMap<stri
   const lines = rows.map((row) => {
     const cells: Record<(typeof columns)[number], string> = {
       name: row.name,
-      stack: row.layers.map((l) => `${parts.get(l.partId)?.name ?? '?'} ${typedText((parts.get(l.partId) as PartDefinition).thickness, units)}${l.plans ? words[l.plans] : ''}`).join(' / '),
+      stack: row.layers
+        .map(
+          (l) =>
+            `${parts.get(l.partId)?.name ?? '?'} ${typedText((parts.get(l.partId) as PartDefinition).thickness, units)}${l.plans ? words[l.plans] : ''}`,
+        )
+        .join(' / '),
       rivet: formatCallout({ ...row, size: rivetOfDash(row.dash) as RivetSize }),
       holes: String(holesInPlan(row.holes).length),
       pitch: row.pitch ? typedText(row.pitch, units) : '',
@@ -117,6 +143,8 @@ export function rowTable(rows: readonly RowDefinition[], parts: ReadonlyMap<stri
 
 /** The parts of an assembly as a table with heads. */
 export function partTable(parts: readonly PartDefinition[], units: Units): string[][] {
-  return [[...PART_COLUMNS], ...parts.map((p) => [p.name, p.hand ?? '', typedText(p.thickness, units), p.measured ? typedText(p.measured, units) : ''])];
+  return [
+    [...PART_COLUMNS],
+    ...parts.map((p) => [p.name, p.hand ?? '', typedText(p.thickness, units), p.measured ? typedText(p.measured, units) : '']),
+  ];
 }
-

@@ -10,19 +10,37 @@ const context = (parts: ReturnType<typeof part>[] = []) => ({ assemblyId: 'a', u
 
 describe('cells', () => {
   it.each([
-    ['=1+1', "'=1+1"], ['+cmd', "'+cmd"], ['-x', "'-x"], ['@sum', "'@sum"], ['\tx', "'\tx"], ["'quoted", "''quoted"],
-    ['-5', '-5'], ['+.25', '+.25'], ['-0,6', '-0,6'], ['skin .025', 'skin .025'], ['', ''],
+    ['=1+1', "'=1+1"],
+    ['+cmd', "'+cmd"],
+    ['-x', "'-x"],
+    ['@sum', "'@sum"],
+    ['\tx', "'\tx"],
+    ["'quoted", "''quoted"],
+    ['-5', '-5'],
+    ['+.25', '+.25'],
+    ['-0,6', '-0,6'],
+    ['skin .025', 'skin .025'],
+    ['', ''],
   ])('%j is written %j and read back', (text, written) => {
     expect(writeCell(text)).toBe(written);
     expect(readCell(written)).toBe(text);
   });
   it('any text comes back, through another package’s reader too, and none would run', () => {
     fc.assert(
-      fc.property(fc.array(fc.array(fc.string({ unit: fc.constantFrom(...'=+-@\'",;\n\r\tab 1.é') }), { minLength: 2, maxLength: 2 }), { minLength: 1, maxLength: 5 }), (table) => {
-        const text = Papa.unparse(table.map((l) => l.map(writeCell)), { newline: '\r\n', quotes: true });
-        const back = (parse(text, { relax_column_count: true }) as string[][]).map((l) => l.map(readCell));
-        return JSON.stringify(back) === JSON.stringify(table) && table.every((l) => l.every((c) => !/^[=@]/.test(writeCell(c))));
-      }),
+      fc.property(
+        fc.array(fc.array(fc.string({ unit: fc.constantFrom(...'=+-@\'",;\n\r\tab 1.é') }), { minLength: 2, maxLength: 2 }), {
+          minLength: 1,
+          maxLength: 5,
+        }),
+        (table) => {
+          const text = Papa.unparse(
+            table.map((l) => l.map(writeCell)),
+            { newline: '\r\n', quotes: true },
+          );
+          const back = (parse(text, { relax_column_count: true }) as string[][]).map((l) => l.map(readCell));
+          return JSON.stringify(back) === JSON.stringify(table) && table.every((l) => l.every((c) => !/^[=@]/.test(writeCell(c))));
+        },
+      ),
       { seed: 44, numRuns: 500 },
     );
   });
@@ -30,7 +48,12 @@ describe('cells', () => {
 
 describe('tables of rows and parts', () => {
   it('heads are matched, unknown ones left out', () => {
-    expect(matchColumns(['Row Name', 'Call-out', 'Stack', 'QTY', 'weather'], ROW_COLUMNS)).toEqual({ name: 0, rivet: 1, stack: 2, holes: 3 });
+    expect(matchColumns(['Row Name', 'Call-out', 'Stack', 'QTY', 'weather'], ROW_COLUMNS)).toEqual({
+      name: 0,
+      rivet: 1,
+      stack: 2,
+      holes: 3,
+    });
     expect(matchColumns(['part number', 'Gauge'], PART_COLUMNS)).toEqual({ name: 0, thickness: 1 });
   });
   it('good lines make rows, errors name line and cell', () => {
@@ -49,20 +72,48 @@ describe('tables of rows and parts', () => {
       context(),
       1,
     );
-    expect(lines.map((l) => [l.number, l.made ? 'made' : l.column])).toEqual([[2, 'made'], [3, 'stack'], [4, 'rivet'], [5, 'holes'], [6, 'pitch'], [7, 'hand'], [8, 'rivet']]);
+    expect(lines.map((l) => [l.number, l.made ? 'made' : l.column])).toEqual([
+      [2, 'made'],
+      [3, 'stack'],
+      [4, 'rivet'],
+      [5, 'holes'],
+      [6, 'pitch'],
+      [7, 'hand'],
+      [8, 'rivet'],
+    ]);
     expect(lines[0]?.made?.row).toMatchObject({ hand: 'L', name: 'Keel' });
   });
   it('what is written reads back as the same rows', () => {
     const parts = [part('p1', 'skin', 0.025), part('p2', 'rib', 0.063)];
-    const rows = [rowOf(['p1', 'p2'], 12, { name: '=Keel', pitch: { mm: 38.1, text: '1.5', units: 'in' }, page: 'FL-07', lengthDash: 3.5 }), rowOf(['p2'], 3, { name: '', head: 'protruding', hand: null })];
+    const rows = [
+      rowOf(['p1', 'p2'], 12, { name: '=Keel', pitch: { mm: 38.1, text: '1.5', units: 'in' }, page: 'FL-07', lengthDash: 3.5 }),
+      rowOf(['p2'], 3, { name: '', head: 'protruding', hand: null }),
+    ];
     const table = rowTable(rows, new Map(parts.map((p) => [p.id, p.definition])), 'in');
     const back = readRowTable(table.slice(1), matchColumns(table[0] ?? [], ROW_COLUMNS), context(parts), 1);
-    expect(back.map((l) => l.made && rowTable([l.made.row], new Map(parts.map((p) => [p.id, p.definition])), 'in')[1])).toEqual(table.slice(1));
+    expect(back.map((l) => l.made && rowTable([l.made.row], new Map(parts.map((p) => [p.id, p.definition])), 'in')[1])).toEqual(
+      table.slice(1),
+    );
   });
   it('parts: made, refused where taken, without a name, or of no thickness', () => {
     const columns = matchColumns(['name', 'hand', 'thickness', 'measured'], PART_COLUMNS);
-    const lines = readPartTable([['rib 1', 'L', '.032', '0,80 mm'], ['RIB 1', 'left', '.032', ''], ['', '', '.032', ''], ['cap', '', '3/0', ''], ['cap', 'x', '.032', '']], columns, context());
+    const lines = readPartTable(
+      [
+        ['rib 1', 'L', '.032', '0,80 mm'],
+        ['RIB 1', 'left', '.032', ''],
+        ['', '', '.032', ''],
+        ['cap', '', '3/0', ''],
+        ['cap', 'x', '.032', ''],
+      ],
+      columns,
+      context(),
+    );
     expect(lines.map((l) => l.made?.definition.name ?? l.column)).toEqual(['rib 1', 'name', 'name', 'thickness', 'hand']);
-    expect(partTable(lines.flatMap((l) => (l.made ? [l.made.definition] : [])), 'in')[1]).toEqual(['rib 1', 'L', '.032', '0,80 mm']);
+    expect(
+      partTable(
+        lines.flatMap((l) => (l.made ? [l.made.definition] : [])),
+        'in',
+      )[1],
+    ).toEqual(['rib 1', 'L', '.032', '0,80 mm']);
   });
 });

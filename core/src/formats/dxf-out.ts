@@ -13,7 +13,12 @@ export interface DrawnRow {
 export function layerNames(rows: readonly DrawnRow[]): string[] {
   const used = new Set<string>();
   return rows.map((row, i) => {
-    const base = row.name.normalize('NFKD').replace(/[^A-Za-z0-9 _-]/g, '').trim().slice(0, 60) || `ROW ${i + 1}`;
+    const base =
+      row.name
+        .normalize('NFKD')
+        .replace(/[^A-Za-z0-9 _-]/g, '')
+        .trim()
+        .slice(0, 60) || `ROW ${i + 1}`;
     let name = base;
     for (let n = 2; used.has(name.toLowerCase()); n++) name = `${base} ${n}`;
     used.add(name.toLowerCase());

@@ -5,7 +5,18 @@ import { holePlaces } from '../layout/hole-places';
 import { stageOf } from '../record/stage';
 import { layerNames, writeDxf } from './dxf-out';
 
-const laid = rowOf(['p1'], 7, { name: 'Kiel \u00fc/1', laid: { path: [{ x: 0, y: 0 }, { x: 300.123, y: 0 }, { x: 400, y: 57.5 }], startEdgeMm: 8, endEdgeMm: 8 } });
+const laid = rowOf(['p1'], 7, {
+  name: 'Kiel \u00fc/1',
+  laid: {
+    path: [
+      { x: 0, y: 0 },
+      { x: 300.123, y: 0 },
+      { x: 400, y: 57.5 },
+    ],
+    startEdgeMm: 8,
+    endEdgeMm: 8,
+  },
+});
 
 describe('a drawing of holes', () => {
   it('reads back in another package with the same circles to 0.001 mm', () => {
@@ -13,7 +24,11 @@ describe('a drawing of holes', () => {
     if (!placed) throw new Error('not placed');
     const text = writeDxf([{ name: laid.name, path: laid.laid?.path ?? [], holes: placed.map((h) => h.place), holeMm: 2.4892 }]);
     const read = new DxfParser().parseSync(text);
-    const circles = (read?.entities ?? []).filter((e) => e.type === 'CIRCLE') as unknown as { center: { x: number; y: number }; radius: number; layer: string }[];
+    const circles = (read?.entities ?? []).filter((e) => e.type === 'CIRCLE') as unknown as {
+      center: { x: number; y: number };
+      radius: number;
+      layer: string;
+    }[];
     expect(circles).toHaveLength(7);
     circles.forEach((c, i) => {
       expect(Math.hypot(c.center.x - (placed[i]?.place.x ?? 0), c.center.y - (placed[i]?.place.y ?? 0))).toBeLessThan(0.001);
@@ -24,7 +39,14 @@ describe('a drawing of holes', () => {
   });
   it('gives every row a layer of its own', () => {
     const row = { path: [], holes: [], holeMm: 2 };
-    expect(layerNames([{ ...row, name: 'A' }, { ...row, name: 'a' }, { ...row, name: '' }, { ...row, name: '\u2300' }])).toEqual(['A', 'a 2', 'ROW 3', 'ROW 4']);
+    expect(
+      layerNames([
+        { ...row, name: 'A' },
+        { ...row, name: 'a' },
+        { ...row, name: '' },
+        { ...row, name: '\u2300' },
+      ]),
+    ).toEqual(['A', 'a 2', 'ROW 3', 'ROW 4']);
   });
 });
 
@@ -43,7 +65,12 @@ describe('how far a hole is', () => {
   const step = (kind: 'drilled' | 'deburred' | 'dimpled', key: string) => ({ key, kind, layerId: null, side: null });
   const steps = [step('drilled', 'a'), step('deburred', 'b'), step('deburred', 'c'), step('dimpled', 'd')];
   it.each([
-    [[], 'open'], [['a'], 'drilled'], [['a', 'b'], 'drilled'], [['a', 'b', 'c'], 'deburred'], [['a', 'b', 'c', 'd'], 'prepared'], [['b', 'c', 'd'], 'open'],
+    [[], 'open'],
+    [['a'], 'drilled'],
+    [['a', 'b'], 'drilled'],
+    [['a', 'b', 'c'], 'deburred'],
+    [['a', 'b', 'c', 'd'], 'prepared'],
+    [['b', 'c', 'd'], 'open'],
   ] as const)('%j: %s', (keys, stage) => {
     expect(stageOf(steps, new Set<string>(keys))).toBe(stage);
   });

@@ -31,7 +31,13 @@ export interface DocumentEntity {
 
 /** A kept change with both sides of its edits. */
 export type DocumentChange = Omit<Change, 'edits' | 'kitId'> & {
-  readonly edits: readonly { readonly kind: EntityKind; readonly id: string; readonly version: number; readonly before: object | null; readonly after: object | null }[];
+  readonly edits: readonly {
+    readonly kind: EntityKind;
+    readonly id: string;
+    readonly version: number;
+    readonly before: object | null;
+    readonly after: object | null;
+  }[];
 };
 
 const id = Joi.string().guid({ separator: '-' }).lowercase();
@@ -43,7 +49,17 @@ export const KIT_DOCUMENT_SCHEMA = Joi.object({
   formatVersion: Joi.valid(1).required(),
   kitId: id.required(),
   entities: Joi.array()
-    .items(...kinds.map((kind) => Joi.object({ kind: Joi.valid(kind).required(), id: id.required(), version: Joi.number().integer().min(1).required(), deleted: Joi.boolean().required(), definition: DEFINITION_SCHEMAS[kind].required() })))
+    .items(
+      ...kinds.map((kind) =>
+        Joi.object({
+          kind: Joi.valid(kind).required(),
+          id: id.required(),
+          version: Joi.number().integer().min(1).required(),
+          deleted: Joi.boolean().required(),
+          definition: DEFINITION_SCHEMAS[kind].required(),
+        }),
+      ),
+    )
     .max(20_000)
     .required(),
   changes: Joi.array()
@@ -54,7 +70,15 @@ export const KIT_DOCUMENT_SCHEMA = Joi.object({
         reason: Joi.string().allow('').max(500).required(),
         undoes: id.allow(null).required(),
         edits: Joi.array()
-          .items(Joi.object({ kind: Joi.valid(...kinds).required(), id: id.required(), version: Joi.number().integer().min(1).required(), before: side, after: side }))
+          .items(
+            Joi.object({
+              kind: Joi.valid(...kinds).required(),
+              id: id.required(),
+              version: Joi.number().integer().min(1).required(),
+              before: side,
+              after: side,
+            }),
+          )
           .required(),
       }),
     )
@@ -69,7 +93,9 @@ export const KIT_DOCUMENT_SCHEMA = Joi.object({
 export function sortedJson(value: unknown): string {
   if (Array.isArray(value)) return `[${value.map(sortedJson).join(',')}]`;
   if (value !== null && typeof value === 'object') {
-    const entries = Object.entries(value).filter(([, v]) => v !== undefined).sort(([a], [b]) => (a < b ? -1 : 1));
+    const entries = Object.entries(value)
+      .filter(([, v]) => v !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1));
     return `{${entries.map(([k, v]) => `${JSON.stringify(k)}:${sortedJson(v)}`).join(',')}}`;
   }
   return JSON.stringify(value);
@@ -84,7 +110,8 @@ export function writeKitDocument(doc: KitDocument): string {
 
 /** Checks a document as a whole: its shape, one kit, every reference within it, no id twice. */
 export function readKitDocument(value: unknown): Result<KitDocument> {
-  if (typeof value === 'object' && value !== null && (value as { format?: unknown }).format !== KIT_FORMAT) return bad({ code: 'kit-format-unknown', path: 'format' });
+  if (typeof value === 'object' && value !== null && (value as { format?: unknown }).format !== KIT_FORMAT)
+    return bad({ code: 'kit-format-unknown', path: 'format' });
   const shape = checkShape<KitDocument>(KIT_DOCUMENT_SCHEMA, value);
   if (!shape.ok) return shape;
   const doc = shape.value;
@@ -96,13 +123,20 @@ export function readKitDocument(value: unknown): Result<KitDocument> {
   for (const [i, e] of doc.entities.entries()) {
     const { definition } = e;
     const fits =
-      e.kind === 'kit' ? e.id === doc.kitId
-      : e.kind === 'assembly' ? 'kitId' in definition && definition.kitId === doc.kitId
-      : 'assemblyId' in definition && byId.get(definition.assemblyId)?.kind === 'assembly' && (!('layers' in definition) || definition.layers.every((l) => byId.get(l.partId)?.kind === 'part'));
+      e.kind === 'kit'
+        ? e.id === doc.kitId
+        : e.kind === 'assembly'
+          ? 'kitId' in definition && definition.kitId === doc.kitId
+          : 'assemblyId' in definition &&
+            byId.get(definition.assemblyId)?.kind === 'assembly' &&
+            (!('layers' in definition) || definition.layers.every((l) => byId.get(l.partId)?.kind === 'part'));
     if (!fits) return bad({ code: 'kit-reference-missing', path: `entities[${i}]` });
   }
   if (byId.get(doc.kitId)?.kind !== 'kit') return bad({ code: 'kit-reference-missing', path: 'kitId' });
-  for (const [list, items] of [['changes', doc.changes], ['marks', doc.marks]] as const) {
+  for (const [list, items] of [
+    ['changes', doc.changes],
+    ['marks', doc.marks],
+  ] as const) {
     const seen = new Set<string>();
     for (const [i, item] of items.entries()) {
       if (seen.has(item.id)) return bad({ code: 'kit-id-twice', path: `${list}[${i}].id` });

@@ -58,8 +58,10 @@ export function answerLayout(value: unknown) {
   const read = readAll(doc, units);
   if (!read.ok) return read;
   const { span, maxPitch, startEdge, endEdge, rowDistance, diameter, thinnest } = read.value;
-  if ((maxPitch === undefined) === (doc.count === undefined)) return bad({ code: 'layout-spacing', path: maxPitch === undefined ? 'maxPitch' : 'count' });
-  if (maxPitch !== undefined && holeCount(span as Mm, maxPitch) > MAX_HOLES) return bad({ code: 'layout-too-many', path: 'maxPitch', data: { max: MAX_HOLES } });
+  if ((maxPitch === undefined) === (doc.count === undefined))
+    return bad({ code: 'layout-spacing', path: maxPitch === undefined ? 'maxPitch' : 'count' });
+  if (maxPitch !== undefined && holeCount(span as Mm, maxPitch) > MAX_HOLES)
+    return bad({ code: 'layout-too-many', path: 'maxPitch', data: { max: MAX_HOLES } });
 
   const spacing = maxPitch === undefined ? { count: doc.count as number } : { maxPitch };
   const laid = evenLayout({ span: span as Mm, spacing, rows: doc.rows ?? 1, rowDistance, stagger: doc.stagger ?? true });
@@ -70,7 +72,8 @@ export function answerLayout(value: unknown) {
     ...pitchFindings(laid.pitch, rule),
     ...(laid.rowDistance === null ? [] : rowDistanceFindings(laid.rowDistance, rule)),
   ];
-  if (thinnest !== undefined && shorter(rule.diameter, thinnest)) findings.push({ code: 'rivet-small-for-sheet', severity: 'note', data: { diameter: rule.diameter, thickness: thinnest } });
+  if (thinnest !== undefined && shorter(rule.diameter, thinnest))
+    findings.push({ code: 'rivet-small-for-sheet', severity: 'note', data: { diameter: rule.diameter, thickness: thinnest } });
   return good({
     count: laid.count,
     pitch: lengthIn(laid.pitch, units),

@@ -2,7 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { answerPrep } from './prep-document';
 import { answerDimension } from './small-documents';
 
-const good = { head: 'flush-100', diameter: '3/32', stack: [{ part: 'skin', thickness: '.025' }, { part: 'rib', thickness: 0.032 }] };
+const good = {
+  head: 'flush-100',
+  diameter: '3/32',
+  stack: [
+    { part: 'skin', thickness: '.025' },
+    { part: 'rib', thickness: 0.032 },
+  ],
+};
 
 describe('unusable prep documents name their path', () => {
   it.each([
@@ -14,8 +21,18 @@ describe('unusable prep documents name their path', () => {
     ['no sheets', { ...good, stack: [] }, 'document-invalid', 'stack'],
     ['too many sheets', { ...good, stack: Array(21).fill({ part: 'a', thickness: 0.02 }) }, 'document-invalid', 'stack'],
     ['an unknown school', { ...good, school: 'mine' }, 'document-invalid', 'school'],
-    ['a thickness out of range', { ...good, stack: [good.stack[0], { part: 'rib', thickness: 25 }] }, 'sheet-out-of-range', 'stack[1].thickness'],
-    ['a thickness that does not read', { ...good, stack: [good.stack[0], { part: 'rib', thickness: 'thin' }] }, 'dimension-unreadable', 'stack[1].thickness'],
+    [
+      'a thickness out of range',
+      { ...good, stack: [good.stack[0], { part: 'rib', thickness: 25 }] },
+      'sheet-out-of-range',
+      'stack[1].thickness',
+    ],
+    [
+      'a thickness that does not read',
+      { ...good, stack: [good.stack[0], { part: 'rib', thickness: 'thin' }] },
+      'dimension-unreadable',
+      'stack[1].thickness',
+    ],
     ['a negative thickness', { ...good, stack: [{ part: 'rib', thickness: -0.025 }] }, 'dimension-not-positive', 'stack[0].thickness'],
     ['a diameter outside the tables', { ...good, diameter: '1/4' }, 'diameter-not-in-table', 'diameter'],
     ['a hole under the rivet', { ...good, hole: '.090' }, 'hole-under-diameter', 'hole'],

@@ -163,7 +163,8 @@ function readLayers(doc: PrepDocument, units: Units): Result<StackLayer[]> {
 /** The answer of `prep`, lengths as numbers of `units`, wording made here. The same object answers on the API. */
 export function prepAnswer(plan: Plan, stack: Stack, units: Units) {
   const L = (length: Mm) => lengthIn(length, units);
-  const optional = <K extends string>(key: K, length: Mm | undefined) => (length === undefined ? {} : { [key]: L(length) }) as Partial<Record<K, number>>;
+  const optional = <K extends string>(key: K, length: Mm | undefined) =>
+    (length === undefined ? {} : { [key]: L(length) }) as Partial<Record<K, number>>;
   return {
     school: plan.school,
     verdict: plan.verdict,

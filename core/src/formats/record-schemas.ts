@@ -11,11 +11,16 @@ import { ROW_LINE_MAX_LAYERS, ROW_MAX_HOLES } from './row-line';
 
 /** Shapes of everything written to the record; client and server check with the same ones. */
 const id = Joi.string().guid({ separator: '-' }).lowercase();
-const time = Joi.string().isoDate().pattern(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,3})?Z$/).max(24);
+const time = Joi.string()
+  .isoDate()
+  .pattern(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,3})?Z$/)
+  .max(24);
 const name = Joi.string().trim().min(1).max(120);
 const hand = Joi.valid('L', 'R', null).required();
 const units = Joi.valid('in', 'mm').required();
-const people = Joi.array().items(Joi.object({ id: id.required(), initials: Joi.string().trim().min(1).max(6).required() })).max(50);
+const people = Joi.array()
+  .items(Joi.object({ id: id.required(), initials: Joi.string().trim().min(1).max(6).required() }))
+  .max(50);
 
 const typed = (min: number, max: number) =>
   Joi.object({ mm: Joi.number().min(min).max(max).required(), text: Joi.string().max(40).required(), units });
@@ -26,7 +31,12 @@ const prep = Joi.valid('dimple', 'countersink', 'none', null).required();
 
 const limits = Joi.object(
   Object.fromEntries(
-    (Object.keys(DEFAULT_LIMITS) as LimitName[]).map((key) => [key, Joi.number().min(LENGTH_LIMITS.includes(key) ? 0 : 0.01).max(1000)]),
+    (Object.keys(DEFAULT_LIMITS) as LimitName[]).map((key) => [
+      key,
+      Joi.number()
+        .min(LENGTH_LIMITS.includes(key) ? 0 : 0.01)
+        .max(1000),
+    ]),
   ),
 );
 
@@ -35,11 +45,18 @@ const kit = Joi.object({
   name: name.required(),
   units,
   school: Joi.valid(...SCHOOL_IDS).required(),
-  nest: Joi.alternatives().try(...nest).required(),
+  nest: Joi.alternatives()
+    .try(...nest)
+    .required(),
   profile: Joi.valid(...PROFILE_IDS).required(),
   halfDash: Joi.boolean().required(),
   limits: limits.required(),
-  holeMax: Joi.object({ 3: Joi.number().min(2.38125).max(25), 4: Joi.number().min(3.175).max(25), 5: Joi.number().min(3.96875).max(25), 6: Joi.number().min(4.7625).max(25) }).required(),
+  holeMax: Joi.object({
+    3: Joi.number().min(2.38125).max(25),
+    4: Joi.number().min(3.175).max(25),
+    5: Joi.number().min(3.96875).max(25),
+    6: Joi.number().min(4.7625).max(25),
+  }).required(),
   people: people.required(),
 });
 
@@ -92,9 +109,16 @@ const row = Joi.object({
   head: Joi.valid('flush-100', 'protruding').required(),
   dash: Joi.valid(3, 4, 5, 6).required(),
   alloy: Joi.valid(...ALLOYS).required(),
-  lengthDash: Joi.number().custom((value: number, helpers) => (isLengthDash(value) ? value : helpers.error('any.invalid'))).allow(null).required(),
+  lengthDash: Joi.number()
+    .custom((value: number, helpers) => (isLengthDash(value) ? value : helpers.error('any.invalid')))
+    .allow(null)
+    .required(),
   layers: Joi.array().items(layer).min(1).max(ROW_LINE_MAX_LAYERS).unique('id').unique('partId').required(),
-  holes: Joi.array().items(Joi.object({ id: id.required(), out: Joi.boolean().required() })).max(2 * ROW_MAX_HOLES).unique('id').required(),
+  holes: Joi.array()
+    .items(Joi.object({ id: id.required(), out: Joi.boolean().required() }))
+    .max(2 * ROW_MAX_HOLES)
+    .unique('id')
+    .required(),
   hole: length.allow(null).required(),
   pitch: length.allow(null).required(),
   edge: length.allow(null).required(),
@@ -103,10 +127,16 @@ const row = Joi.object({
   cutterAngleDeg: Joi.number().min(30).max(170).required(),
   sharesLoadWith: Joi.valid('bolts', 'close-pins', null).required(),
   school: Joi.valid(...SCHOOL_IDS, null).required(),
-  nest: Joi.alternatives().try(...nest, Joi.valid(null)).required(),
+  nest: Joi.alternatives()
+    .try(...nest, Joi.valid(null))
+    .required(),
   mirroredFrom: id.allow(null).required(),
   laid: Joi.object({
-    path: Joi.array().items(Joi.object({ x: coordinate, y: coordinate })).min(2).max(200).required(),
+    path: Joi.array()
+      .items(Joi.object({ x: coordinate, y: coordinate }))
+      .min(2)
+      .max(200)
+      .required(),
     startEdgeMm: Joi.number().min(0).max(100_000).required(),
     endEdgeMm: Joi.number().min(0).max(100_000).required(),
   }).allow(null),
@@ -141,7 +171,11 @@ export const CHANGE_SCHEMA: Joi.ObjectSchema<Change> = Joi.object({
   reason: Joi.string().allow('').max(500).required(),
   undoes: id.allow(null).required(),
   /* An undo brings no edits: the server turns the change it names round. */
-  edits: Joi.array().items(edit).max(CHANGE_MAX_EDITS).when('undoes', { is: null, then: Joi.array().min(1), otherwise: Joi.array().max(0) }).required(),
+  edits: Joi.array()
+    .items(edit)
+    .max(CHANGE_MAX_EDITS)
+    .when('undoes', { is: null, then: Joi.array().min(1), otherwise: Joi.array().max(0) })
+    .required(),
 })
   .required()
   .label('change');
@@ -151,7 +185,11 @@ export const MARK_SCHEMA = Joi.object({
   kind: Joi.valid(...MARK_KINDS).required(),
   v: Joi.valid(1).required(),
   rowId: id.required(),
-  holeIds: Joi.array().items(id).max(2 * ROW_MAX_HOLES).unique().required(),
+  holeIds: Joi.array()
+    .items(id)
+    .max(2 * ROW_MAX_HOLES)
+    .unique()
+    .required(),
   layerIds: Joi.array().items(id).max(ROW_LINE_MAX_LAYERS).unique().required(),
   side: Joi.valid('head', 'shop', null).required(),
   doneAt: time.required(),

@@ -18,7 +18,11 @@ describe('row lines', () => {
   it('reads the whole grammar', () => {
     const r = read('Keel ; bottom skin .025 / rib 2 .032 dimple / spar .063 csk : 426AD3-3.5 x24 @1.5 e=5/16 hand=l plan=FL-07 rev B');
     expect(r.name).toBe('Keel');
-    expect(r.layers.map((l) => [l.name, lengthIn(l.thickness.length, 'in'), l.plans])).toEqual([['bottom skin', 0.025, undefined], ['rib 2', 0.032, 'dimple'], ['spar', 0.063, 'countersink']]);
+    expect(r.layers.map((l) => [l.name, lengthIn(l.thickness.length, 'in'), l.plans])).toEqual([
+      ['bottom skin', 0.025, undefined],
+      ['rib 2', 0.032, 'dimple'],
+      ['spar', 0.063, 'countersink'],
+    ]);
     expect([r.callout.lengthDash, r.count, r.hand, r.page]).toEqual([3.5, 24, 'L', 'FL-07 rev B']);
     expect(r.pitch?.length).toBeCloseTo(38.1, 10);
     expect(r.edge?.length).toBe(7.9375);
@@ -68,25 +72,77 @@ describe('row lines', () => {
     expect(refused('x'.repeat(10_000))).toEqual(['line-too-long', 1000]);
   });
   it('whatever is typed, there is a row or a worded problem at a character of the line', () => {
-    const word = fc.constantFrom('skin', '.025', '/', ':', ';', '426AD3', '470AD4-6', 'x24', '@1.5', 'e=.3', 'hand=L', 'plan=A', 'csk', '25', 'thou', '0,6', 'mm', '1/32', 'x', '@', '##', '"');
+    const word = fc.constantFrom(
+      'skin',
+      '.025',
+      '/',
+      ':',
+      ';',
+      '426AD3',
+      '470AD4-6',
+      'x24',
+      '@1.5',
+      'e=.3',
+      'hand=L',
+      'plan=A',
+      'csk',
+      '25',
+      'thou',
+      '0,6',
+      'mm',
+      '1/32',
+      'x',
+      '@',
+      '##',
+      '"',
+    );
     fc.assert(
       fc.property(fc.array(word, { maxLength: 14 }), (words) => {
         const line = words.join(' ');
         const parsed = parseRowLine(line, 'in');
-        return parsed.ok || (Object.hasOwn(PROBLEM_CATALOGUE, parsed.problem.code) && (parsed.problem.at as number) >= 0 && (parsed.problem.at as number) <= line.length);
+        return (
+          parsed.ok ||
+          (Object.hasOwn(PROBLEM_CATALOGUE, parsed.problem.code) &&
+            (parsed.problem.at as number) >= 0 &&
+            (parsed.problem.at as number) <= line.length)
+        );
       }),
       { seed: 3, numRuns: 5000 },
     );
   });
   it('what is written from a row reads back as the same row', () => {
-    const layer = fc.record({ thickness: fc.constantFrom('.025', '1/32', '0,8 mm', '032'), plans: fc.constantFrom(undefined, 'dimple' as const, 'countersink' as const, 'none' as const) });
-    const row = fc.record({ layers: fc.array(layer, { minLength: 1, maxLength: 4 }), count: fc.integer({ min: 1, max: 60 }), pitch: fc.constantFrom(undefined, '1.25', '40 mm'), hand: fc.constantFrom(null, 'L' as const, 'R' as const), page: fc.constantFrom('', 'FL-07 rev B'), lengthDash: fc.constantFrom(null, 3.5, 4), name: fc.constantFrom('', 'Keel, aft') });
+    const layer = fc.record({
+      thickness: fc.constantFrom('.025', '1/32', '0,8 mm', '032'),
+      plans: fc.constantFrom(undefined, 'dimple' as const, 'countersink' as const, 'none' as const),
+    });
+    const row = fc.record({
+      layers: fc.array(layer, { minLength: 1, maxLength: 4 }),
+      count: fc.integer({ min: 1, max: 60 }),
+      pitch: fc.constantFrom(undefined, '1.25', '40 mm'),
+      hand: fc.constantFrom(null, 'L' as const, 'R' as const),
+      page: fc.constantFrom('', 'FL-07 rev B'),
+      lengthDash: fc.constantFrom(null, 3.5, 4),
+      name: fc.constantFrom('', 'Keel, aft'),
+    });
     fc.assert(
       fc.property(row, (r) => {
-        const line = formatRowLine({ ...r, layers: r.layers.map((l, i) => ({ ...l, name: `part ${i}` })), callout: { head: 'flush-100', alloy: 'AD', lengthDash: r.lengthDash, size: { dash: 3 } } });
+        const line = formatRowLine({
+          ...r,
+          layers: r.layers.map((l, i) => ({ ...l, name: `part ${i}` })),
+          callout: { head: 'flush-100', alloy: 'AD', lengthDash: r.lengthDash, size: { dash: 3 } },
+        });
         const back = read(line);
-        expect([back.name ?? '', back.count, back.hand, back.page ?? '', back.pitch?.text, back.callout.lengthDash]).toEqual([r.name, r.count, r.hand, r.page, r.pitch, r.lengthDash]);
-        expect(back.layers.map((l) => [l.name, l.thickness.text, l.plans])).toEqual(r.layers.map((l, i) => [`part ${i}`, l.thickness, l.plans]));
+        expect([back.name ?? '', back.count, back.hand, back.page ?? '', back.pitch?.text, back.callout.lengthDash]).toEqual([
+          r.name,
+          r.count,
+          r.hand,
+          r.page,
+          r.pitch,
+          r.lengthDash,
+        ]);
+        expect(back.layers.map((l) => [l.name, l.thickness.text, l.plans])).toEqual(
+          r.layers.map((l, i) => [`part ${i}`, l.thickness, l.plans]),
+        );
       }),
       { seed: 11, numRuns: 300 },
     );

@@ -113,7 +113,10 @@ function parseLayer(piece: Piece, units: Units): Result<RowLineLayer> {
     const thickness = parseDimension(tailText, { units, sheet: true });
     if (!thickness.ok) continue;
     if (words.length === take) return bad({ code: 'layer-no-part', at: first.at, data: { text: shown } });
-    const name = words.slice(0, -take).map((w) => w.text).join(' ');
+    const name = words
+      .slice(0, -take)
+      .map((w) => w.text)
+      .join(' ');
     return good({ name, thickness: thickness.value, ...(plans ? { plans } : {}), at: first.at, thicknessAt: (tail[0] as Piece).at });
   }
   return bad(thicknessProblem(words, units, shown));
@@ -122,10 +125,15 @@ function parseLayer(piece: Piece, units: Units): Result<RowLineLayer> {
 /** Says why no thickness was found: none written, or one that is out of range or unreadable. */
 function thicknessProblem(words: readonly Piece[], units: Units, shown: string): Problem {
   const last = words.at(-1) as Piece;
-  const digitWord = [...words].reverse().find((w) => /\d/.test(w.text) && w !== words[0]) ?? (words.length > 1 ? undefined : /^[-.\d]/.test(last.text) ? last : undefined);
+  const digitWord =
+    [...words].reverse().find((w) => /\d/.test(w.text) && w !== words[0]) ??
+    (words.length > 1 ? undefined : /^[-.\d]/.test(last.text) ? last : undefined);
   if (!digitWord) return { code: 'layer-no-thickness', at: last.at + last.text.length, data: { text: shown } };
   const from = words.indexOf(digitWord);
-  const said = words.slice(from).map((w) => w.text).join(' ');
+  const said = words
+    .slice(from)
+    .map((w) => w.text)
+    .join(' ');
   const parsed = parseDimension(said.slice(0, DIMENSION_MAX_CHARS), { units, sheet: true });
   return parsed.ok ? { code: 'layer-no-part', at: digitWord.at, data: { text: shown } } : { ...parsed.problem, at: digitWord.at };
 }
@@ -163,7 +171,10 @@ function parseRivetAndOptions(tail: Piece, units: Units): Result<Options> {
       const known = values.get(current as OptionName) as Piece & { whole: Piece };
       if (current === 'count' && known.text !== '') return bad({ code: 'option-unknown', at: w.at, data: { text: short(w.text) } });
       if (current === 'hand') return bad({ code: 'option-unknown', at: w.at, data: { text: short(w.text) } });
-      values.set(current as OptionName, known.text === '' ? { text: w.text, at: w.at, whole: known.whole } : { ...known, text: `${known.text} ${w.text}` });
+      values.set(
+        current as OptionName,
+        known.text === '' ? { text: w.text, at: w.at, whole: known.whole } : { ...known, text: `${known.text} ${w.text}` },
+      );
     }
   }
   for (const value of values.values())
@@ -177,7 +188,14 @@ function readRivet(words: readonly Piece[]): Result<Callout> {
   if (parsed.ok) return parsed;
   /* The call-out may be good and the word after it not: point at that word. */
   for (let n = words.length - 1; n > 0; n--) {
-    if (parseCallout(words.slice(0, n).map((w) => w.text).join(' ')).ok)
+    if (
+      parseCallout(
+        words
+          .slice(0, n)
+          .map((w) => w.text)
+          .join(' '),
+      ).ok
+    )
       return bad({ code: 'option-unknown', at: (words[n] as Piece).at, data: { text: short((words[n] as Piece).text) } });
   }
   return bad({ ...parsed.problem, at: first.at });
@@ -198,7 +216,8 @@ function readOptions(callout: Callout, values: ReadonlyMap<OptionName, Piece>, u
   }
   const handPiece = values.get('hand');
   const hand = handPiece ? handPiece.text.toUpperCase() : null;
-  if (handPiece && hand !== 'L' && hand !== 'R') return bad({ code: 'hand-unknown', at: handPiece.at, data: { text: short(handPiece.text) } });
+  if (handPiece && hand !== 'L' && hand !== 'R')
+    return bad({ code: 'hand-unknown', at: handPiece.at, data: { text: short(handPiece.text) } });
   const page = values.get('page')?.text ?? null;
   return good({ callout, count, ...lengths, hand: hand as 'L' | 'R' | null, page: page === null ? null : page.slice(0, 80) });
 }

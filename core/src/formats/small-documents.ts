@@ -9,12 +9,16 @@ const DIMENSION_SCHEMA = Joi.object({
   text: Joi.string().allow('').required(),
   units: Joi.valid('in', 'mm'),
   sheet: Joi.boolean(),
-}).required().label('document');
+})
+  .required()
+  .label('document');
 
 const CALLOUT_SCHEMA = Joi.object({
   text: Joi.string().allow('').required(),
   units: Joi.valid('in', 'mm'),
-}).required().label('document');
+})
+  .required()
+  .label('document');
 
 /** The verb `dimension`: a text to a number of the document's units. */
 export function answerDimension(value: unknown): Result<{ value: number; kind: DimensionKind }> {

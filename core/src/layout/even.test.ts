@@ -15,7 +15,15 @@ const refused = (more: Record<string, unknown>) => {
 };
 
 describe('even spacing', () => {
-  it.each([[10, 1, 11], [10, 1.0001, 11], [10, 0.9999, 12], [10, 3, 5], [0.9, 0.3, 4], [1.2, 0.1, 13], [1, 5, 2]])('span %f at most %f apart: %i holes', (span, pitch, count) => {
+  it.each([
+    [10, 1, 11],
+    [10, 1.0001, 11],
+    [10, 0.9999, 12],
+    [10, 3, 5],
+    [0.9, 0.3, 4],
+    [1.2, 0.1, 13],
+    [1, 5, 2],
+  ])('span %f at most %f apart: %i holes', (span, pitch, count) => {
     expect(holeCount(inches(span), inches(pitch))).toBe(count);
   });
   it('by the largest pitch, both ends holes', () => {
@@ -34,8 +42,16 @@ describe('even spacing', () => {
     expect([first / 25.4, second / 25.4].map((y) => Number(y.toFixed(9)))).toEqual([0.5, 1.5]);
   });
   it('finds what the spacing rules find', () => {
-    expect(layout({ count: 41, startEdge: 0.18, endEdge: 0.2, rows: 2, rowDistance: 0.2, thinnest: '.125' }).findings.map((f) => `${f.code}:${f.severity}`)).toEqual([
-      'edge-distance-low:stop', 'edge-distance-low:caution', 'pitch-low:stop', 'row-distance-low:stop', 'rivet-small-for-sheet:note',
+    expect(
+      layout({ count: 41, startEdge: 0.18, endEdge: 0.2, rows: 2, rowDistance: 0.2, thinnest: '.125' }).findings.map(
+        (f) => `${f.code}:${f.severity}`,
+      ),
+    ).toEqual([
+      'edge-distance-low:stop',
+      'edge-distance-low:caution',
+      'pitch-low:stop',
+      'row-distance-low:stop',
+      'rivet-small-for-sheet:note',
     ]);
     expect(layout({ count: 3 }).findings.map((f) => f.code)).toEqual(['pitch-high']);
   });
@@ -60,7 +76,10 @@ describe('even spacing', () => {
         const a = evenLayout({ span: (span / 10) as Mm, spacing: { maxPitch: (maxPitch / 10) as Mm }, rows: 2, stagger });
         const first = a.holes.filter((h) => h.row === 0);
         const gaps = first.slice(1).map((h, i) => h.x - (first[i] as { x: number }).x);
-        return gaps.every((g) => g <= maxPitch / 10 + 1e-6 && Math.abs(g - a.pitch) < 1e-9 * span + 1e-9) && a.holes.every((h) => h.x >= 0 && h.x <= span / 10 + 1e-9);
+        return (
+          gaps.every((g) => g <= maxPitch / 10 + 1e-6 && Math.abs(g - a.pitch) < 1e-9 * span + 1e-9) &&
+          a.holes.every((h) => h.x >= 0 && h.x <= span / 10 + 1e-9)
+        );
       }),
       { seed: 14, numRuns: 500 },
     );

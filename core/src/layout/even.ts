@@ -32,7 +32,13 @@ export function holeCount(span: Mm, maxPitch: Mm): number {
  * Even holes over a span from the first centre to the last, in one row or two. A staggered second row is shifted
  * half a pitch and has one hole fewer. The row distance is three quarters of the pitch where none is given.
  */
-export function evenLayout(q: { readonly span: Mm; readonly spacing: Spacing; readonly rows: 1 | 2; readonly rowDistance?: Mm | undefined; readonly stagger: boolean }): EvenLayout {
+export function evenLayout(q: {
+  readonly span: Mm;
+  readonly spacing: Spacing;
+  readonly rows: 1 | 2;
+  readonly rowDistance?: Mm | undefined;
+  readonly stagger: boolean;
+}): EvenLayout {
   const count = 'count' in q.spacing ? q.spacing.count : holeCount(q.span, q.spacing.maxPitch);
   const pitch = (q.span / (count - 1)) as Mm;
   const holes: LaidHole[] = [];

@@ -13,6 +13,10 @@ export interface PlacedHole {
 export function holePlaces(row: RowDefinition): PlacedHole[] | null {
   const holes = holesInPlan(row.holes);
   if (!row.laid || holes.length < 2) return null;
-  const laid = layoutAlong(row.laid.path, { spacing: { count: holes.length }, startEdge: row.laid.startEdgeMm as Mm, endEdge: row.laid.endEdgeMm as Mm });
+  const laid = layoutAlong(row.laid.path, {
+    spacing: { count: holes.length },
+    startEdge: row.laid.startEdgeMm as Mm,
+    endEdge: row.laid.endEdgeMm as Mm,
+  });
   return laid && holes.map((hole, i) => ({ hole, place: laid.places[i] as Place }));
 }

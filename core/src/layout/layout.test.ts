@@ -6,12 +6,21 @@ import { layoutAlong, pathLength, placeAt, type Place } from './path';
 import { rulerMark } from './ruler';
 
 const mm = (n: number) => n as Mm;
-const bend: Place[] = [{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 100, y: 50 }];
+const bend: Place[] = [
+  { x: 0, y: 0 },
+  { x: 100, y: 0 },
+  { x: 100, y: 50 },
+];
 
 describe('along a path that bends', () => {
   it('knows its length and its places', () => {
     expect(pathLength(bend)).toBe(150);
-    expect([placeAt(bend, mm(0)), placeAt(bend, mm(100)), placeAt(bend, mm(120)), placeAt(bend, mm(999))]).toEqual([{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 100, y: 20 }, { x: 100, y: 50 }]);
+    expect([placeAt(bend, mm(0)), placeAt(bend, mm(100)), placeAt(bend, mm(120)), placeAt(bend, mm(999))]).toEqual([
+      { x: 0, y: 0 },
+      { x: 100, y: 0 },
+      { x: 100, y: 20 },
+      { x: 100, y: 50 },
+    ]);
   });
   it('lays holes from edge to edge', () => {
     const laid = layoutAlong(bend, { spacing: { maxPitch: mm(30) }, startEdge: mm(10), endEdge: mm(10) });
@@ -30,7 +39,15 @@ describe('along a path that bends', () => {
 });
 
 describe('marks of a ruler', () => {
-  it.each([[0, 'in', '0'], [25.4, 'in', '1'], [12.7, 'in', '1/2'], [25.4 * 12.578125, 'in', '12 37/64'], [31.75, 'in', '1 1/4'], [320.4, 'mm', '320.5'], [320.2, 'mm', '320']] as const)('%f mm in %s: %s', (distance, units, text) => {
+  it.each([
+    [0, 'in', '0'],
+    [25.4, 'in', '1'],
+    [12.7, 'in', '1/2'],
+    [25.4 * 12.578125, 'in', '12 37/64'],
+    [31.75, 'in', '1 1/4'],
+    [320.4, 'mm', '320.5'],
+    [320.2, 'mm', '320'],
+  ] as const)('%f mm in %s: %s', (distance, units, text) => {
     expect(rulerMark(mm(distance), units).text).toBe(text);
   });
   it('is never off by more than half a division, however long the row: errors do not add up', () => {
@@ -45,13 +62,19 @@ describe('marks of a ruler', () => {
 
 describe('picking up a row that exists', () => {
   const row: Place[] = Array.from({ length: 8 }, (_, i) => ({ x: i * 25, y: i % 2 ? 3 : 0 }));
-  const moved = (angle: number, dx: number, dy: number) => row.map((p) => ({ x: p.x * Math.cos(angle) - p.y * Math.sin(angle) + dx, y: p.x * Math.sin(angle) + p.y * Math.cos(angle) + dy }));
+  const moved = (angle: number, dx: number, dy: number) =>
+    row.map((p) => ({ x: p.x * Math.cos(angle) - p.y * Math.sin(angle) + dx, y: p.x * Math.sin(angle) + p.y * Math.cos(angle) + dy }));
   it('finds rotation and translation exactly where there is nothing else', () => {
     fc.assert(
-      fc.property(fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: -500, max: 500, noNaN: true }), fc.double({ min: -500, max: 500, noNaN: true }), (angle, dx, dy) => {
-        const fit = fitRow(row, moved(angle, dx, dy));
-        return fit !== null && fit.rmsMm < 1e-9 && Math.abs(fit.angleRad - angle) < 1e-9 && fit.outlier === null;
-      }),
+      fc.property(
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        fc.double({ min: -500, max: 500, noNaN: true }),
+        fc.double({ min: -500, max: 500, noNaN: true }),
+        (angle, dx, dy) => {
+          const fit = fitRow(row, moved(angle, dx, dy));
+          return fit !== null && fit.rmsMm < 1e-9 && Math.abs(fit.angleRad - angle) < 1e-9 && fit.outlier === null;
+        },
+      ),
       { seed: 21, numRuns: 200 },
     );
   });
@@ -59,22 +82,47 @@ describe('picking up a row that exists', () => {
     const noisy = moved(0.1, 5, -2).map((p, i) => ({ x: p.x + Math.sin(i * 7) * 0.2, y: p.y + Math.cos(i * 5) * 0.2 }));
     const best = fitRow(row, noisy);
     if (!best) throw new Error('no fit');
-    const cost = (angle: number, dx: number, dy: number) => moved(angle, dx, dy).reduce((s, p, i) => s + Math.hypot(p.x - (noisy[i] as Place).x, p.y - (noisy[i] as Place).y) ** 2, 0);
+    const cost = (angle: number, dx: number, dy: number) =>
+      moved(angle, dx, dy).reduce((s, p, i) => s + Math.hypot(p.x - (noisy[i] as Place).x, p.y - (noisy[i] as Place).y) ** 2, 0);
     const least = cost(best.angleRad, best.dx, best.dy);
-    for (const [da, dx, dy] of [[1e-4, 0, 0], [-1e-4, 0, 0], [0, 0.01, 0], [0, -0.01, 0], [0, 0, 0.01], [0, 0, -0.01]] as const) expect(cost(best.angleRad + da, best.dx + dx, best.dy + dy)).toBeGreaterThan(least);
+    for (const [da, dx, dy] of [
+      [1e-4, 0, 0],
+      [-1e-4, 0, 0],
+      [0, 0.01, 0],
+      [0, -0.01, 0],
+      [0, 0, 0.01],
+      [0, 0, -0.01],
+    ] as const)
+      expect(cost(best.angleRad + da, best.dx + dx, best.dy + dy)).toBeGreaterThan(least);
   });
   it('names the hole that is off while the others agree', () => {
     const measured = moved(0.05, 10, 10).map((p, i) => (i === 5 ? { x: p.x + 1.2, y: p.y - 0.8 } : { x: p.x + (i % 3) * 0.02, y: p.y }));
     expect(fitRow(row, measured)?.outlier).toBe(5);
   });
   it('does not turn a mirrored row into a fit: there is no reflection', () => {
-    const fit = fitRow(row, row.map((p) => ({ x: p.x, y: -p.y })));
+    const fit = fitRow(
+      row,
+      row.map((p) => ({ x: p.x, y: -p.y })),
+    );
     expect(fit?.rmsMm).toBeGreaterThan(0.5);
   });
   it('has no fit for one hole, for unequal rows, or where all holes are one', () => {
-    expect([fitRow(row.slice(0, 1), row.slice(0, 1)), fitRow(row, row.slice(1)), fitRow([{ x: 1, y: 1 }, { x: 1, y: 1 }], row.slice(0, 2))]).toEqual([null, null, null]);
+    expect([
+      fitRow(row.slice(0, 1), row.slice(0, 1)),
+      fitRow(row, row.slice(1)),
+      fitRow(
+        [
+          { x: 1, y: 1 },
+          { x: 1, y: 1 },
+        ],
+        row.slice(0, 2),
+      ),
+    ]).toEqual([null, null, null]);
   });
   it('puts new holes midway between the old ones', () => {
-    expect(midway(row.slice(0, 3))).toEqual([{ x: 12.5, y: 1.5 }, { x: 37.5, y: 1.5 }]);
+    expect(midway(row.slice(0, 3))).toEqual([
+      { x: 12.5, y: 1.5 },
+      { x: 37.5, y: 1.5 },
+    ]);
   });
 });

@@ -52,7 +52,10 @@ const MORE_HOLES = 12;
  * spot to keep clear, more holes are tried; where none of these layouts is clear, the first one is given with its
  * clashes. Null where the edges leave no room.
  */
-export function layoutAlong(path: readonly Place[], q: { readonly spacing: Spacing; readonly startEdge: Mm; readonly endEdge: Mm; readonly keepClear?: readonly KeepClear[] }): PathLayout | null {
+export function layoutAlong(
+  path: readonly Place[],
+  q: { readonly spacing: Spacing; readonly startEdge: Mm; readonly endEdge: Mm; readonly keepClear?: readonly KeepClear[] },
+): PathLayout | null {
   const span = (pathLength(path) - q.startEdge - q.endEdge) as Mm;
   if (path.length < 2 || span <= SAME_LENGTH_MM) return null;
   const fixed = 'count' in q.spacing;
@@ -60,7 +63,9 @@ export function layoutAlong(path: readonly Place[], q: { readonly spacing: Spaci
   const made = (count: number): PathLayout => {
     const pitch = (span / (count - 1)) as Mm;
     const distances = Array.from({ length: count }, (_, i) => (q.startEdge + (i === count - 1 ? span : i * pitch)) as Mm);
-    const clashes = distances.flatMap((d, i) => ((q.keepClear ?? []).some((k) => Math.abs(d - k.at) < k.clearance - SAME_LENGTH_MM) ? [i] : []));
+    const clashes = distances.flatMap((d, i) =>
+      (q.keepClear ?? []).some((k) => Math.abs(d - k.at) < k.clearance - SAME_LENGTH_MM) ? [i] : [],
+    );
     return { count, pitch, distances, places: distances.map((d) => placeAt(path, d)), clashes };
   };
   const first = made(least);

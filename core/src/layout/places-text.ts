@@ -25,9 +25,13 @@ export function parsePlaces(text: string, units: Units): Result<Place[]> {
   const lines = text.split(/\r\n|\r|\n/);
   for (const [i, line] of lines.entries()) {
     if (line.trim() === '') continue;
-    const cells = line.split(/\s*[;\t]\s*|,\s+/).map((c) => c.trim()).filter((c) => c !== '');
+    const cells = line
+      .split(/\s*[;\t]\s*|,\s+/)
+      .map((c) => c.trim())
+      .filter((c) => c !== '');
     const [x, y] = cells.map((c) => coordinate(c, units));
-    if (cells.length > 2 || x === undefined || x === null || y === null) return bad({ code: 'place-unreadable', data: { line: i + 1, text: line.trim().slice(0, 30) } });
+    if (cells.length > 2 || x === undefined || x === null || y === null)
+      return bad({ code: 'place-unreadable', data: { line: i + 1, text: line.trim().slice(0, 30) } });
     places.push({ x, y: y ?? 0 });
     if (places.length > MAX_PLACES) return bad({ code: 'places-too-many', data: { max: MAX_PLACES } });
   }

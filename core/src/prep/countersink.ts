@@ -63,6 +63,6 @@ export function holeLeft(cone: Cone, surface: Mm, thickness: Mm, hole: Mm): Mm {
 export function waist(cone: Cone, surface1: Mm, surface2: Mm, thickness: Mm, hole: Mm): Mm | null {
   if (coneDepth(cone, surface1, hole) + coneDepth(cone, surface2, hole) <= thickness) return null;
   const apart = Math.abs(surface1 - surface2);
-  if (apart >= 2 * thickness * cone.tan) return Math.max(surface1, surface2) - 2 * thickness * cone.tan as Mm;
+  if (apart >= 2 * thickness * cone.tan) return (Math.max(surface1, surface2) - 2 * thickness * cone.tan) as Mm;
   return ((surface1 + surface2) / 2 - thickness * cone.tan) as Mm;
 }

@@ -32,7 +32,12 @@ describe('worked numbers of the rules', () => {
     expect(a.layers[1]?.surfaceDiameter).toBeCloseTo(0.2483, 4);
     expect(a.layers[1]?.depth).toBeCloseTo(0.0503, 4);
   });
-  it.each([[0.016, 0.0049], [0.02, 0.0061], [0.025, 0.0076], [0.032, 0.0098]])('extra depth under %f is %f', (n, extra) => {
+  it.each([
+    [0.016, 0.0049],
+    [0.02, 0.0061],
+    [0.025, 0.0076],
+    [0.032, 0.0098],
+  ])('extra depth under %f is %f', (n, extra) => {
     expect(prep([n, 0.125]).layers[1]?.extraDepth).toBeCloseTo(extra, 4);
   });
   it('lengths come back in millimetres where the document is', () => {
@@ -44,15 +49,29 @@ describe('worked numbers of the rules', () => {
 
 describe('schools, either side of each threshold', () => {
   it.each([
-    ['kit-032', 0.032, 'dimple'], ['kit-032', 0.0325, 'dimple'], ['kit-032', 0.0326, 'countersink'], ['kit-032', 0.04, 'countersink'],
-    ['band-030-040', 0.0294, 'dimple'], ['band-030-040', 0.0295, 'dimple'], ['band-030-040', 0.0405, 'dimple'], ['band-030-040', 0.0406, 'countersink'],
-    ['production-040', 0.0394, 'dimple'], ['production-040', 0.0395, 'countersink'], ['production-040', 0.04, 'countersink'],
-    ['two-thirds', 0.0405, 'dimple'], ['two-thirds', 0.0406, 'unresolved'], ['two-thirds', 0.049, 'unresolved'], ['two-thirds', 0.05, 'countersink'],
+    ['kit-032', 0.032, 'dimple'],
+    ['kit-032', 0.0325, 'dimple'],
+    ['kit-032', 0.0326, 'countersink'],
+    ['kit-032', 0.04, 'countersink'],
+    ['band-030-040', 0.0294, 'dimple'],
+    ['band-030-040', 0.0295, 'dimple'],
+    ['band-030-040', 0.0405, 'dimple'],
+    ['band-030-040', 0.0406, 'countersink'],
+    ['production-040', 0.0394, 'dimple'],
+    ['production-040', 0.0395, 'countersink'],
+    ['production-040', 0.04, 'countersink'],
+    ['two-thirds', 0.0405, 'dimple'],
+    ['two-thirds', 0.0406, 'unresolved'],
+    ['two-thirds', 0.049, 'unresolved'],
+    ['two-thirds', 0.05, 'countersink'],
   ] as const)('%s top sheet %f: %s', (school, t, wanted) => {
     expect(preps(prep([t], { school }))).toBe(wanted);
   });
   it.each([
-    [0.04, 'countersink', 'dimple'], [0.0405, 'countersink', 'dimple'], [0.0406, 'countersink', undefined], [0.05, 'countersink', undefined],
+    [0.04, 'countersink', 'dimple'],
+    [0.0405, 'countersink', 'dimple'],
+    [0.0406, 'countersink', undefined],
+    [0.05, 'countersink', undefined],
   ] as const)('kit-032 under .025: %f is %s, alternative %s', (t, wanted, alternative) => {
     const layer = prep([0.025, t]).layers[1];
     expect([layer?.prep, layer?.alternative]).toEqual([wanted, alternative]);
@@ -86,7 +105,10 @@ describe('schools, either side of each threshold', () => {
 
 describe('the plans', () => {
   it('govern, and the difference is a caution; the side-by-side list is without them', () => {
-    const a = prep([{ part: 'skin', thickness: 0.025 }, { part: 'rib', thickness: 0.063, plans: 'dimple' }]);
+    const a = prep([
+      { part: 'skin', thickness: 0.025 },
+      { part: 'rib', thickness: 0.063, plans: 'dimple' },
+    ]);
     expect(preps(a)).toBe('dimple dimple');
     expect(codes(a)).toEqual(['plans-differ:caution', 'dimple-too-thick:stop']);
     expect(a.schools[0]).toEqual({ school: 'kit-032', verdict: 'ok', preps: ['dimple', 'countersink'] });
@@ -133,10 +155,23 @@ describe('findings, either side of each limit', () => {
     expect(codes(prep([0.032, 0.063], { head: 'protruding', edge: 2 * D - 0.001 }))).toEqual(['edge-distance-low:stop']);
   });
   it('judges the edge in each part that has one, and names the layer', () => {
-    const a = prep([{ part: 'skin', thickness: 0.025, edge: 0.4 }, { part: 'rib', thickness: 0.063, edge: 0.18 }]);
-    expect(a.findings.map((f) => [f.code, f.layer])).toEqual([['edge-distance-high', 0], ['edge-distance-low', 1]]);
+    const a = prep([
+      { part: 'skin', thickness: 0.025, edge: 0.4 },
+      { part: 'rib', thickness: 0.063, edge: 0.18 },
+    ]);
+    expect(a.findings.map((f) => [f.code, f.layer])).toEqual([
+      ['edge-distance-high', 0],
+      ['edge-distance-low', 1],
+    ]);
   });
-  it.each([[0.0049, undefined], [0.007, 'nest-misfit:caution'], [0.0098, 'nest-misfit:caution'], [0.0099, 'nest-misfit:stop'], [0.0029, undefined], [0.0028, 'nest-misfit:caution']])('fixed %f under .016 (computed .00489)', (fixed, wanted) => {
+  it.each([
+    [0.0049, undefined],
+    [0.007, 'nest-misfit:caution'],
+    [0.0098, 'nest-misfit:caution'],
+    [0.0099, 'nest-misfit:stop'],
+    [0.0029, undefined],
+    [0.0028, 'nest-misfit:caution'],
+  ])('fixed %f under .016 (computed .00489)', (fixed, wanted) => {
     expect(codes(prep([0.016, 0.08], { nest: { fixed } }))).toEqual(wanted === undefined ? [] : [wanted]);
   });
   it('a fixed allowance makes the depth, and the surface follows from it', () => {
@@ -151,8 +186,15 @@ describe('findings, either side of each limit', () => {
     expect(codes(prep([{ part: 'strip', thickness: 0.071, bothSides: true }], { diameter: '1/8' }))).toContain('waist-over-pilot:stop');
     expect(codes(prep([{ part: 'strip', thickness: 0.09, bothSides: true }], { diameter: '1/8' }))).toEqual([]);
   });
-  it.each([[[0.025, 0.025, 0.025], undefined], [[0.03, 0.03, 0.03], undefined], [[0.032, 0.032, 0.032], 'caution'], [[0.016, 0.016, 0.016, 0.016], 'caution']])('dimpled %j', (sheets, wanted) => {
-    expect(codes(prep(sheets, { diameter: '1/8' })).filter((c) => c.startsWith('outside'))).toEqual(wanted === undefined ? [] : [`outside-method-range:${wanted}`]);
+  it.each([
+    [[0.025, 0.025, 0.025], undefined],
+    [[0.03, 0.03, 0.03], undefined],
+    [[0.032, 0.032, 0.032], 'caution'],
+    [[0.016, 0.016, 0.016, 0.016], 'caution'],
+  ])('dimpled %j', (sheets, wanted) => {
+    expect(codes(prep(sheets, { diameter: '1/8' })).filter((c) => c.startsWith('outside'))).toEqual(
+      wanted === undefined ? [] : [`outside-method-range:${wanted}`],
+    );
   });
   it('a length called out is judged, and the nearest that works is named', () => {
     const a = prep([0.025, 0.032], { length: '3/8' });

@@ -1,7 +1,16 @@
 import { PROFILES } from '../tables/profiles';
 import { longer, SAME_LENGTH_MM, type Mm } from '../units/length';
 import { dashLength, formatCallout } from '../rivet/callout';
-import { headVolume, idealLength, lengthWorks, nearestDash, nearestWorkingDash, neighbourDashes, widthAtHalfD, type LengthQuestion } from '../rivet/length';
+import {
+  headVolume,
+  idealLength,
+  lengthWorks,
+  nearestDash,
+  nearestWorkingDash,
+  neighbourDashes,
+  widthAtHalfD,
+  type LengthQuestion,
+} from '../rivet/length';
 import { coneOf } from './countersink';
 import { verdictOf, worse, type Finding, type Verdict } from './findings';
 import { edgeFindings, pitchFindings, rowDistanceFindings } from './spacing';
@@ -120,9 +129,14 @@ function judgeRow(stack: Stack, findings: Finding[]): void {
   const { limits, size } = stack;
   const D = size.diameter;
   const flush = stack.head === 'flush-100';
-  if (longer(stack.hole, stack.holeMax)) findings.push({ code: 'hole-over-max', severity: 'stop', data: { hole: stack.hole, limit: stack.holeMax } });
+  if (longer(stack.hole, stack.holeMax))
+    findings.push({ code: 'hole-over-max', severity: 'stop', data: { hole: stack.hole, limit: stack.holeMax } });
   if (flush && stack.headAngleDeg !== stack.cutterAngleDeg)
-    findings.push({ code: 'angle-mismatch', severity: 'stop', data: { headAngleDeg: stack.headAngleDeg, cutterAngleDeg: stack.cutterAngleDeg } });
+    findings.push({
+      code: 'angle-mismatch',
+      severity: 'stop',
+      data: { headAngleDeg: stack.headAngleDeg, cutterAngleDeg: stack.cutterAngleDeg },
+    });
   const spacing = { diameter: D, flush, limits };
   if (stack.edge !== undefined) findings.push(...edgeFindings(stack.edge, spacing));
   let thickest = 0;
@@ -133,8 +147,13 @@ function judgeRow(stack: Stack, findings: Finding[]): void {
   }
   if (stack.pitch !== undefined) findings.push(...pitchFindings(stack.pitch, spacing));
   if (stack.rowDistance !== undefined) findings.push(...rowDistanceFindings(stack.rowDistance, spacing));
-  if (D < thickest - SAME_LENGTH_MM) findings.push({ code: 'rivet-small-for-sheet', severity: 'note', data: { diameter: D, thickness: thickest } });
+  if (D < thickest - SAME_LENGTH_MM)
+    findings.push({ code: 'rivet-small-for-sheet', severity: 'note', data: { diameter: D, thickness: thickest } });
   if (D > limits.rivetLargeT * thickest + SAME_LENGTH_MM)
-    findings.push({ code: 'rivet-large-for-sheet', severity: 'note', data: { diameter: D, thickness: thickest, limit: limits.rivetLargeT * thickest, factor: limits.rivetLargeT } });
+    findings.push({
+      code: 'rivet-large-for-sheet',
+      severity: 'note',
+      data: { diameter: D, thickness: thickest, limit: limits.rivetLargeT * thickest, factor: limits.rivetLargeT },
+    });
   if (stack.sharesLoadWith) findings.push({ code: 'mixed-fit', severity: 'note', data: { with: stack.sharesLoadWith } });
 }

@@ -6,10 +6,20 @@ export type Method = 'rivet-formed' | 'pre-dimpled' | 'combination';
 
 /** Why a school answers as it does; worded in `wording/reasons.ts`. */
 export type ReasonCode =
-  | 'protruding-head' | 'nothing-received' | 'below-unresolved' | 'plans'
-  | 'sheet-thin-enough' | 'sheet-too-thick-to-dimple' | 'in-band'
-  | 'top-sheet-thick' | 'total-thin' | 'sheet-dimpled-before' | 'first-thick-sheet'
-  | 'two-thirds-kept' | 'two-thirds-lost' | 'no-answer';
+  | 'protruding-head'
+  | 'nothing-received'
+  | 'below-unresolved'
+  | 'plans'
+  | 'sheet-thin-enough'
+  | 'sheet-too-thick-to-dimple'
+  | 'in-band'
+  | 'top-sheet-thick'
+  | 'total-thin'
+  | 'sheet-dimpled-before'
+  | 'first-thick-sheet'
+  | 'two-thirds-kept'
+  | 'two-thirds-lost'
+  | 'no-answer';
 
 export interface SchoolAnswer {
   readonly prep: PrepAnswer;

@@ -14,18 +14,30 @@ function low(code: FindingCode, key: string, value: Mm, rule: SpacingRule, stopD
   const isStop = shorter(value, stopD * rule.diameter);
   if (!isStop && !(rule.flush && shorter(value, flushD * rule.diameter))) return [];
   const limitD = isStop ? stopD : flushD;
-  return [{ code, severity: isStop ? 'stop' : 'caution', ...(layer === undefined ? {} : { layer }), data: { [key]: value, limit: limitD * rule.diameter, limitD } }];
+  return [
+    {
+      code,
+      severity: isStop ? 'stop' : 'caution',
+      ...(layer === undefined ? {} : { layer }),
+      data: { [key]: value, limit: limitD * rule.diameter, limitD },
+    },
+  ];
 }
 
 function high(code: FindingCode, key: string, value: Mm, rule: SpacingRule, limitD: number, layer?: number): Finding[] {
   if (!longer(value, limitD * rule.diameter)) return [];
-  return [{ code, severity: 'note', ...(layer === undefined ? {} : { layer }), data: { [key]: value, limit: limitD * rule.diameter, limitD } }];
+  return [
+    { code, severity: 'note', ...(layer === undefined ? {} : { layer }), data: { [key]: value, limit: limitD * rule.diameter, limitD } },
+  ];
 }
 
 /** Hole centre to edge: under 2 D stop, flush heads under 2.5 D caution, over 4 D a note. */
 export function edgeFindings(edge: Mm, rule: SpacingRule, layer?: number): Finding[] {
   const { edgeStopD, edgeFlushD, edgeHighD } = rule.limits;
-  return [...low('edge-distance-low', 'edge', edge, rule, edgeStopD, edgeFlushD, layer), ...high('edge-distance-high', 'edge', edge, rule, edgeHighD, layer)];
+  return [
+    ...low('edge-distance-low', 'edge', edge, rule, edgeStopD, edgeFlushD, layer),
+    ...high('edge-distance-high', 'edge', edge, rule, edgeHighD, layer),
+  ];
 }
 
 /** Along one row: under 3 D stop, flush heads under 3.5 D caution, over 16 D a note. */

@@ -51,9 +51,10 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
       layers.push(plainLayer(stack, layer, ended));
       continue;
     }
-    const depth = stack.nest.kind === 'fixed' && nest > 0
-      ? ((flushDepth + stack.nest.allowance) as Mm)
-      : coneDepth(cone, surfaceDiameter(cone, stack.size.flushHead, nest), stack.hole);
+    const depth =
+      stack.nest.kind === 'fixed' && nest > 0
+        ? ((flushDepth + stack.nest.allowance) as Mm)
+        : coneDepth(cone, surfaceDiameter(cone, stack.size.flushHead, nest), stack.hole);
     const answer = askSchool(school, { stack, index, gripMm, depthMm: depth });
     const prep: PrepAnswer = plans ?? answer.prep;
     if (plans !== undefined && plans !== answer.prep) findings.push(plansDiffer(index, plans, answer.prep, 'school'));
@@ -61,7 +62,8 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
     const isOwn = prep === answer.prep;
     const isCut = prep === 'countersink';
     const surface = isCut ? cutSurface(stack, cone, nest, depth) : undefined;
-    const narrowest = surface !== undefined && layer.bothSides ? (waist(cone, surface, surface, layer.thickness, stack.hole) ?? undefined) : undefined;
+    const narrowest =
+      surface !== undefined && layer.bothSides ? (waist(cone, surface, surface, layer.thickness, stack.hole) ?? undefined) : undefined;
     /* Every layer has the same shape, so that planning many rows stays fast. */
     const planned: PlannedLayer = {
       part: layer.part,
@@ -73,7 +75,8 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
       depth: isCut ? depth : undefined,
       extraDepth: isCut ? ((depth - flushDepth) as Mm) : undefined,
       waist: narrowest,
-      holeAfter: surface === undefined ? stack.hole : (Math.max(holeLeft(cone, surface, layer.thickness, stack.hole), narrowest ?? 0) as Mm),
+      holeAfter:
+        surface === undefined ? stack.hole : (Math.max(holeLeft(cone, surface, layer.thickness, stack.hole), narrowest ?? 0) as Mm),
       method: isOwn ? answer.method : undefined,
       alternative: isOwn ? answer.alternative : undefined,
       reason: plans === undefined ? answer.reason : 'plans',
@@ -96,14 +99,28 @@ function plansDiffer(layer: number, plans: Prep, says: PrepAnswer, against: stri
 function plainLayer(stack: Stack, layer: StackLayer, reason: ReasonCode): PlannedLayer {
   const nothing = undefined;
   return {
-    part: layer.part, thickness: layer.thickness, prep: 'none', receives: null, nest: 0 as Mm, surfaceDiameter: nothing, depth: nothing, extraDepth: nothing,
-    waist: nothing, holeAfter: stack.hole, method: nothing, alternative: nothing, reason, schoolSays: nothing,
+    part: layer.part,
+    thickness: layer.thickness,
+    prep: 'none',
+    receives: null,
+    nest: 0 as Mm,
+    surfaceDiameter: nothing,
+    depth: nothing,
+    extraDepth: nothing,
+    waist: nothing,
+    holeAfter: stack.hole,
+    method: nothing,
+    alternative: nothing,
+    reason,
+    schoolSays: nothing,
   };
 }
 
 /** Surface diameter of a countersink: from the nest, or from the depth where a fixed allowance makes it. */
 function cutSurface(stack: Stack, cone: Cone, nest: Mm, depth: Mm): Mm {
-  return stack.nest.kind === 'fixed' && nest > 0 ? surfaceOfDepth(cone, depth, stack.hole) : surfaceDiameter(cone, stack.size.flushHead, nest);
+  return stack.nest.kind === 'fixed' && nest > 0
+    ? surfaceOfDepth(cone, depth, stack.hole)
+    : surfaceDiameter(cone, stack.size.flushHead, nest);
 }
 
 /** Findings of one layer that receives a head or a dimple. */
@@ -133,7 +150,12 @@ function judgeCountersink(stack: Stack, cone: Cone, layer: PlannedLayer, index: 
   if (depth > t + SAME_LENGTH_MM) {
     const left = holeLeft(cone, surface, t, stack.hole);
     const severity = left <= stack.holeMax + SAME_LENGTH_MM ? 'caution' : 'stop';
-    findings.push({ code: 'countersink-breaks-through', severity, layer: index, data: { depth, thickness: t, holeAfter: left, limit: stack.holeMax } });
+    findings.push({
+      code: 'countersink-breaks-through',
+      severity,
+      layer: index,
+      data: { depth, thickness: t, holeAfter: left, limit: stack.holeMax },
+    });
   } else if (depth > (2 / 3) * t + SAME_LENGTH_MM) {
     findings.push({ code: 'two-thirds-exceeded', severity: 'caution', layer: index, data: { depth, thickness: t, limit: (2 / 3) * t } });
   }
@@ -149,7 +171,12 @@ function judgeCountersink(stack: Stack, cone: Cone, layer: PlannedLayer, index: 
   }
   if (layer.waist !== undefined && layer.waist > stack.hole + SAME_LENGTH_MM) {
     const severity = layer.waist > stack.holeMax + SAME_LENGTH_MM ? 'stop' : 'caution';
-    findings.push({ code: 'waist-over-pilot', severity, layer: index, data: { waist: layer.waist, pilot: stack.hole, limit: stack.holeMax } });
+    findings.push({
+      code: 'waist-over-pilot',
+      severity,
+      layer: index,
+      data: { waist: layer.waist, pilot: stack.hole, limit: stack.holeMax },
+    });
   }
 }
 
@@ -164,5 +191,9 @@ function judgeDimples(stack: Stack, layers: readonly PlannedLayer[], findings: F
   }
   const { methodTotal, methodSheets, thicknessSlack } = stack.limits;
   if (count > methodSheets || total > methodTotal + thicknessSlack + SAME_LENGTH_MM)
-    findings.push({ code: 'outside-method-range', severity: 'caution', data: { total, sheets: count, limit: methodTotal, limitSheets: methodSheets } });
+    findings.push({
+      code: 'outside-method-range',
+      severity: 'caution',
+      data: { total, sheets: count, limit: methodTotal, limitSheets: methodSheets },
+    });
 }

@@ -3,7 +3,15 @@ import { readPrepDocument } from '../formats/prep-document';
 import { planStack } from './plan';
 import { evaluateWhy, whyOf, whyText, type Why, type WhyId } from './why';
 
-const read = readPrepDocument({ head: 'flush-100', diameter: '3/32', stack: [{ part: 'skin', thickness: 0.025 }, { part: 'flange', thickness: 0.04 }], nest: 'computed' });
+const read = readPrepDocument({
+  head: 'flush-100',
+  diameter: '3/32',
+  stack: [
+    { part: 'skin', thickness: 0.025 },
+    { part: 'flange', thickness: 0.04 },
+  ],
+  nest: 'computed',
+});
 if (!read.ok) throw new Error('refused');
 const { stack } = read.value;
 const plan = planStack(stack);
@@ -13,12 +21,29 @@ function byExpression(why: Why): number {
   const rad = Math.PI / 180;
   const names = why.inputs.map((i) => i.symbol);
   const values = why.inputs.map((i) => (i.kind === 'half-angle' ? i.value * rad : i.value));
-  return new Function('sin', 'cos', 'tan', 'sqrt', ...names, `return ${why.expression.replaceAll('^', '**')}`)(Math.sin, Math.cos, Math.tan, Math.sqrt, ...values) as number;
+  return new Function('sin', 'cos', 'tan', 'sqrt', ...names, `return ${why.expression.replaceAll('^', '**')}`)(
+    Math.sin,
+    Math.cos,
+    Math.tan,
+    Math.sqrt,
+    ...values,
+  ) as number;
 }
 
 describe('why', () => {
   it.each<[WhyId, number]>([
-    ['surface', 1], ['depth', 1], ['extra-depth', 1], ['clicks', 1], ['hole-left', 1], ['two-thirds', 1], ['waist', 1], ['ideal-length', 0], ['length', 0], ['head-volume', 0], ['width', 0], ['grip', 0],
+    ['surface', 1],
+    ['depth', 1],
+    ['extra-depth', 1],
+    ['clicks', 1],
+    ['hole-left', 1],
+    ['two-thirds', 1],
+    ['waist', 1],
+    ['ideal-length', 0],
+    ['length', 0],
+    ['head-volume', 0],
+    ['width', 0],
+    ['grip', 0],
   ])('%s: the printed formula gives the number shown', (id, layer) => {
     const why = whyOf(id, stack, plan, { layer }) as Why;
     expect(evaluateWhy(why)).toBeCloseTo(byExpression(why), 9);
@@ -31,7 +56,11 @@ describe('why', () => {
   });
   it('is filled with the row’s own numbers, and a changed input changes the text', () => {
     const why = whyOf('depth', stack, plan, { layer: 1 }) as Why;
-    expect(whyText(why, 'in')).toEqual({ symbols: 'd = (C − Dh) / (2 × tan(a))', filled: '(.1972 − .098) / (2 × tan(50°))', result: '.0416 in' });
+    expect(whyText(why, 'in')).toEqual({
+      symbols: 'd = (C − Dh) / (2 × tan(a))',
+      filled: '(.1972 − .098) / (2 × tan(50°))',
+      result: '.0416 in',
+    });
     const other = { ...why, inputs: why.inputs.map((i) => (i.symbol === 'Dh' ? { ...i, value: 0.1 * 25.4 } : i)) };
     expect(whyText(other, 'in').filled).toBe('(.1972 − .100) / (2 × tan(50°))');
     expect(whyText(other, 'in').result).toBe('.0408 in');

@@ -7,8 +7,21 @@ import type { Plan } from './plan';
 import type { Stack } from './stack';
 
 export type WhyId =
-  | 'grip' | 'surface' | 'depth' | 'depth-fixed' | 'surface-fixed' | 'extra-depth' | 'clicks'
-  | 'length' | 'hole-left' | 'waist' | 'two-thirds' | 'ideal-length' | 'head-volume' | 'width' | 'times-diameter';
+  | 'grip'
+  | 'surface'
+  | 'depth'
+  | 'depth-fixed'
+  | 'surface-fixed'
+  | 'extra-depth'
+  | 'clicks'
+  | 'length'
+  | 'hole-left'
+  | 'waist'
+  | 'two-thirds'
+  | 'ideal-length'
+  | 'head-volume'
+  | 'width'
+  | 'times-diameter';
 
 /** What goes into a formula: a length in mm, half a cutter's angle in degrees, or a plain factor. */
 export interface WhyInput {
@@ -44,32 +57,140 @@ const LENGTH = 'Rule L = G + 1.5 D and the volume of the shank, docs/rules.md, r
 const cone = (v: (symbol: string) => number) => coneOf(2 * v('a'));
 
 const FORMULAS: Readonly<Record<Exclude<WhyId, 'grip'>, Formula>> = {
-  surface: { symbol: 'C', label: 'Surface diameter', expression: 'A + 2 * n * (1 - sin(a)) / cos(a)', kind: 'length', source: GEOMETRY, compute: (v) => surfaceDiameter(cone(v), v('A') as Mm, v('n') as Mm) },
-  depth: { symbol: 'd', label: 'Depth', expression: '(C - Dh) / (2 * tan(a))', kind: 'length', source: GEOMETRY, compute: (v) => coneDepth(cone(v), v('C') as Mm, v('Dh') as Mm) },
-  'depth-fixed': { symbol: 'd', label: 'Depth with the fixed allowance', expression: '(A - Dh) / (2 * tan(a)) + f', kind: 'length', source: GEOMETRY, compute: (v) => coneDepth(cone(v), v('A') as Mm, v('Dh') as Mm) + v('f') },
-  'surface-fixed': { symbol: 'C', label: 'Surface diameter at that depth', expression: 'Dh + 2 * d * tan(a)', kind: 'length', source: GEOMETRY, compute: (v) => surfaceOfDepth(cone(v), v('d') as Mm, v('Dh') as Mm) },
-  'extra-depth': { symbol: 'x', label: 'Deeper than for a flush rivet', expression: 'n * (1 / sin(a) - 1)', kind: 'length', source: GEOMETRY, compute: (v) => nestDepth(cone(v), v('n') as Mm) },
-  clicks: { symbol: 'clicks', label: 'Clicks past a flush rivet', expression: 'x / click', kind: 'clicks', source: 'One click of the cage is .001 in.', compute: (v) => v('x') / v('click') },
-  'hole-left': { symbol: "Dh'", label: 'Hole left', expression: 'C - 2 * t * tan(a)', kind: 'length', source: GEOMETRY, compute: (v) => holeLeft(cone(v), v('C') as Mm, v('t') as Mm, v('Dh') as Mm) },
-  waist: { symbol: 'w', label: 'Waist where both countersinks meet', expression: 'C - t * tan(a)', kind: 'length', source: GEOMETRY, compute: (v) => waist(cone(v), v('C') as Mm, v('C') as Mm, v('t') as Mm, v('Dh') as Mm) ?? v('Dh') },
-  'two-thirds': { symbol: 'limit', label: 'Two thirds of the sheet', expression: '2 / 3 * t', kind: 'length', source: 'No knife edge: docs/rules.md, findings.', compute: (v) => (2 / 3) * v('t') },
-  'ideal-length': { symbol: 'L', label: 'Ideal length', expression: 'G + 1.5 * D', kind: 'length', source: LENGTH, compute: (v) => idealLength(v('G') as Mm, v('D') as Mm) },
-  length: { symbol: 'L', label: 'Rivet length', expression: 'dash * step', kind: 'length', source: 'Length dashes go by sixteenths of an inch, MS20426 and MS20470.', compute: (v) => v('dash') * v('step') },
-  'head-volume': { symbol: 'V / D^3', label: 'Volume for the driven head', expression: '((L - G) * D^2 - G * (Dh^2 - D^2)) / D^3', kind: 'factor', source: LENGTH, compute: (v) => headVolume(v('L') as Mm, v('G') as Mm, v('D') as Mm, v('Dh') as Mm) / v('D') ** 3 },
+  surface: {
+    symbol: 'C',
+    label: 'Surface diameter',
+    expression: 'A + 2 * n * (1 - sin(a)) / cos(a)',
+    kind: 'length',
+    source: GEOMETRY,
+    compute: (v) => surfaceDiameter(cone(v), v('A') as Mm, v('n') as Mm),
+  },
+  depth: {
+    symbol: 'd',
+    label: 'Depth',
+    expression: '(C - Dh) / (2 * tan(a))',
+    kind: 'length',
+    source: GEOMETRY,
+    compute: (v) => coneDepth(cone(v), v('C') as Mm, v('Dh') as Mm),
+  },
+  'depth-fixed': {
+    symbol: 'd',
+    label: 'Depth with the fixed allowance',
+    expression: '(A - Dh) / (2 * tan(a)) + f',
+    kind: 'length',
+    source: GEOMETRY,
+    compute: (v) => coneDepth(cone(v), v('A') as Mm, v('Dh') as Mm) + v('f'),
+  },
+  'surface-fixed': {
+    symbol: 'C',
+    label: 'Surface diameter at that depth',
+    expression: 'Dh + 2 * d * tan(a)',
+    kind: 'length',
+    source: GEOMETRY,
+    compute: (v) => surfaceOfDepth(cone(v), v('d') as Mm, v('Dh') as Mm),
+  },
+  'extra-depth': {
+    symbol: 'x',
+    label: 'Deeper than for a flush rivet',
+    expression: 'n * (1 / sin(a) - 1)',
+    kind: 'length',
+    source: GEOMETRY,
+    compute: (v) => nestDepth(cone(v), v('n') as Mm),
+  },
+  clicks: {
+    symbol: 'clicks',
+    label: 'Clicks past a flush rivet',
+    expression: 'x / click',
+    kind: 'clicks',
+    source: 'One click of the cage is .001 in.',
+    compute: (v) => v('x') / v('click'),
+  },
+  'hole-left': {
+    symbol: "Dh'",
+    label: 'Hole left',
+    expression: 'C - 2 * t * tan(a)',
+    kind: 'length',
+    source: GEOMETRY,
+    compute: (v) => holeLeft(cone(v), v('C') as Mm, v('t') as Mm, v('Dh') as Mm),
+  },
+  waist: {
+    symbol: 'w',
+    label: 'Waist where both countersinks meet',
+    expression: 'C - t * tan(a)',
+    kind: 'length',
+    source: GEOMETRY,
+    compute: (v) => waist(cone(v), v('C') as Mm, v('C') as Mm, v('t') as Mm, v('Dh') as Mm) ?? v('Dh'),
+  },
+  'two-thirds': {
+    symbol: 'limit',
+    label: 'Two thirds of the sheet',
+    expression: '2 / 3 * t',
+    kind: 'length',
+    source: 'No knife edge: docs/rules.md, findings.',
+    compute: (v) => (2 / 3) * v('t'),
+  },
+  'ideal-length': {
+    symbol: 'L',
+    label: 'Ideal length',
+    expression: 'G + 1.5 * D',
+    kind: 'length',
+    source: LENGTH,
+    compute: (v) => idealLength(v('G') as Mm, v('D') as Mm),
+  },
+  length: {
+    symbol: 'L',
+    label: 'Rivet length',
+    expression: 'dash * step',
+    kind: 'length',
+    source: 'Length dashes go by sixteenths of an inch, MS20426 and MS20470.',
+    compute: (v) => v('dash') * v('step'),
+  },
+  'head-volume': {
+    symbol: 'V / D^3',
+    label: 'Volume for the driven head',
+    expression: '((L - G) * D^2 - G * (Dh^2 - D^2)) / D^3',
+    kind: 'factor',
+    source: LENGTH,
+    compute: (v) => headVolume(v('L') as Mm, v('G') as Mm, v('D') as Mm, v('Dh') as Mm) / v('D') ** 3,
+  },
   width: {
-    symbol: 'W', label: 'Width of a head driven to half D', expression: 'sqrt(((L - G) * D^2 - G * (Dh^2 - D^2)) / (k * 0.5 * D))', kind: 'length', source: LENGTH,
+    symbol: 'W',
+    label: 'Width of a head driven to half D',
+    expression: 'sqrt(((L - G) * D^2 - G * (Dh^2 - D^2)) / (k * 0.5 * D))',
+    kind: 'length',
+    source: LENGTH,
     compute: (v) => widthAtHalfD(headVolume(v('L') as Mm, v('G') as Mm, v('D') as Mm, v('Dh') as Mm), v('D') as Mm, v('k')) ?? NaN,
   },
-  'times-diameter': { symbol: 'limit', label: 'Limit', expression: 'm * D', kind: 'length', source: 'Public guidance AC 43.13-1B and this project\'s defaults, docs/rules.md.', compute: (v) => v('m') * v('D') },
+  'times-diameter': {
+    symbol: 'limit',
+    label: 'Limit',
+    expression: 'm * D',
+    kind: 'length',
+    source: "Public guidance AC 43.13-1B and this project's defaults, docs/rules.md.",
+    compute: (v) => v('m') * v('D'),
+  },
 };
 
 /** A why for one number of a planned row. Null where the row has no such number. */
 export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number; factor?: number; lengthDash?: number } = {}): Why | null {
   const layer = at.layer === undefined ? undefined : plan.layers[at.layer];
-  const len = (symbol: string, label: string, value: number | undefined): WhyInput => ({ symbol, label, kind: 'length', value: value ?? NaN });
+  const len = (symbol: string, label: string, value: number | undefined): WhyInput => ({
+    symbol,
+    label,
+    kind: 'length',
+    value: value ?? NaN,
+  });
   if (id === 'grip') {
     const inputs = plan.layers.map((l, i) => len(`t${i + 1}`, l.part || `Layer ${i + 1}`, l.thickness));
-    return { id, symbol: 'G', label: 'Grip', expression: inputs.map((i) => i.symbol).join(' + '), kind: 'length', inputs, source: 'Total thickness of all layers.' };
+    return {
+      id,
+      symbol: 'G',
+      label: 'Grip',
+      expression: inputs.map((i) => i.symbol).join(' + '),
+      kind: 'length',
+      inputs,
+      source: 'Total thickness of all layers.',
+    };
   }
   const formula = FORMULAS[id];
   const bank: Record<string, WhyInput> = {
@@ -93,7 +214,15 @@ export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number;
   };
   const inputs = symbolsIn(formula.expression).map((s) => bank[s] as WhyInput);
   if (inputs.some((i) => Number.isNaN(i.value))) return null;
-  return { id, symbol: formula.symbol, label: formula.label, expression: formula.expression, kind: formula.kind, inputs, source: formula.source };
+  return {
+    id,
+    symbol: formula.symbol,
+    label: formula.label,
+    expression: formula.expression,
+    kind: formula.kind,
+    inputs,
+    source: formula.source,
+  };
 }
 
 const FUNCTIONS = new Set(['sin', 'cos', 'tan', 'sqrt']);
@@ -111,13 +240,22 @@ export function evaluateWhy(why: Why): number | null {
 
 /** The formula filled with its numbers and its result, such as `d = (.1972 - .098) / (2 * tan(50)) = .0416 in`. */
 export function whyText(why: Why, units: Units): { symbols: string; filled: string; result: string } {
-  const show = (i: WhyInput) => (i.kind === 'length' ? showNumber(i.value, units) : i.kind === 'half-angle' ? `${showFactor(i.value)}\u00b0` : showFactor(i.value));
-  const pretty = (text: string) => text.replace(/ \* /g, ' \u00d7 ').replace(/\^2/g, '\u00b2').replace(/\^3/g, '\u00b3').replace(/ - /g, ' \u2212 ');
+  const show = (i: WhyInput) =>
+    i.kind === 'length' ? showNumber(i.value, units) : i.kind === 'half-angle' ? `${showFactor(i.value)}\u00b0` : showFactor(i.value);
+  const pretty = (text: string) =>
+    text.replace(/ \* /g, ' \u00d7 ').replace(/\^2/g, '\u00b2').replace(/\^3/g, '\u00b3').replace(/ - /g, ' \u2212 ');
   const filled = why.expression.replace(/[A-Za-z]\w*/g, (s) => {
     const input = why.inputs.find((i) => i.symbol === s);
     return input ? show(input) : s;
   });
   const value = evaluateWhy(why);
-  const result = value === null ? 'no such number' : why.kind === 'length' ? `${showNumber(value, units)} ${units}` : why.kind === 'clicks' ? `${value.toFixed(1)} clicks` : showFactor(value);
+  const result =
+    value === null
+      ? 'no such number'
+      : why.kind === 'length'
+        ? `${showNumber(value, units)} ${units}`
+        : why.kind === 'clicks'
+          ? `${value.toFixed(1)} clicks`
+          : showFactor(value);
   return { symbols: `${pretty(why.symbol)} = ${pretty(why.expression)}`, filled: pretty(filled), result };
 }

@@ -27,7 +27,11 @@ describe('a row from its line', () => {
     expect(made).toMatchObject({ ok: false, problem: { code: 'part-thickness-differs', at: 5, data: { part: 'skin', partId: 'p1' } } });
   });
   it('prefers the part of the same hand', () => {
-    const made = compose('skin .025 : 426AD3 hand=R', [part('l', 'skin', 0.025, 'L'), part('r', 'skin', 0.025, 'R'), part('n', 'skin', 0.025)]);
+    const made = compose('skin .025 : 426AD3 hand=R', [
+      part('l', 'skin', 0.025, 'L'),
+      part('r', 'skin', 0.025, 'R'),
+      part('n', 'skin', 0.025),
+    ]);
     expect(made.ok && made.value.row.layers[0]?.partId).toBe('r');
   });
   it('typed anew keeps the ids of its holes and of the sheets that stay', () => {
@@ -50,9 +54,21 @@ describe('a row from its line', () => {
     expect(lineOfRow(made.value.row, parts, 'mm')).toContain('skin .025 in / rib 0,8 mm csk : 426AD3-3.5 x4 @1.5 in e=5/16');
   });
   it('many lines at once: good ones are made, bad ones keep their number, parts of one serve the next', () => {
-    const lines = composeLines('skin .025 / rib .032 : 426AD3 x4\n# a note\n\nnonsense\r\nskin .025 / cap .063 : 426AD3\nskin .032 : 426AD3', context(), 7);
-    expect(lines.map((l) => [l.number, l.made?.row.order ?? l.problem?.code])).toEqual([[1, 7], [4, 'line-no-rivet'], [5, 8], [6, 'part-thickness-differs']]);
-    const edits = editsOf(lines.flatMap((l) => (l.made ? [l.made] : [])), ids(6));
+    const lines = composeLines(
+      'skin .025 / rib .032 : 426AD3 x4\n# a note\n\nnonsense\r\nskin .025 / cap .063 : 426AD3\nskin .032 : 426AD3',
+      context(),
+      7,
+    );
+    expect(lines.map((l) => [l.number, l.made?.row.order ?? l.problem?.code])).toEqual([
+      [1, 7],
+      [4, 'line-no-rivet'],
+      [5, 8],
+      [6, 'part-thickness-differs'],
+    ]);
+    const edits = editsOf(
+      lines.flatMap((l) => (l.made ? [l.made] : [])),
+      ids(6),
+    );
     expect(edits.map((e) => e.kind)).toEqual(['part', 'part', 'part', 'row', 'row']);
   });
 });
@@ -76,23 +92,49 @@ describe('steps, folded from marks', () => {
   const [skin, spar] = row.layers.map((l) => l.id) as [string, string];
   const holes = row.holes.map((h) => h.id);
   it('drill, deburr both sides of each sheet, prepare each sheet as planned', () => {
-    expect(steps.map((s) => s.key)).toEqual(['drilled//', `deburred/${skin}/head`, `deburred/${skin}/shop`, `deburred/${spar}/head`, `deburred/${spar}/shop`, `dimpled/${skin}/`, `countersunk/${spar}/`]);
+    expect(steps.map((s) => s.key)).toEqual([
+      'drilled//',
+      `deburred/${skin}/head`,
+      `deburred/${skin}/shop`,
+      `deburred/${spar}/head`,
+      `deburred/${spar}/shop`,
+      `dimpled/${skin}/`,
+      `countersunk/${spar}/`,
+    ]);
   });
   it('progress counts each hole and step once', () => {
-    const marks = [mark('1', { holeIds: holes }), mark('2', { holeIds: holes.slice(0, 2) }), mark('3', { kind: 'dimpled', holeIds: holes.slice(0, 1), layerIds: [skin] })];
+    const marks = [
+      mark('1', { holeIds: holes }),
+      mark('2', { holeIds: holes.slice(0, 2) }),
+      mark('3', { kind: 'dimpled', holeIds: holes.slice(0, 1), layerIds: [skin] }),
+    ];
     expect(progressOf(row, steps, foldByRow(marks).get('r'))).toEqual({ done: 5, wanted: 28 });
   });
   it('marks that no longer fit are kept and shown', () => {
-    const states = foldByRow([mark('1', { kind: 'dimpled', holeIds: holes.slice(0, 3), layerIds: [spar] }), mark('2', { kind: 'dimpled', holeIds: holes.slice(0, 1), layerIds: ['gone'] }), mark('3', { holeIds: [holes[3] as string] })]).get('r');
+    const states = foldByRow([
+      mark('1', { kind: 'dimpled', holeIds: holes.slice(0, 3), layerIds: [spar] }),
+      mark('2', { kind: 'dimpled', holeIds: holes.slice(0, 1), layerIds: ['gone'] }),
+      mark('3', { holeIds: [holes[3] as string] }),
+    ]).get('r');
     const shorter = { ...row, holes: row.holes.map((h, i) => ({ ...h, out: i === 3 })) };
-    expect(leftoversOf(shorter, steps, states).map((l) => [l.because, l.holeIds.length])).toEqual([['step-changed', 3], ['layer-gone', 1], ['holes-out', 1]]);
+    expect(leftoversOf(shorter, steps, states).map((l) => [l.because, l.holeIds.length])).toEqual([
+      ['step-changed', 3],
+      ['layer-gone', 1],
+      ['holes-out', 1],
+    ]);
   });
   it('the measured thickness outranks the nominal', () => {
-    const measured = new Map(parts).set('p2', { ...(parts.get('p2') as Entity<'part'>['definition']), measured: { mm: 1, text: '1', units: 'mm' } });
+    const measured = new Map(parts).set('p2', {
+      ...(parts.get('p2') as Entity<'part'>['definition']),
+      measured: { mm: 1, text: '1', units: 'mm' },
+    });
     expect(stackOf(row, { kit: KIT, parts: measured })?.layers[1]?.thickness).toBe(1);
   });
   it('a kit’s own limits and hole max replace the defaults', () => {
-    const own = stackOf({ ...row, edge: { mm: 4, text: '4', units: 'mm' } }, { kit: { ...KIT, limits: { edgeStopD: 1.5, edgeFlushD: 1.5 }, holeMax: { 3: 2.7 } }, parts });
+    const own = stackOf(
+      { ...row, edge: { mm: 4, text: '4', units: 'mm' } },
+      { kit: { ...KIT, limits: { edgeStopD: 1.5, edgeFlushD: 1.5 }, holeMax: { 3: 2.7 } }, parts },
+    );
     expect(own?.holeMax).toBe(2.7);
     expect(own && planStack(own).findings).toEqual([]);
   });

@@ -28,7 +28,11 @@ function typed(d: Dimension, units: Units): TypedLength {
 /** The part a name means for a row of that hand: the same hand first, then one without a hand. Case does not count. */
 export function findPart(parts: readonly Entity<'part'>[], name: string, hand: Hand | null): Entity<'part'> | undefined {
   const same = parts.filter((p) => p.definition.name.toLowerCase() === name.toLowerCase());
-  return same.find((p) => p.definition.hand === hand) ?? same.find((p) => p.definition.hand === null) ?? (hand === null && same.length === 1 ? same[0] : undefined);
+  return (
+    same.find((p) => p.definition.hand === hand) ??
+    same.find((p) => p.definition.hand === null) ??
+    (hand === null && same.length === 1 ? same[0] : undefined)
+  );
 }
 
 /**
@@ -42,17 +46,36 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
   for (const layer of line.layers) {
     let part = findPart(context.parts, layer.name, line.hand);
     if (part && Math.abs(part.definition.thickness.mm - layer.thickness.length) > SAME_LENGTH_MM) {
-      const data = { part: part.definition.name, partId: part.id, known: showLength(part.definition.thickness.mm, units), said: showLength(layer.thickness.length, units) };
+      const data = {
+        part: part.definition.name,
+        partId: part.id,
+        known: showLength(part.definition.thickness.mm, units),
+        said: showLength(layer.thickness.length, units),
+      };
       return bad({ code: 'part-thickness-differs', at: layer.thicknessAt, data });
     }
     if (!part) {
-      const definition: PartDefinition = { v: 1, assemblyId, name: layer.name, hand: line.hand, thickness: typed(layer.thickness, units), measured: null, mirroredFrom: null };
+      const definition: PartDefinition = {
+        v: 1,
+        assemblyId,
+        name: layer.name,
+        hand: line.hand,
+        thickness: typed(layer.thickness, units),
+        measured: null,
+        mirroredFrom: null,
+      };
       part = { kind: 'part', id: newId(), version: 0, definition };
       newParts.push(part);
     }
     const partId = part.id;
     const known = existing?.layers.find((l) => l.partId === partId);
-    layers.push({ id: known?.id ?? newId(), partId, plans: layer.plans ?? null, edge: known?.edge ?? null, bothSides: known?.bothSides ?? false });
+    layers.push({
+      id: known?.id ?? newId(),
+      partId,
+      plans: layer.plans ?? null,
+      edge: known?.edge ?? null,
+      bothSides: known?.bothSides ?? false,
+    });
   }
   const { callout } = line;
   const sameRivet = existing !== undefined && existing.dash === callout.size.dash && existing.head === callout.head;

@@ -144,7 +144,14 @@ export interface Entity<K extends EntityKind = EntityKind> {
 }
 
 /** One edit within a change: `expectedVersion` 0 makes it anew; `definition` null takes it out. */
-export type Edit = { [K in EntityKind]: { readonly kind: K; readonly id: string; readonly expectedVersion: number; readonly definition: Definitions[K] | null } }[EntityKind];
+export type Edit = {
+  [K in EntityKind]: {
+    readonly kind: K;
+    readonly id: string;
+    readonly expectedVersion: number;
+    readonly definition: Definitions[K] | null;
+  };
+}[EntityKind];
 
 /** A change of definitions: all of its edits or none, by somebody, at a time, for a reason; idempotent by its id. */
 export interface Change {

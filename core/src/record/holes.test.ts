@@ -51,7 +51,10 @@ describe('ranges', () => {
   it('writes the shortest text, which reads back', () => {
     expect(formatRange([0, 1, 2, 5, 7, 8])).toBe('1-3,6,8-9');
     fc.assert(
-      fc.property(fc.uniqueArray(fc.integer({ min: 0, max: 59 }), { minLength: 1 }), (places) => JSON.stringify(parseRange(formatRange(places), 60)) === JSON.stringify([...places].sort((a, b) => a - b))),
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 0, max: 59 }), { minLength: 1 }),
+        (places) => JSON.stringify(parseRange(formatRange(places), 60)) === JSON.stringify([...places].sort((a, b) => a - b)),
+      ),
       { seed: 2 },
     );
   });

@@ -49,7 +49,7 @@ export function parseRange(text: string, count: number): number[] | null {
 export function formatRange(places: readonly number[]): string {
   const sorted = [...new Set(places)].sort((a, b) => a - b);
   const runs: string[] = [];
-  for (let i = 0; i < sorted.length; ) {
+  for (let i = 0; i < sorted.length;) {
     let j = i;
     while (sorted[j + 1] === (sorted[j] as number) + 1) j++;
     runs.push(i === j ? `${(sorted[i] as number) + 1}` : `${(sorted[i] as number) + 1}-${(sorted[j] as number) + 1}`);

@@ -23,15 +23,30 @@ describe('marks', () => {
     expect(counted([mark('a', {}), undo('u', 'v'), undo('v', 'u')])).toEqual(['a']);
   });
   it('commute: any order of arrival, any repetition gives the same', () => {
-    const pool = [mark('a', {}), mark('b', { doneAt: '2026-11-02T00:00:00.000Z' }), undo('u', 'a'), undo('v', 'u'), undo('w', 'b'), mark('c', {}), undo('x', 'w')];
+    const pool = [
+      mark('a', {}),
+      mark('b', { doneAt: '2026-11-02T00:00:00.000Z' }),
+      undo('u', 'a'),
+      undo('v', 'u'),
+      undo('w', 'b'),
+      mark('c', {}),
+      undo('x', 'w'),
+    ];
     const expected = counted(pool);
     fc.assert(
-      fc.property(fc.shuffledSubarray([...pool, ...pool], { minLength: pool.length * 2 }), (shuffled) => JSON.stringify(counted(shuffled)) === JSON.stringify(expected)),
+      fc.property(
+        fc.shuffledSubarray([...pool, ...pool], { minLength: pool.length * 2 }),
+        (shuffled) => JSON.stringify(counted(shuffled)) === JSON.stringify(expected),
+      ),
       { seed: 5, numRuns: 300 },
     );
   });
   it('undo offers this device its own, newest recording first', () => {
-    const marks = [mark('a', { device: 'mine', recordedAt: '2026-11-05T00:00:00.000Z', doneAt: '2026-10-01T00:00:00.000Z' }), mark('b', { device: 'mine' }), mark('c', { device: 'other' })];
+    const marks = [
+      mark('a', { device: 'mine', recordedAt: '2026-11-05T00:00:00.000Z', doneAt: '2026-10-01T00:00:00.000Z' }),
+      mark('b', { device: 'mine' }),
+      mark('c', { device: 'other' }),
+    ];
     expect(undoableMarks(marks, 'mine').map((m) => m.id)).toEqual(['a', 'b']);
     expect(undoableMarks([...marks, undo('u', 'a', { device: 'other' })], 'mine').map((m) => m.id)).toEqual(['b']);
     expect(marks.slice().sort(compareMarks)[0]?.id).toBe('a');

@@ -3,16 +3,38 @@
  * and ordered by done-at, then id. Stages are folded from marks, never stored as truth.
  */
 export const MARK_KINDS = [
-  'laid-out', 'piloted', 'drilled', 'deburred', 'creased', 'scuffed', 'dimpled', 'countersunk',
-  'cleaned', 'primed', 'set', 'inspected', 'removed', 'undo',
+  'laid-out',
+  'piloted',
+  'drilled',
+  'deburred',
+  'creased',
+  'scuffed',
+  'dimpled',
+  'countersunk',
+  'cleaned',
+  'primed',
+  'set',
+  'inspected',
+  'removed',
+  'undo',
 ] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 
 /** What a mark of each kind addresses: the hole, the hole in one sheet, the part, or another mark. */
 export const MARK_ADDRESS: Readonly<Record<MarkKind, 'hole' | 'hole-in-layer' | 'part' | 'mark'>> = {
-  'laid-out': 'hole', piloted: 'hole', drilled: 'hole', set: 'hole', inspected: 'hole', removed: 'hole',
-  deburred: 'hole-in-layer', dimpled: 'hole-in-layer', countersunk: 'hole-in-layer',
-  creased: 'part', scuffed: 'part', cleaned: 'part', primed: 'part',
+  'laid-out': 'hole',
+  piloted: 'hole',
+  drilled: 'hole',
+  set: 'hole',
+  inspected: 'hole',
+  removed: 'hole',
+  deburred: 'hole-in-layer',
+  dimpled: 'hole-in-layer',
+  countersunk: 'hole-in-layer',
+  creased: 'part',
+  scuffed: 'part',
+  cleaned: 'part',
+  primed: 'part',
   undo: 'mark',
 };
 

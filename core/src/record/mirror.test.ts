@@ -25,21 +25,57 @@ describe('a mirrored row', () => {
 
 describe('a mirrored assembly', () => {
   const [first, ...rest] = parts as [Entity<'part'>, Entity<'part'>];
-  const marked: Entity<'part'> = { ...first, definition: { ...first.definition, measured: { mm: 0.64, text: '0.64', units: 'mm' }, listed: 2, counted: 2, orientation: { turnDeg: 90, flipped: false } } };
-  const made = mirrorAssembly({ kind: 'assembly', id: 'a', version: 1, definition: { v: 1, kitId: 'k', name: 'Left float', order: 1 } }, [marked, ...rest], [source], 2, ids(8));
+  const marked: Entity<'part'> = {
+    ...first,
+    definition: {
+      ...first.definition,
+      measured: { mm: 0.64, text: '0.64', units: 'mm' },
+      listed: 2,
+      counted: 2,
+      orientation: { turnDeg: 90, flipped: false },
+    },
+  };
+  const made = mirrorAssembly(
+    { kind: 'assembly', id: 'a', version: 1, definition: { v: 1, kitId: 'k', name: 'Left float', order: 1 } },
+    [marked, ...rest],
+    [source],
+    2,
+    ids(8),
+  );
   const [assembly, skin, , row] = made.edits;
   it('has a name, parts and rows of its own, each naming what it was mirrored from', () => {
     expect(assembly?.definition).toMatchObject({ name: 'Right float', mirroredFrom: 'a', order: 2 });
     expect(made.edits.map((e) => e.kind)).toEqual(['assembly', 'part', 'part', 'row']);
-    expect(made.edits.slice(1).every((e) => e.definition !== null && 'assemblyId' in e.definition && e.definition.assemblyId === made.assemblyId)).toBe(true);
+    expect(
+      made.edits
+        .slice(1)
+        .every((e) => e.definition !== null && 'assemblyId' in e.definition && e.definition.assemblyId === made.assemblyId),
+    ).toBe(true);
     expect((row?.definition as RowDefinition).layers[0]?.partId).toBe(skin?.id);
   });
   it('takes no measurement and no count along, and turns the orientation', () => {
-    expect(skin?.definition as PartDefinition).toMatchObject({ hand: 'R', measured: null, listed: 2, counted: null, orientation: { turnDeg: 270, flipped: false } });
+    expect(skin?.definition as PartDefinition).toMatchObject({
+      hand: 'R',
+      measured: null,
+      listed: 2,
+      counted: null,
+      orientation: { turnDeg: 270, flipped: false },
+    });
   });
   it('shares no id with its source', () => {
-    const known = new Set(['a', 'p1', 'p2', 'r1', ...source.definition.holes.map((h) => h.id), ...source.definition.layers.map((l) => l.id)]);
-    const own = [...made.edits.map((e) => e.id), ...(row?.definition as RowDefinition).holes.map((h) => h.id), ...(row?.definition as RowDefinition).layers.map((l) => l.id)];
+    const known = new Set([
+      'a',
+      'p1',
+      'p2',
+      'r1',
+      ...source.definition.holes.map((h) => h.id),
+      ...source.definition.layers.map((l) => l.id),
+    ]);
+    const own = [
+      ...made.edits.map((e) => e.id),
+      ...(row?.definition as RowDefinition).holes.map((h) => h.id),
+      ...(row?.definition as RowDefinition).layers.map((l) => l.id),
+    ];
     expect(own.some((x) => known.has(x))).toBe(false);
   });
 });
@@ -48,7 +84,12 @@ describe('mirrored twice', () => {
   it.each([0, 90, 180, 270] as const)('an orientation turned %i is as it was', (turnDeg) => {
     for (const flipped of [true, false]) expect(mirrorOrientation(mirrorOrientation({ turnDeg, flipped }))).toEqual({ turnDeg, flipped });
   });
-  it.each([['Left float', 'Right float'], ['RIGHT flap, left rib', 'LEFT flap, right rib'], ['Baggage door', 'Baggage door, mirrored'], ['Upright', 'Upright, mirrored']])('%s becomes %s', (name, other) => {
+  it.each([
+    ['Left float', 'Right float'],
+    ['RIGHT flap, left rib', 'LEFT flap, right rib'],
+    ['Baggage door', 'Baggage door, mirrored'],
+    ['Upright', 'Upright, mirrored'],
+  ])('%s becomes %s', (name, other) => {
     expect(mirrorName(name)).toBe(other);
   });
 });

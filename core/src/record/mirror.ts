@@ -27,14 +27,27 @@ function mirrorPart(source: Entity<'part'>, assemblyId: string): PartDefinition 
 
 function mirrorDefinition(source: Entity<'row'>, order: number, layers: readonly LayerDefinition[], newId: () => string): RowDefinition {
   const row = source.definition;
-  return { ...row, order, hand: row.hand && OTHER_HAND[row.hand], layers, holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })), mirroredFrom: source.id, ...(row.laid ? { laid: { ...row.laid, path: row.laid.path.map((p) => ({ x: -p.x, y: p.y })) } } : {}) };
+  return {
+    ...row,
+    order,
+    hand: row.hand && OTHER_HAND[row.hand],
+    layers,
+    holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })),
+    mirroredFrom: source.id,
+    ...(row.laid ? { laid: { ...row.laid, path: row.laid.path.map((p) => ({ x: -p.x, y: p.y })) } } : {}),
+  };
 }
 
 /**
  * One row for the other hand, within its assembly: parts with a hand are turned (made where they are missing).
  * Null where the row has no hand to turn.
  */
-export function mirrorRow(source: Entity<'row'>, parts: readonly Entity<'part'>[], order: number, newId: () => string): { edits: Edit[]; rowId: string } | null {
+export function mirrorRow(
+  source: Entity<'row'>,
+  parts: readonly Entity<'part'>[],
+  order: number,
+  newId: () => string,
+): { edits: Edit[]; rowId: string } | null {
   const row = source.definition;
   if (row.hand === null) return null;
   const hand = OTHER_HAND[row.hand];
@@ -43,7 +56,11 @@ export function mirrorRow(source: Entity<'row'>, parts: readonly Entity<'part'>[
     const part = parts.find((p) => p.id === layer.partId);
     if (!part || part.definition.hand === null) return { ...layer, id: newId() };
     const { name } = part.definition;
-    const turned = parts.find((p) => p.definition.hand === hand && (p.definition.mirroredFrom === part.id || part.definition.mirroredFrom === p.id || p.definition.name === name));
+    const turned = parts.find(
+      (p) =>
+        p.definition.hand === hand &&
+        (p.definition.mirroredFrom === part.id || part.definition.mirroredFrom === p.id || p.definition.name === name),
+    );
     if (turned) return { ...layer, id: newId(), partId: turned.id };
     const id = newId();
     edits.push({ kind: 'part', id, expectedVersion: 0, definition: mirrorPart(part, part.definition.assemblyId) });
@@ -66,15 +83,27 @@ export function mirrorName(name: string): string {
 }
 
 /** A whole assembly for the other side: every part and row mirrored, under ids of their own. */
-export function mirrorAssembly(source: Entity<'assembly'>, parts: readonly Entity<'part'>[], rows: readonly Entity<'row'>[], order: number, newId: () => string): { edits: Edit[]; assemblyId: string } {
+export function mirrorAssembly(
+  source: Entity<'assembly'>,
+  parts: readonly Entity<'part'>[],
+  rows: readonly Entity<'row'>[],
+  order: number,
+  newId: () => string,
+): { edits: Edit[]; assemblyId: string } {
   const assemblyId = newId();
   const partIds = new Map(parts.map((p) => [p.id, newId()]));
   const definition: AssemblyDefinition = { ...source.definition, name: mirrorName(source.definition.name), order, mirroredFrom: source.id };
   const edits: Edit[] = [{ kind: 'assembly', id: assemblyId, expectedVersion: 0, definition }];
-  for (const p of parts) edits.push({ kind: 'part', id: partIds.get(p.id) as string, expectedVersion: 0, definition: mirrorPart(p, assemblyId) });
+  for (const p of parts)
+    edits.push({ kind: 'part', id: partIds.get(p.id) as string, expectedVersion: 0, definition: mirrorPart(p, assemblyId) });
   for (const r of rows) {
     const layers = r.definition.layers.map((l) => ({ ...l, id: newId(), partId: partIds.get(l.partId) as string }));
-    edits.push({ kind: 'row', id: newId(), expectedVersion: 0, definition: { ...mirrorDefinition(r, r.definition.order, layers, newId), assemblyId } });
+    edits.push({
+      kind: 'row',
+      id: newId(),
+      expectedVersion: 0,
+      definition: { ...mirrorDefinition(r, r.definition.order, layers, newId), assemblyId },
+    });
   }
   return { edits, assemblyId };
 }

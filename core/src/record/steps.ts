@@ -17,7 +17,12 @@ function keyOf(kind: MarkKind, layerId: string | null, side: Side | null): strin
 
 /** What every hole of a row needs up to its preparation, in the order of the work. */
 export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[]): Step[] {
-  const step = (kind: Step['kind'], layerId: string | null = null, side: Side | null = null): Step => ({ key: keyOf(kind, layerId, side), kind, layerId, side });
+  const step = (kind: Step['kind'], layerId: string | null = null, side: Side | null = null): Step => ({
+    key: keyOf(kind, layerId, side),
+    kind,
+    layerId,
+    side,
+  });
   const steps = [step('drilled')];
   for (const layer of row.layers) steps.push(step('deburred', layer.id, 'head'), step('deburred', layer.id, 'shop'));
   row.layers.forEach((layer, i) => {
@@ -37,7 +42,8 @@ export function foldByRow(marks: readonly Mark[]): Map<string, Map<string, Set<s
   for (const mark of effectiveMarks(marks)) {
     let holes = rows.get(mark.rowId);
     if (!holes) rows.set(mark.rowId, (holes = new Map()));
-    const keys = mark.layerIds.length === 0 ? [keyOf(mark.kind, null, mark.side)] : mark.layerIds.map((id) => keyOf(mark.kind, id, mark.side));
+    const keys =
+      mark.layerIds.length === 0 ? [keyOf(mark.kind, null, mark.side)] : mark.layerIds.map((id) => keyOf(mark.kind, id, mark.side));
     for (const holeId of mark.holeIds) {
       let done = holes.get(holeId);
       if (!done) holes.set(holeId, (done = new Set()));
@@ -78,7 +84,13 @@ export function leftoversOf(row: RowDefinition, steps: readonly Step[], states: 
   for (const [holeId, keys] of states) {
     for (const key of keys) {
       const [kind, layer] = key.split('/') as [string, string, string];
-      const because = out.has(holeId) ? 'holes-out' : layer !== '' && !layers.has(layer) ? 'layer-gone' : known.has(key) ? null : 'step-changed';
+      const because = out.has(holeId)
+        ? 'holes-out'
+        : layer !== '' && !layers.has(layer)
+          ? 'layer-gone'
+          : known.has(key)
+            ? null
+            : 'step-changed';
       if (because === null) continue;
       const group = because === 'holes-out' ? because : `${because} ${kind} ${layer}`;
       const entry = found.get(group);

@@ -40,9 +40,18 @@ describe('call-outs', () => {
   it('answers the headless verb as its contract shows', () => {
     expect(answerCallout({ text: '426AD3-3.5' })).toEqual({
       ok: true,
-      value: { callout: 'MS20426AD3-3.5', head: 'flush-100', diameter: 0.09375, length: 0.21875, alloy: 'AD', dash: { diameter: 3, length: 3.5 } },
+      value: {
+        callout: 'MS20426AD3-3.5',
+        head: 'flush-100',
+        diameter: 0.09375,
+        length: 0.21875,
+        alloy: 'AD',
+        dash: { diameter: 3, length: 3.5 },
+      },
     });
-    expect(answerCallout({ text: '470AD4-4', units: 'mm' })).toMatchObject({ value: { diameter: 3.175, length: 6.35, head: 'protruding' } });
+    expect(answerCallout({ text: '470AD4-4', units: 'mm' })).toMatchObject({
+      value: { diameter: 3.175, length: 6.35, head: 'protruding' },
+    });
     expect(answerCallout({ text: '426AD3' })).toMatchObject({ problem: { code: 'callout-length-missing', path: 'text' } });
   });
 });

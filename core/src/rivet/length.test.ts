@@ -5,12 +5,26 @@ import { inches, type Mm } from '../units/length';
 import { dashLength } from './callout';
 import { lengthWorks, nearestDash, nearestWorkingDash, neighbourDashes, type LengthQuestion } from './length';
 
-const question = (grip: number, more: Partial<LengthQuestion> = {}): LengthQuestion => ({ grip: inches(grip), diameter: inches(0.09375), hole: inches(0.098), profile: PROFILES.classic, formFactor: 0.91, halfDash: true, ...more });
+const question = (grip: number, more: Partial<LengthQuestion> = {}): LengthQuestion => ({
+  grip: inches(grip),
+  diameter: inches(0.09375),
+  hole: inches(0.098),
+  profile: PROFILES.classic,
+  formFactor: 0.91,
+  halfDash: true,
+  ...more,
+});
 
 describe('rivet length', () => {
   it.each([
-    [3.5 / 16, true, 3.5], [3.24 / 16, true, 3], [3.26 / 16, true, 3.5], [3.25 / 16, true, 3.5],
-    [3.49 / 16, false, 3], [3.5 / 16, false, 4], [0.02, true, 1], [0.02, false, 1],
+    [3.5 / 16, true, 3.5],
+    [3.24 / 16, true, 3],
+    [3.26 / 16, true, 3.5],
+    [3.25 / 16, true, 3.5],
+    [3.49 / 16, false, 3],
+    [3.5 / 16, false, 4],
+    [0.02, true, 1],
+    [0.02, false, 1],
   ])('%f in, half dashes %s: dash %f', (length, halfDash, dash) => {
     expect(nearestDash(inches(length), halfDash)).toBe(dash);
   });
@@ -24,15 +38,23 @@ describe('rivet length', () => {
   });
   it('finds the nearest that works, as trying every one does', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 20, max: 600 }), fc.integer({ min: 2, max: 40 }), fc.boolean(), fc.integer({ min: 98, max: 110 }), (grip, dash2, halfDash, hole) => {
-        const q = question(grip / 1000, { halfDash, hole: inches(hole / 1000) });
-        const dash = halfDash ? dash2 / 2 : Math.max(1, Math.floor(dash2 / 2));
-        const step = halfDash ? 0.5 : 1;
-        const working = Array.from({ length: 128 }, (_, i) => (i + 1) * step).filter((d) => d >= 1 && d <= 64 && lengthWorks(dashLength(d), q));
-        const best = working.length === 0 ? null : Math.min(...working.map((d) => Math.abs(d - dash)));
-        const found = nearestWorkingDash(dash, q);
-        return best === null ? found === null : found !== null && working.includes(found) && Math.abs(found - dash) === best;
-      }),
+      fc.property(
+        fc.integer({ min: 20, max: 600 }),
+        fc.integer({ min: 2, max: 40 }),
+        fc.boolean(),
+        fc.integer({ min: 98, max: 110 }),
+        (grip, dash2, halfDash, hole) => {
+          const q = question(grip / 1000, { halfDash, hole: inches(hole / 1000) });
+          const dash = halfDash ? dash2 / 2 : Math.max(1, Math.floor(dash2 / 2));
+          const step = halfDash ? 0.5 : 1;
+          const working = Array.from({ length: 128 }, (_, i) => (i + 1) * step).filter(
+            (d) => d >= 1 && d <= 64 && lengthWorks(dashLength(d), q),
+          );
+          const best = working.length === 0 ? null : Math.min(...working.map((d) => Math.abs(d - dash)));
+          const found = nearestWorkingDash(dash, q);
+          return best === null ? found === null : found !== null && working.includes(found) && Math.abs(found - dash) === best;
+        },
+      ),
       { seed: 47196, numRuns: 2000 },
     );
   });

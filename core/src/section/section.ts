@@ -56,7 +56,11 @@ export function sectionOf(stack: Stack, plan: Plan): Section {
   const cone = coneOf(stack.cutterAngleDeg);
   const { size, hole } = stack;
   const head = stack.head === 'flush-100' ? size.flushHead : size.protrudingHead;
-  const widest = plan.layers.reduce((w, l) => Math.max(w, l.surfaceDiameter ?? (l.prep === 'dimple' ? surfaceDiameter(cone, size.flushHead, (l.nest + l.thickness) as Mm) : 0)), head as number);
+  const widest = plan.layers.reduce(
+    (w, l) =>
+      Math.max(w, l.surfaceDiameter ?? (l.prep === 'dimple' ? surfaceDiameter(cone, size.flushHead, (l.nest + l.thickness) as Mm) : 0)),
+    head as number,
+  );
   const reach = Math.max(widest * 0.72, size.diameter * 1.35);
 
   const gaps = plan.layers.map((layer, i) => gapAbove(stack, cone, plan.layers, layer, i));
@@ -67,7 +71,14 @@ export function sectionOf(stack: Stack, plan: Plan): Section {
   plan.layers.forEach((layer, index) => {
     const gap = index === 0 ? 0 : (gaps[index] as number);
     y += gap;
-    sheets.push({ index, prep: layer.prep, top: y, bottom: y + layer.thickness, gapAbove: index === 0 ? proud : gap, outline: sheetOutline(stack, cone, layer, index, y, reach) });
+    sheets.push({
+      index,
+      prep: layer.prep,
+      top: y,
+      bottom: y + layer.thickness,
+      gapAbove: index === 0 ? proud : gap,
+      outline: sheetOutline(stack, cone, layer, index, y, reach),
+    });
     y += layer.thickness;
   });
 
@@ -81,7 +92,10 @@ export function sectionOf(stack: Stack, plan: Plan): Section {
     rivet: {
       headTop,
       proud,
-      headOutline: stack.head === 'flush-100' ? flushHead(stack, proud, radius) : domedHead(size.protrudingHead / 2, size.protrudingHeadHeight, radius),
+      headOutline:
+        stack.head === 'flush-100'
+          ? flushHead(stack, proud, radius)
+          : domedHead(size.protrudingHead / 2, size.protrudingHeadHeight, radius),
       shankOutline: [
         { x: 0, y: headTop },
         { x: radius, y: headTop },
@@ -128,19 +142,30 @@ function sheetOutline(stack: Stack, cone: Cone, layer: PlannedLayer, index: numb
     const depth = coneDepth(cone, (surface * 2) as Mm, stack.hole);
     const lip = { x: r + layer.thickness * cone.cos, y: top + depth + layer.thickness * cone.sin };
     /* A sheet too thick to dimple has no lip: its end face meets the flat underside. */
-    const underside = lip.x < under ? [{ x: under, y: bottom }, lip] : [{ x: r + ((layer.thickness - depth) / cone.sin) * cone.cos, y: bottom }];
+    const underside =
+      lip.x < under ? [{ x: under, y: bottom }, lip] : [{ x: r + ((layer.thickness - depth) / cone.sin) * cone.cos, y: bottom }];
     return [{ x: Math.max(surface, r), y: top }, { x: reach, y: top }, { x: reach, y: bottom }, ...underside, { x: r, y: top + depth }];
   }
   if (layer.prep === 'countersink') {
     const surface = Math.max(layer.surfaceDiameter as number, stack.hole) / 2;
     const depth = layer.depth as number;
-    const face = [{ x: surface, y: top }, { x: reach, y: top }, { x: reach, y: bottom }];
-    if (layer.waist !== undefined)
-      return [...face, { x: surface, y: bottom }, { x: layer.waist / 2, y: (top + bottom) / 2 }];
+    const face = [
+      { x: surface, y: top },
+      { x: reach, y: top },
+      { x: reach, y: bottom },
+    ];
+    if (layer.waist !== undefined) return [...face, { x: surface, y: bottom }, { x: layer.waist / 2, y: (top + bottom) / 2 }];
     if (stack.layers[index]?.bothSides) return [...face, { x: surface, y: bottom }, { x: r, y: bottom - depth }, { x: r, y: top + depth }];
-    return depth > layer.thickness ? [...face, { x: layer.holeAfter / 2, y: bottom }] : [...face, { x: r, y: bottom }, { x: r, y: top + depth }];
+    return depth > layer.thickness
+      ? [...face, { x: layer.holeAfter / 2, y: bottom }]
+      : [...face, { x: r, y: bottom }, { x: r, y: top + depth }];
   }
-  return [{ x: r, y: top }, { x: reach, y: top }, { x: reach, y: bottom }, { x: r, y: bottom }];
+  return [
+    { x: r, y: top },
+    { x: reach, y: top },
+    { x: reach, y: bottom },
+    { x: r, y: bottom },
+  ];
 }
 
 function flushHead(stack: Stack, proud: number, radius: number): Point[] {

@@ -28,9 +28,20 @@ const LONGEST = mm(100_000);
 type Unit = 'in' | 'mm' | 'thou';
 
 const UNIT_WORDS: Readonly<Record<string, Unit>> = {
-  '"': 'in', in: 'in', 'in.': 'in', inch: 'in', inches: 'in',
-  mm: 'mm', 'mm.': 'mm', millimetre: 'mm', millimetres: 'mm', millimeter: 'mm', millimeters: 'mm',
-  thou: 'thou', thousandth: 'thou', thousandths: 'thou',
+  '"': 'in',
+  in: 'in',
+  'in.': 'in',
+  inch: 'in',
+  inches: 'in',
+  mm: 'mm',
+  'mm.': 'mm',
+  millimetre: 'mm',
+  millimetres: 'mm',
+  millimeter: 'mm',
+  millimeters: 'mm',
+  thou: 'thou',
+  thousandth: 'thou',
+  thousandths: 'thou',
 };
 
 const DRILL_NUMBER = /^(?:#|no\.?)\s*(\d{1,3})$/i;
@@ -50,7 +61,11 @@ export function parseDimension(text: string, options: DimensionOptions): Result<
   const shown = text.length > DIMENSION_MAX_CHARS ? `${text.slice(0, 20)}...` : text;
   const fail = (code: string, data: Record<string, string | number> = {}) => bad({ code, data: { text: shown, ...data } });
   if (text.length > DIMENSION_MAX_CHARS) return fail('dimension-too-long', { max: DIMENSION_MAX_CHARS, length: text.length });
-  const clean = text.replace(/[\u2033\u201d]|''/g, '"').replace(/\u2044/g, '/').replace(/[\u00a0\u202f]/g, ' ').trim();
+  const clean = text
+    .replace(/[\u2033\u201d]|''/g, '"')
+    .replace(/\u2044/g, '/')
+    .replace(/[\u00a0\u202f]/g, ' ')
+    .trim();
   if (clean === '') return fail('dimension-empty');
   if (/^[-\u2212]/.test(clean)) return fail('dimension-not-positive');
 

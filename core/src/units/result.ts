@@ -8,9 +8,7 @@ export interface Problem {
   readonly path?: string;
 }
 
-export type Result<T, P extends Problem = Problem> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly problem: P };
+export type Result<T, P extends Problem = Problem> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: P };
 
 export function good<T>(value: T): { readonly ok: true; readonly value: T } {
   return { ok: true, value };

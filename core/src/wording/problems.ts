@@ -53,7 +53,8 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'option-empty': (d) => `"${d.text}" needs a value.`,
   'count-unreadable': (d) => `"${d.text}": the number of holes is a whole number from 1 to ${d.max}, such as x24.`,
   'hand-unknown': (d) => `"${d.text}": the hand is L or R.`,
-  'part-thickness-differs': (d) => `"${d.part}" is ${d.known} thick in this assembly; the line says ${d.said}. Change the part, or use another name.`,
+  'part-thickness-differs': (d) =>
+    `"${d.part}" is ${d.known} thick in this assembly; the line says ${d.said}. Change the part, or use another name.`,
   'part-name-empty': () => 'A part needs a name of at most 120 characters.',
   'table-empty': () => 'The file holds no lines under its heads.',
   'table-too-long': (d) => `More than ${d.max} lines are too many at once.`,

@@ -27,7 +27,18 @@ export interface Conflict {
 
 export type ChangeProblem =
   | { readonly code: 'version-conflict'; readonly conflicts: readonly Conflict[] }
-  | { readonly code: 'change-unknown' | 'kit-mismatch' | 'assembly-unknown' | 'part-unknown' | 'part-in-use' | 'part-name-taken' | 'hole-under-diameter' | 'edit-twice'; readonly data?: Record<string, string> };
+  | {
+      readonly code:
+        | 'change-unknown'
+        | 'kit-mismatch'
+        | 'assembly-unknown'
+        | 'part-unknown'
+        | 'part-in-use'
+        | 'part-name-taken'
+        | 'hole-under-diameter'
+        | 'edit-twice';
+      readonly data?: Record<string, string>;
+    };
 
 const TRIES = 4;
 
@@ -35,10 +46,12 @@ const TRIES = 4;
 export async function keepChange(db: Database, change: Change, receivedAt: Date): Promise<Result<ChangeAnswer, ChangeProblem>> {
   for (let attempt = 1; ; attempt++) {
     try {
-      return await db.transaction((tx) => decide(tx, change, receivedAt).then((r) => {
-        if (!r.ok) throw new Refusal(r.problem);
-        return r;
-      }));
+      return await db.transaction((tx) =>
+        decide(tx, change, receivedAt).then((r) => {
+          if (!r.ok) throw new Refusal(r.problem);
+          return r;
+        }),
+      );
     } catch (error) {
       if (error instanceof Refusal) return (await keptMeanwhile(db, change.id, error.problem)) ?? bad(error.problem);
       const errno = databaseErrno(error);
@@ -69,19 +82,35 @@ async function decide(q: Queries, change: Change, receivedAt: Date): Promise<Res
   if (!edits.ok) return edits;
   if (new Set(edits.value.map((e) => e.id)).size !== edits.value.length) return bad({ code: 'edit-twice' });
 
-  const stored = new Map((await lockEntities(q, edits.value.map((e) => e.id))).map((e) => [e.id, e]));
+  const stored = new Map(
+    (
+      await lockEntities(
+        q,
+        edits.value.map((e) => e.id),
+      )
+    ).map((e) => [e.id, e]),
+  );
   const conflicts = edits.value.flatMap((edit) => conflictOf(edit, stored.get(edit.id)));
   if (conflicts.length > 0) return bad({ code: 'version-conflict', conflicts });
 
   const applied: AppliedEdit[] = [];
   for (const edit of edits.value) {
     const old = stored.get(edit.id);
-    if ((old && (old.kitId !== change.kitId || old.kind !== edit.kind)) || (edit.kind === 'kit' && edit.id !== change.kitId)) return bad({ code: 'kit-mismatch' });
+    if ((old && (old.kitId !== change.kitId || old.kind !== edit.kind)) || (edit.kind === 'kit' && edit.id !== change.kitId))
+      return bad({ code: 'kit-mismatch' });
     if (edit.kind === 'assembly' && edit.definition && edit.definition.kitId !== change.kitId) return bad({ code: 'kit-mismatch' });
     const definition = edit.definition ?? old?.definition;
     if (!definition) return bad({ code: 'kit-mismatch' });
     const version = edit.expectedVersion + 1;
-    await saveEntity(q, { id: edit.id, kind: edit.kind, kitId: change.kitId, assemblyId: assemblyOf(definition), version, definition, deleted: edit.definition === null });
+    await saveEntity(q, {
+      id: edit.id,
+      kind: edit.kind,
+      kitId: change.kitId,
+      assemblyId: assemblyOf(definition),
+      version,
+      definition,
+      deleted: edit.definition === null,
+    });
     applied.push({ kind: edit.kind, id: edit.id, version, before: old && !old.deleted ? old.definition : null, after: edit.definition });
   }
   const whole = await checkWhole(q, change.kitId, applied);
@@ -105,7 +134,15 @@ async function invert(q: Queries, change: Change): Promise<Result<Edit[], Change
 function conflictOf(edit: Edit, old: StoredEntity | undefined): Conflict[] {
   const currentVersion = old?.version ?? 0;
   if (currentVersion === edit.expectedVersion) return [];
-  return [{ kind: edit.kind, id: edit.id, expectedVersion: edit.expectedVersion, currentVersion, current: old && !old.deleted ? old.definition : null }];
+  return [
+    {
+      kind: edit.kind,
+      id: edit.id,
+      expectedVersion: edit.expectedVersion,
+      currentVersion,
+      current: old && !old.deleted ? old.definition : null,
+    },
+  ];
 }
 
 function assemblyOf(definition: Definitions[EntityKind]): string | null {
@@ -114,7 +151,9 @@ function assemblyOf(definition: Definitions[EntityKind]): string | null {
 
 /** What only shows over a whole assembly: parts exist, are not taken from under their rows, have names of their own. */
 async function checkWhole(q: Queries, kitId: string, applied: readonly AppliedEdit[]): Promise<Result<null, ChangeProblem>> {
-  const touched = new Set(applied.flatMap((e) => [assemblyOf((e.after ?? e.before) as Definitions[EntityKind])].filter((id) => id !== null)));
+  const touched = new Set(
+    applied.flatMap((e) => [assemblyOf((e.after ?? e.before) as Definitions[EntityKind])].filter((id) => id !== null)),
+  );
   const kit = await findEntity(q, 'kit', kitId);
   if (!kit && touched.size > 0) return bad({ code: 'kit-mismatch' });
   for (const assemblyId of touched) {

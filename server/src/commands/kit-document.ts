@@ -1,5 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { copyOfKit, KIT_FORMAT, readKitDocument, writeKitDocument, type DocumentChange, type KitDocument } from '#core/formats/kit-document';
+import {
+  copyOfKit,
+  KIT_FORMAT,
+  readKitDocument,
+  writeKitDocument,
+  type DocumentChange,
+  type KitDocument,
+} from '#core/formats/kit-document';
 import { bad, good, type Result } from '#core/units/result';
 import { databaseErrno, ERRNO_DUPLICATE, type Database } from '../db/connection';
 import { countTaken, insertEntities, listOfKit } from '../db/entities';
@@ -16,7 +23,15 @@ export async function exportKit(db: Database, kitId: string): Promise<string | n
     formatVersion: 1,
     kitId,
     entities: entities.map(({ kind, id, version, deleted, definition }) => ({ kind, id, version, deleted, definition })),
-    changes: record.changes.map(({ id, person, device, recordedAt, reason, undoes, edits }): DocumentChange => ({ id, person, device, recordedAt, reason, undoes, edits })),
+    changes: record.changes.map(({ id, person, device, recordedAt, reason, undoes, edits }): DocumentChange => ({
+      id,
+      person,
+      device,
+      recordedAt,
+      reason,
+      undoes,
+      edits,
+    })),
     marks: record.marks,
   });
 }
@@ -26,13 +41,25 @@ export async function importKit(db: Database, value: unknown, asCopy: boolean, r
   const read = readKitDocument(value);
   if (!read.ok) return read;
   const doc: KitDocument = asCopy ? copyOfKit(read.value, randomUUID) : read.value;
-  const taken = await countTaken(db, doc.entities.map((e) => e.id));
+  const taken = await countTaken(
+    db,
+    doc.entities.map((e) => e.id),
+  );
   if (taken > 0) return bad({ code: 'kit-ids-taken', data: { count: taken } });
   try {
     await db.transaction(async (tx) => {
-      const entities = doc.entities.map((e) => ({ ...e, kitId: doc.kitId, assemblyId: 'assemblyId' in e.definition ? e.definition.assemblyId : null }));
+      const entities = doc.entities.map((e) => ({
+        ...e,
+        kitId: doc.kitId,
+        assemblyId: 'assemblyId' in e.definition ? e.definition.assemblyId : null,
+      }));
       await insertEntities(tx, entities);
-      await insertRecord(tx, doc.kitId, { changes: doc.changes.map((c) => ({ ...c, edits: c.edits as AppliedEdit[] })), marks: doc.marks }, receivedAt);
+      await insertRecord(
+        tx,
+        doc.kitId,
+        { changes: doc.changes.map((c) => ({ ...c, edits: c.edits as AppliedEdit[] })), marks: doc.marks },
+        receivedAt,
+      );
     });
   } catch (error) {
     if (databaseErrno(error) === ERRNO_DUPLICATE) return bad({ code: 'kit-ids-taken', data: { count: 1 } });

@@ -23,7 +23,12 @@ function asEntity<K extends EntityKind>(stored: StoredEntity): Entity<K> {
 /** Entities by id, locked until the transaction ends, in the order of their ids so that two changes never wait in a ring. */
 export async function lockEntities(q: Queries, ids: readonly string[]): Promise<StoredEntity[]> {
   if (ids.length === 0) return [];
-  return q.select().from(entities).where(inArray(entities.id, [...ids].sort())).orderBy(entities.id).for('update');
+  return q
+    .select()
+    .from(entities)
+    .where(inArray(entities.id, [...ids].sort()))
+    .orderBy(entities.id)
+    .for('update');
 }
 
 export async function saveEntity(q: Queries, e: StoredEntity): Promise<void> {
@@ -34,18 +39,27 @@ export async function saveEntity(q: Queries, e: StoredEntity): Promise<void> {
 }
 
 export async function listKits(q: Queries): Promise<Entity<'kit'>[]> {
-  const found = await q.select().from(entities).where(and(eq(entities.kind, 'kit'), eq(entities.deleted, false)));
+  const found = await q
+    .select()
+    .from(entities)
+    .where(and(eq(entities.kind, 'kit'), eq(entities.deleted, false)));
   return found.map((e) => asEntity<'kit'>(e));
 }
 
 /** One entity that is not deleted. */
 export async function findEntity<K extends EntityKind>(q: Queries, kind: K, id: string): Promise<Entity<K> | null> {
-  const [found] = await q.select().from(entities).where(and(eq(entities.id, id), eq(entities.kind, kind), eq(entities.deleted, false)));
+  const [found] = await q
+    .select()
+    .from(entities)
+    .where(and(eq(entities.id, id), eq(entities.kind, kind), eq(entities.deleted, false)));
   return found ? asEntity<K>(found) : null;
 }
 
 export async function listAssemblies(q: Queries, kitId: string): Promise<Entity<'assembly'>[]> {
-  const found = await q.select().from(entities).where(and(eq(entities.kitId, kitId), eq(entities.kind, 'assembly'), eq(entities.deleted, false)));
+  const found = await q
+    .select()
+    .from(entities)
+    .where(and(eq(entities.kitId, kitId), eq(entities.kind, 'assembly'), eq(entities.deleted, false)));
   return found.map((e) => asEntity<'assembly'>(e));
 }
 
@@ -78,7 +92,10 @@ export interface EntityText<K extends EntityKind> {
 }
 
 /** Parts and rows of an assembly for a list: definitions read once, and their text as it is stored. */
-export async function listTextsOfAssembly(q: Queries, assemblyId: string): Promise<{ parts: EntityText<'part'>[]; rows: EntityText<'row'>[] }> {
+export async function listTextsOfAssembly(
+  q: Queries,
+  assemblyId: string,
+): Promise<{ parts: EntityText<'part'>[]; rows: EntityText<'row'>[] }> {
   const found = await q
     .select({ id: entities.id, kind: entities.kind, version: entities.version, text: sql<string>`cast(${entities.definition} as char)` })
     .from(entities)
@@ -101,7 +118,13 @@ export async function listOfKit(q: Queries, kitId: string): Promise<StoredEntity
 /** How many of these ids are taken. */
 export async function countTaken(q: Queries, ids: readonly string[]): Promise<number> {
   let taken = 0;
-  for (let i = 0; i < ids.length; i += CHUNK) taken += (await q.select({ id: entities.id }).from(entities).where(inArray(entities.id, ids.slice(i, i + CHUNK)))).length;
+  for (let i = 0; i < ids.length; i += CHUNK)
+    taken += (
+      await q
+        .select({ id: entities.id })
+        .from(entities)
+        .where(inArray(entities.id, ids.slice(i, i + CHUNK)))
+    ).length;
   return taken;
 }
 

@@ -72,10 +72,23 @@ export async function listRecordOfKit(q: Queries, kitId: string): Promise<{ chan
 const CHUNK = 200;
 
 /** Writes a record that comes from a document; an id that is taken is an error of the database. */
-export async function insertRecord(q: Queries, kitId: string, record: { changes: readonly (Omit<StoredChange, 'seq' | 'receivedAt' | 'kitId' | 'edits'> & { edits: AppliedEdit[] })[]; marks: readonly Mark[] }, receivedAt: Date): Promise<void> {
-  for (let i = 0; i < record.changes.length; i += CHUNK) await q.insert(changes).values(record.changes.slice(i, i + CHUNK).map((c) => ({ ...c, kitId, receivedAt })));
+export async function insertRecord(
+  q: Queries,
+  kitId: string,
+  record: {
+    changes: readonly (Omit<StoredChange, 'seq' | 'receivedAt' | 'kitId' | 'edits'> & { edits: AppliedEdit[] })[];
+    marks: readonly Mark[];
+  },
+  receivedAt: Date,
+): Promise<void> {
+  for (let i = 0; i < record.changes.length; i += CHUNK)
+    await q.insert(changes).values(record.changes.slice(i, i + CHUNK).map((c) => ({ ...c, kitId, receivedAt })));
   for (let i = 0; i < record.marks.length; i += CHUNK)
-    await q.insert(marks).values(record.marks.slice(i, i + CHUNK).map((m) => ({ ...m, kitId, holeIds: [...m.holeIds], layerIds: [...m.layerIds], receivedAt })));
+    await q
+      .insert(marks)
+      .values(
+        record.marks.slice(i, i + CHUNK).map((m) => ({ ...m, kitId, holeIds: [...m.holeIds], layerIds: [...m.layerIds], receivedAt })),
+      );
 }
 
 export async function eraseKitRecord(q: Queries, kitId: string): Promise<void> {

@@ -61,11 +61,17 @@ function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
   return {
     ...row,
     ...rest,
-    ...(path ? { laid: { path: path.map(([x, y]) => ({ x: x * MM_PER_INCH, y: y * MM_PER_INCH })), startEdgeMm: edge, endEdgeMm: edge } } : {}),
+    ...(path
+      ? { laid: { path: path.map(([x, y]) => ({ x: x * MM_PER_INCH, y: y * MM_PER_INCH })), startEdgeMm: edge, endEdgeMm: edge } }
+      : {}),
     nest: fixedNest === undefined ? row.nest : { fixed: typedLength(fixedNest) },
     hole: hole === undefined ? row.hole : typedLength(hole),
     rowDistance: rowDistance === undefined ? row.rowDistance : typedLength(rowDistance),
-    layers: row.layers.map((l, i) => (layer?.index === i ? { ...l, bothSides: layer.bothSides ?? l.bothSides, edge: layer.edge === undefined ? l.edge : typedLength(layer.edge) } : l)),
+    layers: row.layers.map((l, i) =>
+      layer?.index === i
+        ? { ...l, bothSides: layer.bothSides ?? l.bothSides, edge: layer.edge === undefined ? l.edge : typedLength(layer.edge) }
+        : l,
+    ),
   };
 }
 
@@ -83,7 +89,12 @@ export function demoEdits(): Edit[] {
   });
   return [
     { kind: 'kit', id: DEMO_KIT_ID, expectedVersion: 0, definition: KIT },
-    { kind: 'assembly', id: DEMO_ASSEMBLY_ID, expectedVersion: 0, definition: { v: 1, kitId: DEMO_KIT_ID, name: DEMO_ASSEMBLY_NAME, order: 1 } },
+    {
+      kind: 'assembly',
+      id: DEMO_ASSEMBLY_ID,
+      expectedVersion: 0,
+      definition: { v: 1, kitId: DEMO_KIT_ID, name: DEMO_ASSEMBLY_NAME, order: 1 },
+    },
     ...parts.map((p): Edit => ({ kind: 'part', id: p.id, expectedVersion: 0, definition: p.definition })),
     ...rows,
   ];
@@ -93,10 +104,18 @@ export function demoEdits(): Edit[] {
 export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
   const parts = new Map(edits.flatMap((e) => (e.kind === 'part' && e.definition ? [[e.id, e.definition] as const] : [])));
   const rows = edits.flatMap((e) => (e.kind === 'row' && e.definition ? [{ id: e.id, definition: e.definition }] : []));
-  return rows.flatMap((row, i) => ((DEMO_ROWS[i] as DemoRow).done ?? []).flatMap((work, k) => marksOfWork(row, work, parts, now, `mark/${i}/${k}`)));
+  return rows.flatMap((row, i) =>
+    ((DEMO_ROWS[i] as DemoRow).done ?? []).flatMap((work, k) => marksOfWork(row, work, parts, now, `mark/${i}/${k}`)),
+  );
 }
 
-function marksOfWork(row: { id: string; definition: RowDefinition }, work: DemoWork, parts: Parameters<typeof stackOf>[1]['parts'], now: Date, name: string): Mark[] {
+function marksOfWork(
+  row: { id: string; definition: RowDefinition },
+  work: DemoWork,
+  parts: Parameters<typeof stackOf>[1]['parts'],
+  now: Date,
+  name: string,
+): Mark[] {
   const stack = stackOf(row.definition, { kit: KIT, parts });
   if (!stack) throw new Error('demo: a row names a part that is not there');
   const holes = holesInPlan(row.definition.holes);
@@ -104,14 +123,43 @@ function marksOfWork(row: { id: string; definition: RowDefinition }, work: DemoW
   const doneAt = new Date(now.getTime() - work.daysAgo * 86_400_000).toISOString();
   const layers = row.definition.layers.filter((_, i) => work.layers?.includes(i) ?? true);
   const mark = (kind: Mark['kind'], layerIds: readonly string[], side: Mark['side'], key: string): Mark => ({
-    id: demoId(`${name}/${key}`), kind, v: 1, rowId: row.id, holeIds, layerIds, side, doneAt, recordedAt: doneAt, person: PEOPLE[work.by], device: DEVICE, payload: {},
+    id: demoId(`${name}/${key}`),
+    kind,
+    v: 1,
+    rowId: row.id,
+    holeIds,
+    layerIds,
+    side,
+    doneAt,
+    recordedAt: doneAt,
+    person: PEOPLE[work.by],
+    device: DEVICE,
+    payload: {},
   });
   if (work.what === 'drilled') return [mark('drilled', [], null, 'drilled')];
-  if (work.what === 'deburred') return [mark('deburred', layers.map((l) => l.id), 'head', 'head'), mark('deburred', layers.map((l) => l.id), 'shop', 'shop')];
+  if (work.what === 'deburred')
+    return [
+      mark(
+        'deburred',
+        layers.map((l) => l.id),
+        'head',
+        'head',
+      ),
+      mark(
+        'deburred',
+        layers.map((l) => l.id),
+        'shop',
+        'shop',
+      ),
+    ];
   const plan = planStack(stack);
   return layers.flatMap((l) => {
     const prep = plan.layers[row.definition.layers.indexOf(l)]?.prep;
-    return prep === 'dimple' ? [mark('dimpled', [l.id], null, l.id)] : prep === 'countersink' ? [mark('countersunk', [l.id], null, l.id)] : [];
+    return prep === 'dimple'
+      ? [mark('dimpled', [l.id], null, l.id)]
+      : prep === 'countersink'
+        ? [mark('countersunk', [l.id], null, l.id)]
+        : [];
   });
 }
 
@@ -127,7 +175,16 @@ export async function loadDemo(db: Database, mode: DemoMode, now: Date): Promise
     await eraseKitDefinitions(tx, DEMO_KIT_ID);
     await eraseKitRecord(tx, DEMO_KIT_ID);
   });
-  const change: Change = { id: demoId('change'), kitId: DEMO_KIT_ID, person: PEOPLE.RV, device: DEVICE, recordedAt: now.toISOString(), reason: 'Demo kit', undoes: null, edits };
+  const change: Change = {
+    id: demoId('change'),
+    kitId: DEMO_KIT_ID,
+    person: PEOPLE.RV,
+    device: DEVICE,
+    recordedAt: now.toISOString(),
+    reason: 'Demo kit',
+    undoes: null,
+    edits,
+  };
   const kept = await keepChange(db, change, now);
   if (!kept.ok) throw new Error(`demo: ${kept.problem.code}`);
   await appendMarks(db, DEMO_KIT_ID, demoMarks(edits, now), now);

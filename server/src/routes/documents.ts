@@ -23,7 +23,11 @@ export function documentRoutes(db: Database, now: () => Date): Router {
     if (as !== undefined && as !== 'copy') return refuse(res, 400, 'request-invalid');
     const taken = await importKit(db, req.body, as === 'copy', now());
     if (taken.ok) res.json(taken.value);
-    else refuse(res, taken.problem.code === 'kit-ids-taken' ? 409 : 400, taken.problem.code, { path: taken.problem.path ?? '', message: problemMessage(taken.problem) });
+    else
+      refuse(res, taken.problem.code === 'kit-ids-taken' ? 409 : 400, taken.problem.code, {
+        path: taken.problem.path ?? '',
+        message: problemMessage(taken.problem),
+      });
   });
 
   return routes;

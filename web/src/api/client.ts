@@ -7,7 +7,9 @@ export class ApiError extends Error {
     readonly code: string,
     readonly data: Record<string, unknown>,
   ) {
-    super(typeof data.message === 'string' ? data.message : problemMessage({ code, data: data.data as Record<string, string> | undefined }));
+    super(
+      typeof data.message === 'string' ? data.message : problemMessage({ code, data: data.data as Record<string, string> | undefined }),
+    );
   }
 }
 

@@ -27,14 +27,24 @@ export function useKeep(kit: Entity<'kit'> | undefined) {
   return useCallback(
     async ({ edits, reason = '', undoes }: ChangeWish): Promise<void> => {
       if (!kit) return;
-      await post('/changes', { id: newId(), kitId: kit.id, person, device: deviceId(), recordedAt: new Date().toISOString(), reason, undoes: undoes ?? null, edits });
+      await post('/changes', {
+        id: newId(),
+        kitId: kit.id,
+        person,
+        device: deviceId(),
+        recordedAt: new Date().toISOString(),
+        reason,
+        undoes: undoes ?? null,
+        edits,
+      });
       await refreshDefinitions(client);
     },
     [client, kit, person],
   );
 }
 
-export type MarkWish = Pick<Mark, 'kind' | 'rowId' | 'holeIds'> & Partial<Pick<Mark, 'layerIds' | 'side' | 'payload'>> & { readonly doneAt?: string };
+export type MarkWish = Pick<Mark, 'kind' | 'rowId' | 'holeIds'> &
+  Partial<Pick<Mark, 'layerIds' | 'side' | 'payload'>> & { readonly doneAt?: string };
 
 /** Marks: on the screen at once, sent in the background. */
 export function useMark(kit: Entity<'kit'> | undefined) {
@@ -43,9 +53,18 @@ export function useMark(kit: Entity<'kit'> | undefined) {
     (wishes: readonly MarkWish[]): void => {
       if (!kit || wishes.length === 0) return;
       const recordedAt = new Date().toISOString();
-      const marks = wishes.map(
-        (w): Mark => ({ id: newId(), v: 1, layerIds: [], side: null, payload: {}, recordedAt, person, device: deviceId(), ...w, doneAt: w.doneAt ?? recordedAt }),
-      );
+      const marks = wishes.map((w): Mark => ({
+        id: newId(),
+        v: 1,
+        layerIds: [],
+        side: null,
+        payload: {},
+        recordedAt,
+        person,
+        device: deviceId(),
+        ...w,
+        doneAt: w.doneAt ?? recordedAt,
+      }));
       sendMarks(kit.id, marks);
     },
     [kit, person],

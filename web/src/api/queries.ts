@@ -48,7 +48,12 @@ export function useKit(id: string) {
 }
 
 export function useAssembly(id: string) {
-  return useQuery({ queryKey: keys.assembly(id), queryFn: () => get<AssemblyAnswer>(`/assemblies/${id}`), staleTime: Infinity, refetchOnWindowFocus: false });
+  return useQuery({
+    queryKey: keys.assembly(id),
+    queryFn: () => get<AssemblyAnswer>(`/assemblies/${id}`),
+    staleTime: Infinity,
+    refetchOnWindowFocus: false,
+  });
 }
 
 interface MarksSoFar {
@@ -78,7 +83,12 @@ export function useMarks(id: string) {
 export function useFollow(kitId: string): { isAway: boolean } {
   const client = useQueryClient();
   const seen = useRef<{ changes: number; marks: number } | null>(null);
-  const revision = useQuery({ queryKey: ['revision', kitId], queryFn: () => get<{ changes: number; marks: number }>(`/kits/${kitId}/revision`), refetchInterval: LOOK_AGAIN_MS, retry: false });
+  const revision = useQuery({
+    queryKey: ['revision', kitId],
+    queryFn: () => get<{ changes: number; marks: number }>(`/kits/${kitId}/revision`),
+    refetchInterval: LOOK_AGAIN_MS,
+    retry: false,
+  });
   const now = revision.data;
   useEffect(() => {
     if (!now) return;

@@ -18,7 +18,11 @@ describe('labels', () => {
         const placed = spreadLabels(anchors.map(label), 0, 14 * LABEL_PX + 60);
         return placed.every((l, i) => {
           const before = placed[i - 1];
-          return l.y >= LABEL_PX / 2 - 1e-9 && l.y <= 14 * LABEL_PX + 60 - LABEL_PX / 2 + 1e-9 && (!before || (l.y - before.y >= LABEL_PX - 1e-9 && before.anchorY <= l.anchorY));
+          return (
+            l.y >= LABEL_PX / 2 - 1e-9 &&
+            l.y <= 14 * LABEL_PX + 60 - LABEL_PX / 2 + 1e-9 &&
+            (!before || (l.y - before.y >= LABEL_PX - 1e-9 && before.anchorY <= l.anchorY))
+          );
         });
       }),
       { seed: 31, numRuns: 1000 },
@@ -28,7 +32,11 @@ describe('labels', () => {
 
 describe('the section as drawn', () => {
   const draw = (thicknesses: number[], diameter = '3/32') => {
-    const read = readPrepDocument({ head: 'flush-100', diameter, stack: thicknesses.map((thickness, i) => ({ part: `sheet ${i}`, thickness })) });
+    const read = readPrepDocument({
+      head: 'flush-100',
+      diameter,
+      stack: thicknesses.map((thickness, i) => ({ part: `sheet ${i}`, thickness })),
+    });
     if (!read.ok) throw new Error('refused');
     const { stack } = read.value;
     return drawSection(stack, planStack(stack), 'in', { plotWidth: 280, plotHeight: 270, labelWidth: 112 });
@@ -47,10 +55,21 @@ describe('the section as drawn', () => {
   });
   it('fits its frame and keeps labels apart for any stack', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 10, max: 250 }).map((n) => n / 1000), { minLength: 1, maxLength: 8 }), fc.constantFrom('3/32', '1/8', '3/16'), (sheets, diameter) => {
-        const marks = draw(sheets, diameter);
-        return [marks.left, marks.right].every((side) => side.every((l, i) => i === 0 || l.y - (side[i - 1] as { y: number }).y >= LABEL_PX - 1e-6) && side.every((l) => l.y <= marks.height));
-      }),
+      fc.property(
+        fc.array(
+          fc.integer({ min: 10, max: 250 }).map((n) => n / 1000),
+          { minLength: 1, maxLength: 8 },
+        ),
+        fc.constantFrom('3/32', '1/8', '3/16'),
+        (sheets, diameter) => {
+          const marks = draw(sheets, diameter);
+          return [marks.left, marks.right].every(
+            (side) =>
+              side.every((l, i) => i === 0 || l.y - (side[i - 1] as { y: number }).y >= LABEL_PX - 1e-6) &&
+              side.every((l) => l.y <= marks.height),
+          );
+        },
+      ),
       { seed: 4, numRuns: 400 },
     );
   });

@@ -28,6 +28,10 @@ export function saveFile(name: string, text: string, type: string): void {
 
 /** A name safe for any file system. */
 export function fileName(text: string, ending: string): string {
-  const safe = text.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 60);
+  const safe = text
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 60);
   return `${safe || 'row'}.${ending}`;
 }

@@ -21,7 +21,11 @@ export const LABEL_PX = 15;
  */
 export function spreadLabels(labels: readonly Label[], topPx: number, bottomPx: number): PlacedLabel[] {
   const sorted = [...labels].sort((a, b) => a.anchorY - b.anchorY);
-  interface Run { start: number; count: number; wish: number }
+  interface Run {
+    start: number;
+    count: number;
+    wish: number;
+  }
   const runs: Run[] = [];
   sorted.forEach((label, i) => {
     let run: Run = { start: i, count: 1, wish: label.anchorY };
@@ -36,7 +40,9 @@ export function spreadLabels(labels: readonly Label[], topPx: number, bottomPx: 
   const half = LABEL_PX / 2;
   const ys = runs.flatMap((r) => Array.from({ length: r.count }, (_, i) => r.wish + i * LABEL_PX));
   /* Push back inside the drawing, from the bottom up, then from the top down. */
-  for (let i = ys.length - 1, limit = bottomPx - half; i >= 0; i--, limit = (ys[i + 1] as number) - LABEL_PX) ys[i] = Math.min(ys[i] as number, limit);
-  for (let i = 0, limit = topPx + half; i < ys.length; i++, limit = (ys[i - 1] as number) + LABEL_PX) ys[i] = Math.max(ys[i] as number, limit);
+  for (let i = ys.length - 1, limit = bottomPx - half; i >= 0; i--, limit = (ys[i + 1] as number) - LABEL_PX)
+    ys[i] = Math.min(ys[i] as number, limit);
+  for (let i = 0, limit = topPx + half; i < ys.length; i++, limit = (ys[i - 1] as number) + LABEL_PX)
+    ys[i] = Math.max(ys[i] as number, limit);
   return sorted.map((label, i) => ({ ...label, y: ys[i] as number }));
 }

@@ -4,9 +4,22 @@ export interface LayoutMarks {
   readonly width: number;
   readonly height: number;
   readonly path: string;
-  readonly holes: readonly { readonly x: number; readonly y: number; readonly row: number; readonly name: string; readonly isClash: boolean; readonly showName: boolean }[];
+  readonly holes: readonly {
+    readonly x: number;
+    readonly y: number;
+    readonly row: number;
+    readonly name: string;
+    readonly isClash: boolean;
+    readonly showName: boolean;
+  }[];
   /** Residuals of a picked-up row: from where the fit puts a hole to where it was measured, drawn larger. */
-  readonly residuals: readonly { readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number; readonly isOutlier: boolean }[];
+  readonly residuals: readonly {
+    readonly x1: number;
+    readonly y1: number;
+    readonly x2: number;
+    readonly y2: number;
+    readonly isOutlier: boolean;
+  }[];
 }
 
 const MARGIN = 34;
@@ -15,7 +28,13 @@ const NAME_PX = 24;
 export const RESIDUAL_TIMES = 10;
 
 /** Fits a path with its holes into a frame; up on the part is up on the page. */
-export function drawLayout(q: { path: readonly Place[]; holes: readonly (Place & { row: number; isClash: boolean })[]; residuals?: readonly { from: Place; to: Place; isOutlier: boolean }[]; width: number; maxHeight: number }): LayoutMarks {
+export function drawLayout(q: {
+  path: readonly Place[];
+  holes: readonly (Place & { row: number; isClash: boolean })[];
+  residuals?: readonly { from: Place; to: Place; isOutlier: boolean }[];
+  width: number;
+  maxHeight: number;
+}): LayoutMarks {
   const all = [...q.path, ...q.holes];
   const xs = all.map((p) => p.x);
   const ys = all.map((p) => p.y);

@@ -9,34 +9,49 @@ const look = fc.record({ scale: fc.double({ min: 0.05, max: 20, noNaN: true }), 
 
 describe('the look at a map', () => {
   it('screen and part answer each other', () => {
-    fc.assert(fc.property(place, look, (p, l) => {
-      const back = toPart(toScreen(p, l, size), l, size);
-      return Math.abs(back.x - p.x) < 1e-6 && Math.abs(back.y - p.y) < 1e-6;
-    }), { seed: 1 });
+    fc.assert(
+      fc.property(place, look, (p, l) => {
+        const back = toPart(toScreen(p, l, size), l, size);
+        return Math.abs(back.x - p.x) < 1e-6 && Math.abs(back.y - p.y) < 1e-6;
+      }),
+      { seed: 1 },
+    );
   });
   it('zooming keeps what lies under the pointer', () => {
-    fc.assert(fc.property(place, look, fc.double({ min: 0.5, max: 2, noNaN: true }), (at, l, factor) => {
-      const before = toPart(at, l, size);
-      const after = toPart(at, zoomAt(l, factor, at, size), size);
-      return Math.abs(before.x - after.x) < 1e-3 && Math.abs(before.y - after.y) < 1e-3;
-    }), { seed: 2 });
+    fc.assert(
+      fc.property(place, look, fc.double({ min: 0.5, max: 2, noNaN: true }), (at, l, factor) => {
+        const before = toPart(at, l, size);
+        const after = toPart(at, zoomAt(l, factor, at, size), size);
+        return Math.abs(before.x - after.x) < 1e-3 && Math.abs(before.y - after.y) < 1e-3;
+      }),
+      { seed: 2 },
+    );
   });
   it('panning moves everything by the pixels dragged', () => {
     const l = { scale: 2, middle: { x: 10, y: 10 } };
-    expect(toScreen({ x: 0, y: 0 }, panBy(l, 30, -20), size)).toEqual({ x: toScreen({ x: 0, y: 0 }, l, size).x + 30, y: toScreen({ x: 0, y: 0 }, l, size).y - 20 });
+    expect(toScreen({ x: 0, y: 0 }, panBy(l, 30, -20), size)).toEqual({
+      x: toScreen({ x: 0, y: 0 }, l, size).x + 30,
+      y: toScreen({ x: 0, y: 0 }, l, size).y - 20,
+    });
   });
   it('shows all there is', () => {
-    fc.assert(fc.property(fc.array(place, { minLength: 2, maxLength: 40 }), (places) => {
-      const l = lookAtAll(places, size);
-      return places.every((p) => {
-        const s = toScreen(p, l, size);
-        return s.x > -1 && s.x < size.width + 1 && s.y > -1 && s.y < size.height + 1;
-      });
-    }), { seed: 3 });
+    fc.assert(
+      fc.property(fc.array(place, { minLength: 2, maxLength: 40 }), (places) => {
+        const l = lookAtAll(places, size);
+        return places.every((p) => {
+          const s = toScreen(p, l, size);
+          return s.x > -1 && s.x < size.width + 1 && s.y > -1 && s.y < size.height + 1;
+        });
+      }),
+      { seed: 3 },
+    );
   });
   it('finds the nearest hole within reach, and none beyond', () => {
     const l = { scale: 1, middle: { x: 0, y: 0 } };
-    const places = [{ x: 0, y: 0 }, { x: 20, y: 0 }];
+    const places = [
+      { x: 0, y: 0 },
+      { x: 20, y: 0 },
+    ];
     expect(nearest(places, toScreen({ x: 14, y: 2 }, l, size), l, size, 12)).toBe(1);
     expect(nearest(places, toScreen({ x: 10, y: 40 }, l, size), l, size, 12)).toBeNull();
   });

@@ -6,7 +6,8 @@ const points = (path: string) => [...path.matchAll(/([\d.]+) ([\d.]+)/g)].map((m
 describe('a part as it lies', () => {
   it('looks different in each of its eight positions', () => {
     const seen = new Set<string>();
-    for (const turnDeg of [0, 90, 180, 270] as const) for (const flipped of [false, true]) seen.add(drawPart('L', { turnDeg, flipped }, 50).outline);
+    for (const turnDeg of [0, 90, 180, 270] as const)
+      for (const flipped of [false, true]) seen.add(drawPart('L', { turnDeg, flipped }, 50).outline);
     expect(seen.size).toBe(8);
   });
   it('the other hand is its mirror image', () => {

@@ -7,8 +7,17 @@ interface Place {
 }
 
 /* A stand-in outline that looks like itself in one position only: a taper, a clipped corner and two tooling holes. */
-const OUTLINE: readonly Place[] = [{ x: -0.62, y: -0.3 }, { x: 0.4, y: -0.42 }, { x: 0.62, y: -0.2 }, { x: 0.62, y: 0.42 }, { x: -0.62, y: 0.26 }];
-const HOLES: readonly Place[] = [{ x: -0.45, y: -0.02 }, { x: -0.28, y: -0.02 }];
+const OUTLINE: readonly Place[] = [
+  { x: -0.62, y: -0.3 },
+  { x: 0.4, y: -0.42 },
+  { x: 0.62, y: -0.2 },
+  { x: 0.62, y: 0.42 },
+  { x: -0.62, y: 0.26 },
+];
+const HOLES: readonly Place[] = [
+  { x: -0.45, y: -0.02 },
+  { x: -0.28, y: -0.02 },
+];
 
 export interface PartMarks {
   readonly outline: string;
@@ -27,7 +36,9 @@ export function drawPart(hand: Hand | null, orientation: Orientation, halfPx: nu
     return { x: halfPx * (1 + mx * cos - y * sin), y: halfPx * (1 + mx * sin + y * cos) };
   };
   return {
-    outline: `M${OUTLINE.map(place).map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}Z`,
+    outline: `M${OUTLINE.map(place)
+      .map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`)
+      .join('L')}Z`,
     holes: HOLES.map(place),
     arrow: { from: place({ x: 0.12, y: 0.2 }), to: place({ x: 0.12, y: -0.24 }) },
   };

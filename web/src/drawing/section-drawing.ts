@@ -67,7 +67,19 @@ export function drawSection(stack: Stack, plan: Plan, units: Units, frame: Secti
       head: whole(r.headOutline),
       shank: whole(r.shankOutline),
       driven: whole(r.drivenOutline),
-      undriven: r.tailEnd > section.bottom ? closed([{ x: -r.shankRadius, y: section.bottom }, { x: r.shankRadius, y: section.bottom }, { x: r.shankRadius, y: r.tailEnd }, { x: -r.shankRadius, y: r.tailEnd }], toX, toY) : '',
+      undriven:
+        r.tailEnd > section.bottom
+          ? closed(
+              [
+                { x: -r.shankRadius, y: section.bottom },
+                { x: r.shankRadius, y: section.bottom },
+                { x: r.shankRadius, y: r.tailEnd },
+                { x: -r.shankRadius, y: r.tailEnd },
+              ],
+              toX,
+              toY,
+            )
+          : '',
     },
     axis: { x: axisX, top: margin / 2, bottom: (bottomMm - topMm) * px + 1.5 * margin },
     alarms: alarmsOf(plan, section, toX, toY),
@@ -88,7 +100,8 @@ function closed(outline: readonly Point[], toX: (x: number) => number, toY: (y: 
 /** Knife edges and gaps as short heavy strokes where they lie. */
 function alarmsOf(plan: Plan, section: Section, toX: (x: number) => number, toY: (y: number) => number): string[] {
   const alarms: string[] = [];
-  const stroke = (x1: number, y1: number, x2: number, y2: number) => `M${toX(x1).toFixed(2)} ${toY(y1).toFixed(2)}L${toX(x2).toFixed(2)} ${toY(y2).toFixed(2)}`;
+  const stroke = (x1: number, y1: number, x2: number, y2: number) =>
+    `M${toX(x1).toFixed(2)} ${toY(y1).toFixed(2)}L${toX(x2).toFixed(2)} ${toY(y2).toFixed(2)}`;
   section.sheets.forEach((sheet, i) => {
     const layer = plan.layers[i] as Plan['layers'][number];
     if (layer.prep === 'countersink' && (layer.waist !== undefined || (layer.depth as number) > layer.thickness)) {
@@ -97,10 +110,12 @@ function alarmsOf(plan: Plan, section: Section, toX: (x: number) => number, toY:
       for (const side of [-1, 1]) alarms.push(stroke(side * edge, y - 0.12, side * edge, y + 0.12));
     }
     if (sheet.gapAbove > 0 && i > 0) {
-      for (const side of [-1, 1]) alarms.push(stroke(side * section.reach * 0.92, sheet.top - sheet.gapAbove, side * section.reach * 0.92, sheet.top));
+      for (const side of [-1, 1])
+        alarms.push(stroke(side * section.reach * 0.92, sheet.top - sheet.gapAbove, side * section.reach * 0.92, sheet.top));
     }
   });
-  if (section.rivet.proud > 0) for (const side of [-1, 1]) alarms.push(stroke(side * section.reach * 0.92, -section.rivet.proud, side * section.reach * 0.92, 0));
+  if (section.rivet.proud > 0)
+    for (const side of [-1, 1]) alarms.push(stroke(side * section.reach * 0.92, -section.rivet.proud, side * section.reach * 0.92, 0));
   return alarms;
 }
 
@@ -110,18 +125,32 @@ function labelsOf(stack: Stack, plan: Plan, section: Section, units: Units, toX:
   const left: Label[] = [];
   const right: Label[] = [];
   const edge = toX(-section.reach);
-  const at = (x: number, y: number, text: string, tone: Label['tone'] = 'plain') => right.push({ text, anchorX: toX(x), anchorY: toY(y), tone });
+  const at = (x: number, y: number, text: string, tone: Label['tone'] = 'plain') =>
+    right.push({ text, anchorX: toX(x), anchorY: toY(y), tone });
   section.sheets.forEach((sheet, i) => {
     const layer = plan.layers[i] as Plan['layers'][number];
     const name = layer.part === '' ? `Layer ${i + 1}` : layer.part;
-    left.push({ text: `${name.length > 15 ? `${name.slice(0, 14)}\u2026` : name} ${n(layer.thickness)}`, anchorX: edge, anchorY: toY((sheet.top + sheet.bottom) / 2), tone: 'plain' });
+    left.push({
+      text: `${name.length > 15 ? `${name.slice(0, 14)}\u2026` : name} ${n(layer.thickness)}`,
+      anchorX: edge,
+      anchorY: toY((sheet.top + sheet.bottom) / 2),
+      tone: 'plain',
+    });
     if (sheet.gapAbove > 0.001 && i > 0) at(section.reach * 0.92, sheet.top - sheet.gapAbove / 2, `gap ${n(sheet.gapAbove)}`, 'stop');
     if (layer.surfaceDiameter === undefined || layer.depth === undefined) return;
     const rest = layer.thickness - layer.depth;
     at(layer.surfaceDiameter / 2, sheet.top, `\u00d8 ${n(layer.surfaceDiameter)}`);
-    if (layer.waist !== undefined) at(layer.waist / 2, (sheet.top + sheet.bottom) / 2, `waist ${n(layer.waist)}`, layer.waist > stack.holeMax ? 'stop' : 'caution');
-    else if (rest < 0) at(layer.holeAfter / 2, sheet.bottom, `opens to ${n(layer.holeAfter)}`, layer.holeAfter > stack.holeMax ? 'stop' : 'caution');
-    else at(stack.hole / 2, sheet.top + layer.depth + rest / 2, `${n(rest)} left`, layer.depth > (2 / 3) * layer.thickness ? 'caution' : 'plain');
+    if (layer.waist !== undefined)
+      at(layer.waist / 2, (sheet.top + sheet.bottom) / 2, `waist ${n(layer.waist)}`, layer.waist > stack.holeMax ? 'stop' : 'caution');
+    else if (rest < 0)
+      at(layer.holeAfter / 2, sheet.bottom, `opens to ${n(layer.holeAfter)}`, layer.holeAfter > stack.holeMax ? 'stop' : 'caution');
+    else
+      at(
+        stack.hole / 2,
+        sheet.top + layer.depth + rest / 2,
+        `${n(rest)} left`,
+        layer.depth > (2 / 3) * layer.thickness ? 'caution' : 'plain',
+      );
     at((layer.surfaceDiameter + stack.hole) / 4, sheet.top + Math.min(layer.depth, layer.thickness) / 2, `${n(layer.depth)} deep`);
   });
   if (section.rivet.proud > 0.001) at(section.reach * 0.92, -section.rivet.proud / 2, `proud ${n(section.rivet.proud)}`, 'stop');
@@ -129,7 +158,12 @@ function labelsOf(stack: Stack, plan: Plan, section: Section, units: Units, toX:
   const driven = section.rivet.drivenOutline;
   if (driven.length > 0) {
     const height = stack.size.diameter / 2;
-    at((plan.rivet.widthAtHalfD as number) / 2, section.bottom + height / 2, `head ${n(plan.rivet.widthAtHalfD as number)} \u00d7 ${n(height)}`, plan.rivet.works ? 'plain' : 'caution');
+    at(
+      (plan.rivet.widthAtHalfD as number) / 2,
+      section.bottom + height / 2,
+      `head ${n(plan.rivet.widthAtHalfD as number)} \u00d7 ${n(height)}`,
+      plan.rivet.works ? 'plain' : 'caution',
+    );
   }
   at(section.rivet.shankRadius, section.rivet.tailEnd, `length ${n(plan.rivet.length)}`, plan.rivet.works ? 'plain' : 'caution');
   return { left, right };

@@ -15,11 +15,27 @@ export interface DimensionValue {
 export function dimensionValue(text: string, units: 'in' | 'mm', sheet = false): DimensionValue {
   if (text.trim() === '') return { text, length: null, isBad: false };
   const parsed = parseDimension(text, { units, sheet });
-  return parsed.ok ? { text, length: { mm: parsed.value.length, text: parsed.value.text, units }, isBad: false } : { text, length: null, isBad: true };
+  return parsed.ok
+    ? { text, length: { mm: parsed.value.length, text: parsed.value.text, units }, isBad: false }
+    : { text, length: null, isBad: true };
 }
 
 /** The one dimension field: takes every notation, shows both units, refuses where it is typed. `units` is what a bare number means. */
-export function DimensionField({ label, text, onText, units, sheet = false, placeholder }: { label: string; text: string; onText: (text: string) => void; units: 'in' | 'mm'; sheet?: boolean; placeholder?: string }) {
+export function DimensionField({
+  label,
+  text,
+  onText,
+  units,
+  sheet = false,
+  placeholder,
+}: {
+  label: string;
+  text: string;
+  onText: (text: string) => void;
+  units: 'in' | 'mm';
+  sheet?: boolean;
+  placeholder?: string;
+}) {
   const id = useId();
   const leading = useUnits();
   const parsed = text.trim() === '' ? null : parseDimension(text, { units, sheet });
@@ -28,7 +44,17 @@ export function DimensionField({ label, text, onText, units, sheet = false, plac
       <label htmlFor={id} className="label text-[14px] text-ink2">
         {label}
       </label>
-      <input id={id} className="field" value={text} placeholder={placeholder} onChange={(e) => onText(e.target.value)} aria-invalid={parsed !== null && !parsed.ok} aria-describedby={`${id}-said`} autoComplete="off" spellCheck={false} />
+      <input
+        id={id}
+        className="field"
+        value={text}
+        placeholder={placeholder}
+        onChange={(e) => onText(e.target.value)}
+        aria-invalid={parsed !== null && !parsed.ok}
+        aria-describedby={`${id}-said`}
+        autoComplete="off"
+        spellCheck={false}
+      />
       <span id={`${id}-said`} className={`text-[13px] ${parsed && !parsed.ok ? 'text-stop' : 'text-ink2'}`}>
         {parsed === null ? '' : parsed.ok ? showBoth(parsed.value.length, leading) : problemMessage(parsed.problem)}
       </span>

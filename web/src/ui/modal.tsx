@@ -3,7 +3,19 @@ import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 
 /** A dialog over the page: Escape and the cross close it, focus stays inside. */
-export function Modal({ title, open, onClose, wide = false, children }: { title: string; open: boolean; onClose: () => void; wide?: boolean; children: ReactNode }) {
+export function Modal({
+  title,
+  open,
+  onClose,
+  wide = false,
+  children,
+}: {
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  wide?: boolean;
+  children: ReactNode;
+}) {
   return (
     <Dialog.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
       <Dialog.Portal>

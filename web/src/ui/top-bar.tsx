@@ -45,7 +45,12 @@ export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarPr
       {views.length > 0 ? (
         <nav aria-label="Views" className="flex gap-1">
           {views.map((v) => (
-            <Link key={v.to} to={v.to} aria-current={v.isHere ? 'page' : undefined} className={`label rounded px-2 py-0.5 text-[16px] ${v.isHere ? 'bg-dye text-on-dye' : 'hover:bg-dye-soft'}`}>
+            <Link
+              key={v.to}
+              to={v.to}
+              aria-current={v.isHere ? 'page' : undefined}
+              className={`label rounded px-2 py-0.5 text-[16px] ${v.isHere ? 'bg-dye text-on-dye' : 'hover:bg-dye-soft'}`}
+            >
               {v.text}
             </Link>
           ))}
@@ -60,7 +65,15 @@ export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarPr
           </BarButton>
         ) : null}
         {kit ? <Who kit={kit} /> : null}
-        <Choice label="Units" value={units} options={[{ value: 'in', text: 'inch' }, { value: 'mm', text: 'mm' }]} onChoose={(v) => writeLocal('units', v)} />
+        <Choice
+          label="Units"
+          value={units}
+          options={[
+            { value: 'in', text: 'inch' },
+            { value: 'mm', text: 'mm' },
+          ]}
+          onChoose={(v) => writeLocal('units', v)}
+        />
         <ThemeSwitch />
         {onKeys ? (
           <BarButton onClick={onKeys} title="Keys">
@@ -75,19 +88,39 @@ export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarPr
 
 /** The views of an assembly. */
 export function assemblyViews(assemblyId: string, here: 'plan' | 'parts' | 'layout' | 'map') {
-  return (['plan', 'map', 'parts', 'layout'] as const).map((view) => ({ text: `${view[0]?.toUpperCase()}${view.slice(1)}`, to: `/assemblies/${assemblyId}/${view}`, isHere: view === here }));
+  return (['plan', 'map', 'parts', 'layout'] as const).map((view) => ({
+    text: `${view[0]?.toUpperCase()}${view.slice(1)}`,
+    to: `/assemblies/${assemblyId}/${view}`,
+    isHere: view === here,
+  }));
 }
 
 function BarButton(props: { onClick: () => void; disabled?: boolean; title: string; children: ReactNode }) {
   return (
-    <button type="button" onClick={props.onClick} disabled={props.disabled} title={props.title} className="label inline-flex min-h-8 items-center gap-1 rounded border border-edge bg-raised px-2 hover:bg-dye-soft disabled:opacity-60 pointer-coarse:min-h-11">
+    <button
+      type="button"
+      onClick={props.onClick}
+      disabled={props.disabled}
+      title={props.title}
+      className="label inline-flex min-h-8 items-center gap-1 rounded border border-edge bg-raised px-2 hover:bg-dye-soft disabled:opacity-60 pointer-coarse:min-h-11"
+    >
       {props.children}
     </button>
   );
 }
 
 /** A few choices of which one holds; arrow keys move within. */
-export function Choice<T extends string>({ label, value, options, onChoose }: { label: string; value: T; options: readonly { value: T; text: string }[]; onChoose: (value: T) => void }) {
+export function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChoose,
+}: {
+  label: string;
+  value: T;
+  options: readonly { value: T; text: string }[];
+  onChoose: (value: T) => void;
+}) {
   return (
     <div role="radiogroup" aria-label={label} className="inline-flex overflow-hidden rounded border border-edge">
       {options.map((o) => (
@@ -109,8 +142,20 @@ export function Choice<T extends string>({ label, value, options, onChoose }: { 
 function Who({ kit }: { kit: Entity<'kit'> }) {
   const person = usePerson(kit);
   const people = kit.definition.people;
-  if (people.length === 0) return <Link to={`/kits/${kit.id}`} className="label underline">Who works here?</Link>;
-  return <Choice label="Who" value={person} options={people.map((p) => ({ value: p.id, text: p.initials }))} onChoose={(id) => writeLocal('person', id)} />;
+  if (people.length === 0)
+    return (
+      <Link to={`/kits/${kit.id}`} className="label underline">
+        Who works here?
+      </Link>
+    );
+  return (
+    <Choice
+      label="Who"
+      value={person}
+      options={people.map((p) => ({ value: p.id, text: p.initials }))}
+      onChoose={(id) => writeLocal('person', id)}
+    />
+  );
 }
 
 function ThemeSwitch() {
@@ -129,7 +174,11 @@ function WaitingBadge() {
   const refusal = useRefusal();
   if (waiting.length === 0) return null;
   return (
-    <span role="status" className={`label inline-flex items-center gap-1 rounded px-2 ${refusal ? 'bg-stop-soft text-stop' : 'bg-caution-soft text-caution'}`} title={refusal ?? 'Kept in this browser until the program answers'}>
+    <span
+      role="status"
+      className={`label inline-flex items-center gap-1 rounded px-2 ${refusal ? 'bg-stop-soft text-stop' : 'bg-caution-soft text-caution'}`}
+      title={refusal ?? 'Kept in this browser until the program answers'}
+    >
       <CloudUpload size={16} aria-hidden /> {waiting.length} waiting{refusal ? `: ${refusal}` : ''}
     </span>
   );

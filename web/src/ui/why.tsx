@@ -15,7 +15,12 @@ export function WhyNumber({ why, note, children }: { why: Why | null; note?: str
         <span className="sr-only"> why: {why.label}</span>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content collisionPadding={8} sideOffset={4} className="z-40 w-[min(440px,92vw)] rounded-lg border border-edge bg-paper p-3 shadow-xl" aria-label={`Why: ${why.label}`}>
+        <Popover.Content
+          collisionPadding={8}
+          sideOffset={4}
+          className="z-40 w-[min(440px,92vw)] rounded-lg border border-edge bg-paper p-3 shadow-xl"
+          aria-label={`Why: ${why.label}`}
+        >
           <WhySheet why={why} note={note} />
           <Popover.Arrow className="fill-edge" />
         </Popover.Content>
@@ -30,7 +35,8 @@ function WhySheet({ why, note }: { why: Why; note?: string | undefined }) {
   useEffect(() => setTried(why), [why]);
   const text = whyText(tried, units);
   const changed = tried.inputs.some((input, i) => input.value !== why.inputs[i]?.value);
-  const setValue = (index: number, value: number) => setTried({ ...tried, inputs: tried.inputs.map((input, i) => (i === index ? { ...input, value } : input)) });
+  const setValue = (index: number, value: number) =>
+    setTried({ ...tried, inputs: tried.inputs.map((input, i) => (i === index ? { ...input, value } : input)) });
   return (
     <div className="flex flex-col gap-2">
       <h3 className="label text-[17px]">{why.label}</h3>
@@ -42,7 +48,13 @@ function WhySheet({ why, note }: { why: Why; note?: string | undefined }) {
       {note ? <p className="text-[14px]">{note}</p> : null}
       <div className="grid grid-cols-2 gap-2">
         {tried.inputs.map((input, i) => (
-          <TryInput key={input.symbol} label={`${input.symbol}: ${input.label}`} kind={input.kind} value={why.inputs[i]?.value ?? input.value} onValue={(v) => setValue(i, v)} />
+          <TryInput
+            key={input.symbol}
+            label={`${input.symbol}: ${input.label}`}
+            kind={input.kind}
+            value={why.inputs[i]?.value ?? input.value}
+            onValue={(v) => setValue(i, v)}
+          />
         ))}
       </div>
       <p className="text-[13px] text-ink2">{changed ? 'Trying other numbers; the row is as it was.' : `Source: ${why.source}`}</p>
@@ -50,7 +62,17 @@ function WhySheet({ why, note }: { why: Why; note?: string | undefined }) {
   );
 }
 
-function TryInput({ label, kind, value, onValue }: { label: string; kind: Why['inputs'][number]['kind']; value: number; onValue: (value: number) => void }) {
+function TryInput({
+  label,
+  kind,
+  value,
+  onValue,
+}: {
+  label: string;
+  kind: Why['inputs'][number]['kind'];
+  value: number;
+  onValue: (value: number) => void;
+}) {
   const units = useUnits();
   const shown = kind === 'length' ? showNumber(value, units) : String(value);
   const [text, setText] = useState(shown);

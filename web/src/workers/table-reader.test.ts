@@ -6,7 +6,11 @@ const latin1 = (text: string) => Uint8Array.from([...text].map((c) => c.charCode
 describe('tables as spreadsheets write them', () => {
   it('Latin-1 with semicolons, decimal commas, and a quoted newline', () => {
     const read = readTable(decodeText(latin1('name;stack;rivet\r\n"Kiel, B\u00fcgel\nvorn";"skin 0,6 mm / rib 0,8 mm";426AD3\r\n')));
-    expect(read).toEqual({ ok: true, heads: ['name', 'stack', 'rivet'], lines: [['Kiel, B\u00fcgel\nvorn', 'skin 0,6 mm / rib 0,8 mm', '426AD3']] });
+    expect(read).toEqual({
+      ok: true,
+      heads: ['name', 'stack', 'rivet'],
+      lines: [['Kiel, B\u00fcgel\nvorn', 'skin 0,6 mm / rib 0,8 mm', '426AD3']],
+    });
   });
   it('tabs, a byte order mark, blank lines, and the escape taken off', () => {
     expect(readTable("\uFEFFname\tstack\n\n'=x\ta .025\n\n")).toEqual({ ok: true, heads: ['name', 'stack'], lines: [['=x', 'a .025']] });

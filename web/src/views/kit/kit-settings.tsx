@@ -25,8 +25,12 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
   const [halfDash, setHalfDash] = useState(was.halfDash);
   const [fixed, setFixed] = useState(was.nest === 'computed' ? '' : typedText(was.nest.fixed, was.units));
   const [people, setPeople] = useState<readonly Person[]>(was.people);
-  const [limits, setLimits] = useState<Record<string, string>>(() => Object.fromEntries(Object.entries(was.limits).map(([k, v]) => [k, shownLimit(k as LimitName, v as number, was.units)])));
-  const [holeMax, setHoleMax] = useState<Record<string, string>>(() => Object.fromEntries(Object.entries(was.holeMax).map(([k, v]) => [k, showNumber(v as number, was.units)])));
+  const [limits, setLimits] = useState<Record<string, string>>(() =>
+    Object.fromEntries(Object.entries(was.limits).map(([k, v]) => [k, shownLimit(k as LimitName, v as number, was.units)])),
+  );
+  const [holeMax, setHoleMax] = useState<Record<string, string>>(() =>
+    Object.fromEntries(Object.entries(was.holeMax).map(([k, v]) => [k, showNumber(v as number, was.units)])),
+  );
   const [reason, setReason] = useState('');
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
 
@@ -39,9 +43,17 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
       setBase({ ...base, version: base.version + 1, definition: next });
       setSaid({ ok: true, text: 'Kept.' });
     } catch (e) {
-      const conflict = e instanceof ApiError && e.code === 'version-conflict' ? (e.data.conflicts as { currentVersion: number; current: KitDefinition | null }[])[0] : undefined;
+      const conflict =
+        e instanceof ApiError && e.code === 'version-conflict'
+          ? (e.data.conflicts as { currentVersion: number; current: KitDefinition | null }[])[0]
+          : undefined;
       if (conflict?.current) setBase({ ...base, version: conflict.currentVersion });
-      setSaid({ ok: false, text: conflict?.current ? `Somebody else has changed the settings since: ${differences(conflict.current, next)}. Keep again to put yours in its place.` : (e as Error).message });
+      setSaid({
+        ok: false,
+        text: conflict?.current
+          ? `Somebody else has changed the settings since: ${differences(conflict.current, next)}. Keep again to put yours in its place.`
+          : (e as Error).message,
+      });
     }
   };
 
@@ -59,12 +71,23 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
     const ownHoles: KitDefinition['holeMax'] = {};
     for (const size of RIVET_SIZES) {
       const value = dimensionValue(holeMax[size.dash] ?? '', was.units);
-      if (value.isBad || (value.length && value.length.mm < size.diameter)) return `Hole max for dash ${size.dash} does not read, or is smaller than the rivet.`;
+      if (value.isBad || (value.length && value.length.mm < size.diameter))
+        return `Hole max for dash ${size.dash} does not read, or is smaller than the rivet.`;
       if (value.length) ownHoles[`${size.dash}`] = value.length.mm;
     }
     const named = people.filter((p) => p.initials.trim() !== '').map((p) => ({ ...p, initials: p.initials.trim() }));
     if (named.length === 0) return 'Somebody has to work here: keep at least one person.';
-    return { ...was, units, school, profile, halfDash, nest: allowance.length ? { fixed: allowance.length } : 'computed', limits: ownLimits, holeMax: ownHoles, people: named };
+    return {
+      ...was,
+      units,
+      school,
+      profile,
+      halfDash,
+      nest: allowance.length ? { fixed: allowance.length } : 'computed',
+      limits: ownLimits,
+      holeMax: ownHoles,
+      people: named,
+    };
   };
 
   return (
@@ -95,7 +118,13 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
             ))}
           </Select>
         </Field>
-        <DimensionField label="Fixed allowance under a dimple (empty: computed)" text={fixed} onText={setFixed} units={was.units} placeholder="computed" />
+        <DimensionField
+          label="Fixed allowance under a dimple (empty: computed)"
+          text={fixed}
+          onText={setFixed}
+          units={was.units}
+          placeholder="computed"
+        />
         <label className="flex items-center gap-2 self-start pt-6">
           <input type="checkbox" checked={halfDash} onChange={(e) => setHalfDash(e.target.checked)} className="size-5" />
           Half dashes are stocked
@@ -104,22 +133,39 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
       <fieldset className="flex flex-wrap items-end gap-2">
         <legend className="label text-[14px] text-ink2">People (initials)</legend>
         {people.map((p, i) => (
-          <TextInput key={p.id} aria-label={`Initials ${i + 1}`} className="w-20" maxLength={6} value={p.initials} onChange={(e) => setPeople(people.map((q) => (q.id === p.id ? { ...q, initials: e.target.value } : q)))} />
+          <TextInput
+            key={p.id}
+            aria-label={`Initials ${i + 1}`}
+            className="w-20"
+            maxLength={6}
+            value={p.initials}
+            onChange={(e) => setPeople(people.map((q) => (q.id === p.id ? { ...q, initials: e.target.value } : q)))}
+          />
         ))}
         <Button onClick={() => setPeople([...people, { id: newId(), initials: '' }])}>Add a person</Button>
       </fieldset>
       <details>
         <summary className="label text-[16px]">Limits of this kit (empty: the default)</summary>
-        <p className="py-1 text-[14px] text-ink2">The kit maker&apos;s documents outrank every figure here. Write down in the reason where a figure comes from.</p>
+        <p className="py-1 text-[14px] text-ink2">
+          The kit maker&apos;s documents outrank every figure here. Write down in the reason where a figure comes from.
+        </p>
         <div className="grid gap-2 sm:grid-cols-2">
           {(Object.keys(DEFAULT_LIMITS) as LimitName[]).map((key) => (
             <Field key={key} label={LIMIT_WORDS[key]}>
-              <TextInput value={limits[key] ?? ''} placeholder={shownLimit(key, DEFAULT_LIMITS[key], was.units)} onChange={(e) => setLimits({ ...limits, [key]: e.target.value })} />
+              <TextInput
+                value={limits[key] ?? ''}
+                placeholder={shownLimit(key, DEFAULT_LIMITS[key], was.units)}
+                onChange={(e) => setLimits({ ...limits, [key]: e.target.value })}
+              />
             </Field>
           ))}
           {RIVET_SIZES.map((size) => (
             <Field key={size.dash} label={`Hole max, dash ${size.dash}`}>
-              <TextInput value={holeMax[size.dash] ?? ''} placeholder={showNumber(size.holeMax, was.units)} onChange={(e) => setHoleMax({ ...holeMax, [size.dash]: e.target.value })} />
+              <TextInput
+                value={holeMax[size.dash] ?? ''}
+                placeholder={showNumber(size.holeMax, was.units)}
+                onChange={(e) => setHoleMax({ ...holeMax, [size.dash]: e.target.value })}
+              />
             </Field>
           ))}
         </div>

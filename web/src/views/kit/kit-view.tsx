@@ -2,7 +2,8 @@ import { useState, type FormEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import { useKeep } from '../../api/commands';
-import { newId, useLocal } from '../../api/device';
+import { newId } from '../../api/device';
+import { useScreenUnits } from '../../ui/assembly-screen';
 import { useKit } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
@@ -16,8 +17,7 @@ export function KitView() {
   const { kitId = '' } = useParams();
   const answer = useKit(kitId);
   const kit = answer.data?.kit;
-  const chosen = useLocal('units');
-  const units = chosen === 'in' || chosen === 'mm' ? chosen : (kit?.definition.units ?? 'in');
+  const units = useScreenUnits(kit?.definition.units);
   return (
     <UnitsContext value={units}>
       <div className="flex min-h-full flex-col">
@@ -29,23 +29,36 @@ export function KitView() {
               <section aria-label="Assemblies" className="flex flex-col gap-2">
                 <div className="flex flex-wrap items-center justify-between gap-2">
                   <h1 className="label text-[26px]">{kit.definition.name}: assemblies</h1>
-                  <a className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" href={`/api/kits/${kit.id}/export`} download={fileName(kit.definition.name, 'json')}>
+                  <a
+                    className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft"
+                    href={`/api/kits/${kit.id}/export`}
+                    download={fileName(kit.definition.name, 'json')}
+                  >
                     Export the kit (JSON)
                   </a>
                 </div>
                 <ul className="border-t border-line">
-                  {[...answer.data.assemblies].sort((a, b) => a.definition.order - b.definition.order).map((a) => (
-                    <li key={a.id} className="flex items-center gap-2 border-b border-line">
-                      <Link to={`/assemblies/${a.id}/plan`} className="flex min-h-12 flex-1 items-center justify-between gap-3 px-2 hover:bg-dye-soft">
-                        <span className="label text-[19px]">{a.definition.name}</span>
-                        <span className="text-ink2">
-                          {a.rows} rows, {a.parts} parts
-                        </span>
-                      </Link>
-                      <MirrorButton kit={kit} assembly={a} order={answer.data.assemblies.length + 1} />
+                  {[...answer.data.assemblies]
+                    .sort((a, b) => a.definition.order - b.definition.order)
+                    .map((a) => (
+                      <li key={a.id} className="flex items-center gap-2 border-b border-line">
+                        <Link
+                          to={`/assemblies/${a.id}/plan`}
+                          className="flex min-h-12 flex-1 items-center justify-between gap-3 px-2 hover:bg-dye-soft"
+                        >
+                          <span className="label text-[19px]">{a.definition.name}</span>
+                          <span className="text-ink2">
+                            {a.rows} rows, {a.parts} parts
+                          </span>
+                        </Link>
+                        <MirrorButton kit={kit} assembly={a} order={answer.data.assemblies.length + 1} />
+                      </li>
+                    ))}
+                  {answer.data.assemblies.length === 0 ? (
+                    <li className="border-b border-line p-2 text-ink2">
+                      No assembly yet. Name the first one, such as &quot;Baggage door&quot;.
                     </li>
-                  ))}
-                  {answer.data.assemblies.length === 0 ? <li className="border-b border-line p-2 text-ink2">No assembly yet. Name the first one, such as &quot;Baggage door&quot;.</li> : null}
+                  ) : null}
                 </ul>
                 <NewAssembly kit={kit} order={answer.data.assemblies.length + 1} />
               </section>
@@ -67,7 +80,9 @@ function NewAssembly({ kit, order }: { kit: Entity<'kit'>; order: number }) {
     event.preventDefault();
     if (name.trim() === '') return setError('An assembly needs a name.');
     try {
-      await keep({ edits: [{ kind: 'assembly', id: newId(), expectedVersion: 0, definition: { v: 1, kitId: kit.id, name: name.trim(), order } }] });
+      await keep({
+        edits: [{ kind: 'assembly', id: newId(), expectedVersion: 0, definition: { v: 1, kitId: kit.id, name: name.trim(), order } }],
+      });
       setName('');
       setError(null);
     } catch (e) {
@@ -77,7 +92,14 @@ function NewAssembly({ kit, order }: { kit: Entity<'kit'>; order: number }) {
   return (
     <form onSubmit={(e) => void make(e)} className="flex flex-col gap-2">
       <div className="flex gap-2">
-        <TextInput aria-label="Name of the new assembly" placeholder="New assembly" maxLength={120} value={name} onChange={(e) => setName(e.target.value)} className="w-72" />
+        <TextInput
+          aria-label="Name of the new assembly"
+          placeholder="New assembly"
+          maxLength={120}
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          className="w-72"
+        />
         <Button type="submit">Add assembly</Button>
       </div>
       {error ? <ErrorText>{error}</ErrorText> : null}

@@ -23,9 +23,15 @@ export function MirrorButton({ kit, assembly, order }: { kit: Entity<'kit'>; ass
         <FlipHorizontal2 size={16} aria-hidden /> Mirror
       </Button>
       {isOpen ? (
-        <ReasonDialog title={`Make "${mirrorName(assembly.definition.name)}"`} keepText="Mirror" onClose={() => setOpen(false)} onKeep={mirror}>
+        <ReasonDialog
+          title={`Make "${mirrorName(assembly.definition.name)}"`}
+          keepText="Mirror"
+          onClose={() => setOpen(false)}
+          onKeep={mirror}
+        >
           <p>
-            Every part and row of {assembly.definition.name} is copied for the other side, hole n to hole n, with hands and orientation turned. Marks, measurements and counts stay behind.
+            Every part and row of {assembly.definition.name} is copied for the other side, hole n to hole n, with hands and orientation
+            turned. Marks, measurements and counts stay behind.
           </p>
         </ReasonDialog>
       ) : null}

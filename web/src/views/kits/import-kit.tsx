@@ -16,7 +16,11 @@ interface Picked {
 
 /** What a picked file holds, in a line; throws where it is no kit. */
 function summaryOf(text: string): string {
-  const doc = JSON.parse(text) as { format?: unknown; entities?: { kind: string; deleted: boolean; definition: { name?: string } }[]; marks?: unknown[] };
+  const doc = JSON.parse(text) as {
+    format?: unknown;
+    entities?: { kind: string; deleted: boolean; definition: { name?: string } }[];
+    marks?: unknown[];
+  };
   if (doc.format !== 'patient-anvil-kit' || !Array.isArray(doc.entities)) throw new Error('no kit');
   const live = doc.entities.filter((e) => !e.deleted);
   const count = (kind: string) => live.filter((e) => e.kind === kind).length;
@@ -35,7 +39,8 @@ export function ImportKit() {
     setPicked(null);
     setError(null);
     if (!file) return;
-    if (file.size > MAX_BYTES) return setError(`${file.name} has ${Math.round(file.size / 1e6)} MB; at most ${MAX_BYTES / 1e6} MB are taken.`);
+    if (file.size > MAX_BYTES)
+      return setError(`${file.name} has ${Math.round(file.size / 1e6)} MB; at most ${MAX_BYTES / 1e6} MB are taken.`);
     const text = await file.text();
     try {
       setPicked({ name: file.name, text, summary: summaryOf(text) });
@@ -59,7 +64,13 @@ export function ImportKit() {
   return (
     <section aria-label="Import a kit" className="flex flex-col gap-2 rounded-lg border border-line p-3">
       <h2 className="label text-[19px]">A kit from a file</h2>
-      <input type="file" accept=".json,application/json" aria-label="A kit exported as JSON" className="field" onChange={(e) => void pick(e.target.files?.[0])} />
+      <input
+        type="file"
+        accept=".json,application/json"
+        aria-label="A kit exported as JSON"
+        className="field"
+        onChange={(e) => void pick(e.target.files?.[0])}
+      />
       {picked ? (
         <div className="flex flex-wrap items-center gap-2">
           <span>{picked.summary}.</span>

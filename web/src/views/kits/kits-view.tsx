@@ -11,7 +11,18 @@ import { ImportKit } from './import-kit';
 
 /** A kit as it begins: the default school and limits, one person. */
 function newKit(name: string, initials: string, units: 'in' | 'mm'): KitDefinition {
-  return { v: 1, name, units, school: 'kit-032', nest: 'computed', profile: 'classic', halfDash: true, limits: {}, holeMax: {}, people: [{ id: newId(), initials }] };
+  return {
+    v: 1,
+    name,
+    units,
+    school: 'kit-032',
+    nest: 'computed',
+    profile: 'classic',
+    halfDash: true,
+    limits: {},
+    holeMax: {},
+    people: [{ id: newId(), initials }],
+  };
 }
 
 export function KitsView() {
@@ -31,7 +42,11 @@ export function KitsView() {
               </Link>
             </li>
           ))}
-          {kits.data?.length === 0 ? <li className="border-b border-line p-2 text-ink2">No kit yet. Name yours below: it starts with the default rules, which its settings can change.</li> : null}
+          {kits.data?.length === 0 ? (
+            <li className="border-b border-line p-2 text-ink2">
+              No kit yet. Name yours below: it starts with the default rules, which its settings can change.
+            </li>
+          ) : null}
         </ul>
         <NewKit />
         <ImportKit />
@@ -54,7 +69,16 @@ function NewKit() {
     const definition = newKit(name.trim(), initials.trim(), units);
     const id = newId();
     try {
-      await post('/changes', { id: newId(), kitId: id, person: definition.people[0]?.id, device: deviceId(), recordedAt: new Date().toISOString(), reason: '', undoes: null, edits: [{ kind: 'kit', id, expectedVersion: 0, definition }] });
+      await post('/changes', {
+        id: newId(),
+        kitId: id,
+        person: definition.people[0]?.id,
+        device: deviceId(),
+        recordedAt: new Date().toISOString(),
+        reason: '',
+        undoes: null,
+        edits: [{ kind: 'kit', id, expectedVersion: 0, definition }],
+      });
       await refreshDefinitions(client);
       await navigate(`/kits/${id}`);
     } catch (e) {
@@ -90,8 +114,8 @@ function NewKit() {
 export function Warning() {
   return (
     <p className="max-w-prose border-l-4 border-caution pl-3 text-[15px] text-ink2">
-      Everything here is advice. The kit maker&apos;s plans and process instructions come first, then local rules and the responsible inspector. Where a limit is exceeded the program says stop, why, and whom to ask; it never
-      approves a repair.
+      Everything here is advice. The kit maker&apos;s plans and process instructions come first, then local rules and the responsible
+      inspector. Where a limit is exceeded the program says stop, why, and whom to ask; it never approves a repair.
     </p>
   );
 }

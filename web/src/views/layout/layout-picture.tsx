@@ -7,14 +7,33 @@ export function LayoutPicture({ laid, title }: { laid: LaidOut; title: string })
   const fit = laid.fit;
   const marks = drawLayout({
     path: laid.path,
-    holes: [...laid.first.places.map((p, i) => ({ ...p, row: 0, isClash: clash.has(i) })), ...laid.second.map((h) => ({ ...h.place, row: 1, isClash: false }))],
-    ...(fit ? { residuals: laid.first.places.map((p, i) => ({ from: p, to: { x: p.x + (laid.measured[i]?.x ?? 0) - (fit.fitted[i]?.x ?? 0), y: p.y + (laid.measured[i]?.y ?? 0) - (fit.fitted[i]?.y ?? 0) }, isOutlier: fit.outlier === i })) } : {}),
+    holes: [
+      ...laid.first.places.map((p, i) => ({ ...p, row: 0, isClash: clash.has(i) })),
+      ...laid.second.map((h) => ({ ...h.place, row: 1, isClash: false })),
+    ],
+    ...(fit
+      ? {
+          residuals: laid.first.places.map((p, i) => ({
+            from: p,
+            to: {
+              x: p.x + (laid.measured[i]?.x ?? 0) - (fit.fitted[i]?.x ?? 0),
+              y: p.y + (laid.measured[i]?.y ?? 0) - (fit.fitted[i]?.y ?? 0),
+            },
+            isOutlier: fit.outlier === i,
+          })),
+        }
+      : {}),
     width: 760,
     maxHeight: 260,
   });
   return (
     <figure>
-      <svg viewBox={`0 0 ${marks.width} ${marks.height.toFixed(0)}`} className="w-full" role="img" aria-label={`${title}: ${laid.first.count} holes${laid.second.length > 0 ? ` and ${laid.second.length} in the second row` : ''}`}>
+      <svg
+        viewBox={`0 0 ${marks.width} ${marks.height.toFixed(0)}`}
+        className="w-full"
+        role="img"
+        aria-label={`${title}: ${laid.first.count} holes${laid.second.length > 0 ? ` and ${laid.second.length} in the second row` : ''}`}
+      >
         <path d={marks.path} fill="none" strokeWidth="1.2" strokeDasharray="8 4" style={{ stroke: 'var(--dye)' }} />
         {marks.holes.map((h, i) => (
           <g key={i} style={{ stroke: h.isClash ? 'var(--stop)' : 'var(--ink)' }}>
@@ -28,10 +47,22 @@ export function LayoutPicture({ laid, title }: { laid: LaidOut; title: string })
           </g>
         ))}
         {marks.residuals.map((r, i) => (
-          <line key={i} x1={r.x1} y1={r.y1} x2={r.x2} y2={r.y2} strokeWidth={r.isOutlier ? 3.5 : 2} style={{ stroke: r.isOutlier ? 'var(--stop)' : 'var(--done)' }} />
+          <line
+            key={i}
+            x1={r.x1}
+            y1={r.y1}
+            x2={r.x2}
+            y2={r.y2}
+            strokeWidth={r.isOutlier ? 3.5 : 2}
+            style={{ stroke: r.isOutlier ? 'var(--stop)' : 'var(--done)' }}
+          />
         ))}
       </svg>
-      {fit ? <figcaption className="text-[13px] text-ink2">Strokes: where each hole was measured against the best fit, {RESIDUAL_TIMES} times larger than it is.</figcaption> : null}
+      {fit ? (
+        <figcaption className="text-[13px] text-ink2">
+          Strokes: where each hole was measured against the best fit, {RESIDUAL_TIMES} times larger than it is.
+        </figcaption>
+      ) : null}
     </figure>
   );
 }

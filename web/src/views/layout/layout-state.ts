@@ -43,7 +43,11 @@ export interface LaidOut {
 function fieldsOf(row: RowDefinition, units: Units): LayoutFields {
   const n = (mm: number) => showNumber(mm, units);
   return {
-    path: row.laid ? (row.laid.path.length === 2 && row.laid.path[0]?.x === 0 && row.laid.path.every((p) => p.y === 0) ? n(row.laid.path[1]?.x ?? 0) : row.laid.path.map((p) => `${n(p.x)} ; ${n(p.y)}`).join('\n')) : '',
+    path: row.laid
+      ? row.laid.path.length === 2 && row.laid.path[0]?.x === 0 && row.laid.path.every((p) => p.y === 0)
+        ? n(row.laid.path[1]?.x ?? 0)
+        : row.laid.path.map((p) => `${n(p.x)} ; ${n(p.y)}`).join('\n')
+      : '',
     by: 'pitch',
     maxPitch: row.pitch ? typedText(row.pitch, units) : '',
     count: String(row.holes.filter((h) => !h.out).length),
@@ -69,10 +73,16 @@ function work(f: LayoutFields, stack: Stack, units: Units): { laid: LaidOut | nu
   const corners = parsePlaces(f.path, units);
   if (!corners.ok) return stop(problemMessage(corners.problem));
   const path = corners.value.length === 1 ? [{ x: 0, y: 0 }, ...corners.value] : corners.value;
-  const lengths = { maxPitch: dimensionValue(f.maxPitch, units), startEdge: dimensionValue(f.startEdge, units), endEdge: dimensionValue(f.endEdge, units), lapWidth: dimensionValue(f.lapWidth, units) };
+  const lengths = {
+    maxPitch: dimensionValue(f.maxPitch, units),
+    startEdge: dimensionValue(f.startEdge, units),
+    endEdge: dimensionValue(f.endEdge, units),
+    lapWidth: dimensionValue(f.lapWidth, units),
+  };
   if (Object.values(lengths).some((l) => l.isBad)) return stop('One of the lengths does not read.');
   const count = Number(f.count);
-  if (f.by === 'count' && !(Number.isInteger(count) && count >= 2 && count <= 2000)) return stop('The count is a whole number from 2 to 2000.');
+  if (f.by === 'count' && !(Number.isInteger(count) && count >= 2 && count <= 2000))
+    return stop('The count is a whole number from 2 to 2000.');
   if (f.by === 'pitch' && !lengths.maxPitch.length) return stop('Give the largest pitch.');
   const spots = parsePlaces(f.keepClear, units);
   if (!spots.ok) return stop(problemMessage(spots.problem));
@@ -110,6 +120,9 @@ function secondRow(path: readonly Place[], first: PathLayout, rowDistance: Mm, i
     const ahead = placeAt(path, Math.min(distance + 0.01, pathLength(path)) as Mm);
     const behind = placeAt(path, Math.max(distance - 0.01, 0) as Mm);
     const long = Math.hypot(ahead.x - behind.x, ahead.y - behind.y) || 1;
-    return { distance, place: { x: at.x - ((ahead.y - behind.y) / long) * rowDistance, y: at.y + ((ahead.x - behind.x) / long) * rowDistance } };
+    return {
+      distance,
+      place: { x: at.x - ((ahead.y - behind.y) / long) * rowDistance, y: at.y + ((ahead.x - behind.x) / long) * rowDistance },
+    };
   });
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { pathLength } from '#core/layout/path';
 import type { Edit, Entity, RowDefinition, TypedLength } from '#core/record/definitions';
 import { duplicateRow } from '#core/record/compose';
@@ -10,36 +10,22 @@ import { MM_PER_INCH, round12 } from '#core/units/length';
 import { showBoth, showNumber } from '#core/units/show';
 import { findingMessage } from '#core/wording/findings';
 import { useKeep } from '../../api/commands';
-import { newId, useLocal } from '../../api/device';
-import { useAssembly, useFollow, type AssemblyAnswer } from '../../api/queries';
+import { newId } from '../../api/device';
+import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField } from '../../ui/dimension-field';
 import { assemblyViews, Choice, TopBar } from '../../ui/top-bar';
-import { UnitsContext, useUnits } from '../../ui/units';
+import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { partsById } from '../plan/row-model';
 import { LayoutPicture } from './layout-picture';
 import { useLayout, type LaidOut, type LayoutFields } from './layout-state';
 import { MarksTable } from './marks-table';
+import { AssemblyScreen } from '../../ui/assembly-screen';
 
 /** Where the holes go: even spacing on a part, marks for a ruler, and an existing row picked up. */
 export function LayoutView() {
-  const { assemblyId = '' } = useParams();
-  const answer = useAssembly(assemblyId);
-  const chosen = useLocal('units');
-  const units = chosen === 'in' || chosen === 'mm' ? chosen : (answer.data?.kit.definition.units ?? 'in');
-  return (
-    <UnitsContext value={units}>
-      {answer.data ? (
-        <LayoutOfAssembly data={answer.data} />
-      ) : (
-        <div className="flex h-full flex-col">
-          <TopBar trail={[{ text: 'Layout' }]} units={units} />
-          <main className="p-4">{answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the rows …</p>}</main>
-        </div>
-      )}
-    </UnitsContext>
-  );
+  return <AssemblyScreen name="Layout">{(data) => <LayoutOfAssembly data={data} />}</AssemblyScreen>;
 }
 
 function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
@@ -49,10 +35,16 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
   const [search, setSearch] = useSearchParams();
   const row = data.rows.find((r) => r.id === search.get('row')) ?? data.rows[0];
   const stack = row ? stackOf(row.definition, { kit: kit.definition, parts: partsById(data.parts) }) : null;
-  const nameOf = (r: Entity<'row'>) => r.definition.name || r.definition.layers.map((l) => data.parts.find((p) => p.id === l.partId)?.definition.name).join(' / ');
+  const nameOf = (r: Entity<'row'>) =>
+    r.definition.name || r.definition.layers.map((l) => data.parts.find((p) => p.id === l.partId)?.definition.name).join(' / ');
   return (
     <div className="flex min-h-full flex-col">
-      <TopBar trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]} kit={kit} views={assemblyViews(assembly.id, 'layout')} units={units} />
+      <TopBar
+        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
+        kit={kit}
+        views={assemblyViews(assembly.id, 'layout')}
+        units={units}
+      />
       <main className="flex flex-col gap-3 p-3">
         <div className="flex flex-wrap items-center gap-3">
           <h1 className="label text-[22px]">Layout</h1>
@@ -84,7 +76,10 @@ function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: E
   const keepLayout = async () => {
     if (!laid) return;
     try {
-      await keep({ edits: editsOfLayout(row, base, laid, kitUnits, Math.max(...data.rows.map((r) => r.definition.order)) + 1), reason: 'Laid out' });
+      await keep({
+        edits: editsOfLayout(row, base, laid, kitUnits, Math.max(...data.rows.map((r) => r.definition.order)) + 1),
+        reason: 'Laid out',
+      });
       setBase(base + 1);
       setSaid({ ok: true, text: 'Kept in the row.' });
     } catch (e) {
@@ -101,9 +96,13 @@ function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: E
             <LayoutPicture laid={laid} title={title} />
             <p className="text-[15px]">
               <strong>{laid.first.count} holes</strong>
-              {laid.second.length > 0 ? ` and ${laid.second.length} in the second row` : ''}, pitch <strong>{showBoth(laid.first.pitch, kitUnits)}</strong>
+              {laid.second.length > 0 ? ` and ${laid.second.length} in the second row` : ''}, pitch{' '}
+              <strong>{showBoth(laid.first.pitch, kitUnits)}</strong>
               {laid.rowDistance === null ? '' : `, rows ${showBoth(laid.rowDistance, kitUnits)} apart`}
-              {laid.first.clashes.length > 0 ? `; holes ${laid.first.clashes.map((i) => i + 1).join(', ')} come too near a spot to keep clear` : ''}.
+              {laid.first.clashes.length > 0
+                ? `; holes ${laid.first.clashes.map((i) => i + 1).join(', ')} come too near a spot to keep clear`
+                : ''}
+              .
             </p>
             <ul aria-label="Findings" className="flex flex-col gap-1">
               {laid.findings.map((f, i) => (
@@ -114,7 +113,15 @@ function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: E
             </ul>
             <PickedUp laid={laid} units={kitUnits} />
             <div className="flex flex-wrap items-center gap-3">
-              <Choice label="Measure from" value={from} options={[{ value: 'start', text: 'from the start' }, { value: 'end', text: 'from the end' }]} onChoose={setFrom} />
+              <Choice
+                label="Measure from"
+                value={from}
+                options={[
+                  { value: 'start', text: 'from the start' },
+                  { value: 'end', text: 'from the end' },
+                ]}
+                onChoose={setFrom}
+              />
               <Button tone="primary" onClick={() => void keepLayout()}>
                 Keep in the row
               </Button>
@@ -124,7 +131,9 @@ function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: E
             <MarksTable laid={laid} total={pathLength(laid.path)} from={from} units={kitUnits} />
           </>
         ) : problem ? null : (
-          <p className="text-ink2">Give the length of the part along the row, such as 24 1/2, or its corners one a line, such as 0 ; 0 then 24 ; 0 then 30 ; 4.</p>
+          <p className="text-ink2">
+            Give the length of the part along the row, such as 24 1/2, or its corners one a line, such as 0 ; 0 then 24 ; 0 then 30 ; 4.
+          </p>
         )}
       </div>
     </div>
@@ -135,10 +144,23 @@ function LayoutForm({ fields, set, units }: { fields: LayoutFields; set: (change
   return (
     <form className="flex flex-col gap-3" aria-label="Layout" onSubmit={(e) => e.preventDefault()}>
       <Field label="Length along the row, or corners (across ; up), one a line">
-        <textarea className="field min-h-14 font-mono text-[14px]" value={fields.path} onChange={(e) => set({ path: e.target.value })} spellCheck={false} />
+        <textarea
+          className="field min-h-14 font-mono text-[14px]"
+          value={fields.path}
+          onChange={(e) => set({ path: e.target.value })}
+          spellCheck={false}
+        />
       </Field>
       <div className="flex items-end gap-2">
-        <Choice label="Space by" value={fields.by} options={[{ value: 'pitch', text: 'largest pitch' }, { value: 'count', text: 'count' }]} onChoose={(by) => set({ by })} />
+        <Choice
+          label="Space by"
+          value={fields.by}
+          options={[
+            { value: 'pitch', text: 'largest pitch' },
+            { value: 'count', text: 'count' },
+          ]}
+          onChoose={(by) => set({ by })}
+        />
       </div>
       {fields.by === 'pitch' ? (
         <DimensionField label="Largest pitch" text={fields.maxPitch} onText={(maxPitch) => set({ maxPitch })} units={units} />
@@ -159,13 +181,33 @@ function LayoutForm({ fields, set, units }: { fields: LayoutFields; set: (change
             <option value="square">square</option>
           </Select>
         </Field>
-        {fields.second === 'none' ? <span /> : <DimensionField label="Width of the lap" text={fields.lapWidth} onText={(lapWidth) => set({ lapWidth })} units={units} placeholder="3/4 of the pitch apart" />}
+        {fields.second === 'none' ? (
+          <span />
+        ) : (
+          <DimensionField
+            label="Width of the lap"
+            text={fields.lapWidth}
+            onText={(lapWidth) => set({ lapWidth })}
+            units={units}
+            placeholder="3/4 of the pitch apart"
+          />
+        )}
       </div>
       <Field label="Keep clear (from the start ; clearance), one a line">
-        <textarea className="field min-h-10 font-mono text-[14px]" value={fields.keepClear} onChange={(e) => set({ keepClear: e.target.value })} spellCheck={false} />
+        <textarea
+          className="field min-h-10 font-mono text-[14px]"
+          value={fields.keepClear}
+          onChange={(e) => set({ keepClear: e.target.value })}
+          spellCheck={false}
+        />
       </Field>
       <Field label="Pick up a row: measured places (across ; up), one a line, in the order of the holes">
-        <textarea className="field min-h-14 font-mono text-[14px]" value={fields.measured} onChange={(e) => set({ measured: e.target.value })} spellCheck={false} />
+        <textarea
+          className="field min-h-14 font-mono text-[14px]"
+          value={fields.measured}
+          onChange={(e) => set({ measured: e.target.value })}
+          spellCheck={false}
+        />
       </Field>
     </form>
   );
@@ -175,11 +217,17 @@ function LayoutForm({ fields, set, units }: { fields: LayoutFields; set: (change
 function PickedUp({ laid, units }: { laid: LaidOut; units: 'in' | 'mm' }) {
   if (laid.measured.length === 0) return null;
   const { fit } = laid;
-  if (!fit) return <p className="text-[14.5px] text-caution">{laid.measured.length} places measured, {laid.first.count} holes in the row: give one for each hole, in order.</p>;
+  if (!fit)
+    return (
+      <p className="text-[14.5px] text-caution">
+        {laid.measured.length} places measured, {laid.first.count} holes in the row: give one for each hole, in order.
+      </p>
+    );
   return (
     <section aria-label="Best fit" className="text-[14.5px]">
       <p>
-        Best fit: turned {((fit.angleRad * 180) / Math.PI).toFixed(3)}°, moved {showNumber(fit.dx, units)} across and {showNumber(fit.dy, units)} up; off by {showBoth(fit.rmsMm, units)} on the whole.
+        Best fit: turned {((fit.angleRad * 180) / Math.PI).toFixed(3)}°, moved {showNumber(fit.dx, units)} across and{' '}
+        {showNumber(fit.dy, units)} up; off by {showBoth(fit.rmsMm, units)} on the whole.
         {fit.outlier === null ? '' : ` Hole ${fit.outlier + 1} is off while the others agree: measure it again before trusting it.`}
       </p>
       <p className="text-ink2">Residuals: {fit.residualsMm.map((r, i) => `${i + 1}: ${showNumber(r, units)}`).join(', ')}</p>
@@ -196,7 +244,12 @@ function editsOfLayout(row: Entity<'row'>, version: number, laid: LaidOut, units
   const next: RowDefinition = {
     ...row.definition,
     pitch: typed(laid.first.pitch),
-    edge: nearest > 0 && Number.isFinite(nearest) ? (nearest === row.definition.edge?.mm ? row.definition.edge : typed(nearest)) : row.definition.edge,
+    edge:
+      nearest > 0 && Number.isFinite(nearest)
+        ? nearest === row.definition.edge?.mm
+          ? row.definition.edge
+          : typed(nearest)
+        : row.definition.edge,
     rowDistance,
     holes: resizeHoles(row.definition.holes, laid.first.count, newId),
     laid: { path: laid.path.map(({ x, y }) => ({ x, y })), startEdgeMm: edges[0] as number, endEdgeMm: Math.max(0, edges[1] as number) },
@@ -205,6 +258,11 @@ function editsOfLayout(row: Entity<'row'>, version: number, laid: LaidOut, units
   if (laid.second.length === 0) return edits;
   const second = duplicateRow(next, nextOrder, newId);
   const name = `${row.definition.name || 'Row'}, second row`.slice(0, 120);
-  edits.push({ kind: 'row', id: newId(), expectedVersion: 0, definition: { ...second, name, laid: null, holes: resizeHoles([], laid.second.length, newId) } });
+  edits.push({
+    kind: 'row',
+    id: newId(),
+    expectedVersion: 0,
+    definition: { ...second, name, laid: null, holes: resizeHoles([], laid.second.length, newId) },
+  });
   return edits;
 }

@@ -6,7 +6,10 @@ import type { LaidOut } from './layout-state';
 /** Where to set each hole out with a ruler laid once at the chosen end; every mark is rounded from its own true place. */
 export function MarksTable({ laid, total, from, units }: { laid: LaidOut; total: Mm; from: 'start' | 'end'; units: Units }) {
   const read = (distance: Mm) => (from === 'start' ? distance : ((total - distance) as Mm));
-  const rows = [...laid.first.distances.map((d, i) => ({ key: `1-${i}`, row: 1, n: i + 1, d: read(d) })), ...laid.second.map((h, i) => ({ key: `2-${i}`, row: 2, n: i + 1, d: read(h.distance) }))].sort((a, b) => a.row - b.row || a.d - b.d);
+  const rows = [
+    ...laid.first.distances.map((d, i) => ({ key: `1-${i}`, row: 1, n: i + 1, d: read(d) })),
+    ...laid.second.map((h, i) => ({ key: `2-${i}`, row: 2, n: i + 1, d: read(h.distance) })),
+  ].sort((a, b) => a.row - b.row || a.d - b.d);
   const worst = rows.reduce((w, r) => Math.max(w, Math.abs(rulerMark(r.d, units).errorMm)), 0);
   return (
     <div className="flex flex-col gap-1">
@@ -36,7 +39,9 @@ export function MarksTable({ laid, total, from, units }: { laid: LaidOut; total:
           })}
         </tbody>
       </table>
-      <p className="text-[13px] text-ink2">Largest rounding {showBoth(worst, units)}; it does not add up along the row, since the ruler stays where it lies.</p>
+      <p className="text-[13px] text-ink2">
+        Largest rounding {showBoth(worst, units)}; it does not add up along the row, since the ruler stays where it lies.
+      </p>
     </div>
   );
 }

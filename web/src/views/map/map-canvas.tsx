@@ -28,7 +28,10 @@ export function MapCanvas({ rows, selectedId, onPick }: MapCanvasProps) {
   const [size, setSize] = useState<Size>({ width: 800, height: 560 });
   const [moved, setLook] = useState<MapLook | null>(null);
   const drag = useRef<{ x: number; y: number; moved: boolean } | null>(null);
-  const whole = lookAtAll(rows.flatMap((r) => [...r.path, ...r.holes.map((h) => h.place)]), size);
+  const whole = lookAtAll(
+    rows.flatMap((r) => [...r.path, ...r.holes.map((h) => h.place)]),
+    size,
+  );
   const look = moved ?? whole;
 
   useLayoutEffect(() => {
@@ -66,7 +69,13 @@ export function MapCanvas({ rows, selectedId, onPick }: MapCanvasProps) {
     drag.current = null;
     if (!was || was.moved) return;
     const holes = rows.flatMap((r) => r.holes.filter((h) => h.isShown).map((h) => ({ rowId: r.id, place: h.place })));
-    const found = nearest(holes.map((h) => h.place), at(e), look, size, PICK_PX);
+    const found = nearest(
+      holes.map((h) => h.place),
+      at(e),
+      look,
+      size,
+      PICK_PX,
+    );
     if (found !== null) onPick((holes[found] as { rowId: string }).rowId);
   };
   const onWheel = (e: WheelEvent<HTMLCanvasElement>) => setLook(zoomAt(look, Math.exp(-e.deltaY / 500), at(e), size));
@@ -108,10 +117,23 @@ export function MapCanvas({ rows, selectedId, onPick }: MapCanvasProps) {
 }
 
 /** Paints all that is in view; several thousand holes take a few milliseconds. */
-function paint(c: CanvasRenderingContext2D, rows: readonly MapRow[], selectedId: string | null, look: MapLook, size: Size, units: 'in' | 'mm'): void {
+function paint(
+  c: CanvasRenderingContext2D,
+  rows: readonly MapRow[],
+  selectedId: string | null,
+  look: MapLook,
+  size: Size,
+  units: 'in' | 'mm',
+): void {
   const style = getComputedStyle(document.documentElement);
   const colour = (name: string) => style.getPropertyValue(name).trim();
-  const [ink, ink2, done, dye, paper] = ['--ink', '--ink2', '--done', '--dye', '--paper'].map(colour) as [string, string, string, string, string];
+  const [ink, ink2, done, dye, paper] = ['--ink', '--ink2', '--done', '--dye', '--paper'].map(colour) as [
+    string,
+    string,
+    string,
+    string,
+    string,
+  ];
   c.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
   c.clearRect(0, 0, size.width, size.height);
   const r = Math.min(9, Math.max(2.5, 2.4 * look.scale));

@@ -1,40 +1,30 @@
 import { useMemo, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { writeDxf } from '#core/formats/dxf-out';
 import { holePlaces } from '#core/layout/hole-places';
 import { STAGES, stageOf, type Stage } from '#core/record/stage';
 import { useWaiting } from '../../api/outbox';
-import { useLocal } from '../../api/device';
-import { useAssembly, useFollow, useMarks, type AssemblyAnswer } from '../../api/queries';
+import { useFollow, useMarks, type AssemblyAnswer } from '../../api/queries';
 import { fileName, saveFile } from '../../drawing/export-svg';
-import { Button, ErrorText, Select, TextInput } from '../../ui/controls';
+import { Button, Select, TextInput } from '../../ui/controls';
 import { assemblyViews, TopBar } from '../../ui/top-bar';
-import { UnitsContext, useUnits } from '../../ui/units';
+import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { rowTitle } from '../plan/row-list';
 import { useRowModels, type RowModel } from '../plan/row-model';
 import { MapCanvas, type MapRow } from './map-canvas';
+import { AssemblyScreen } from '../../ui/assembly-screen';
 
-const STAGE_WORDS: Readonly<Record<Stage, string>> = { open: 'not drilled', drilled: 'drilled', deburred: 'deburred', prepared: 'prepared' };
+const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+  open: 'not drilled',
+  drilled: 'drilled',
+  deburred: 'deburred',
+  prepared: 'prepared',
+};
 
 /** The assembly's holes as they lie on the sheet. */
 export function MapView() {
-  const { assemblyId = '' } = useParams();
-  const answer = useAssembly(assemblyId);
-  const chosen = useLocal('units');
-  const units = chosen === 'in' || chosen === 'mm' ? chosen : (answer.data?.kit.definition.units ?? 'in');
-  return (
-    <UnitsContext value={units}>
-      {answer.data ? (
-        <MapOfAssembly data={answer.data} />
-      ) : (
-        <div className="flex h-full flex-col">
-          <TopBar trail={[{ text: 'Map' }]} units={units} />
-          <main className="p-4">{answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the map …</p>}</main>
-        </div>
-      )}
-    </UnitsContext>
-  );
+  return <AssemblyScreen name="Map">{(data) => <MapOfAssembly data={data} />}</AssemblyScreen>;
 }
 
 /** A row with where its holes lie and how far each is; null places: not laid out. */
@@ -76,23 +66,42 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
   const selected = models.find((m) => m.entity.id === selectedId);
   const pick = (row: string) => setSearch({ row }, { replace: true });
   const save = () => {
-    const rows = placed.map((r) => ({ name: r.title, path: r.path, holes: r.holes.filter((h) => h.isShown).map((h) => h.place), holeMm: models.find((m) => m.entity.id === r.id)?.stack.hole ?? 0 }));
+    const rows = placed.map((r) => ({
+      name: r.title,
+      path: r.path,
+      holes: r.holes.filter((h) => h.isShown).map((h) => h.place),
+      holeMm: models.find((m) => m.entity.id === r.id)?.stack.hole ?? 0,
+    }));
     saveFile(fileName(`${assembly.definition.name} holes`, 'dxf'), writeDxf(rows), 'image/vnd.dxf');
   };
   return (
     <div className="flex h-full min-h-[640px] flex-col lg:min-h-0">
-      <TopBar trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]} kit={kit} views={assemblyViews(assembly.id, 'map')} units={units} />
+      <TopBar
+        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
+        kit={kit}
+        views={assemblyViews(assembly.id, 'map')}
+        units={units}
+      />
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,1fr)_minmax(200px,40%)] lg:grid-cols-[minmax(0,1fr)_320px] lg:grid-rows-1">
         <section aria-label="Map" className="relative min-h-0 min-w-0 overflow-hidden">
           {placed.length === 0 ? (
-            <p className="p-4 text-ink2">No row is laid out here yet. Nobody has to draw: rows without a place show as strips beside. To place one, open it under Layout.</p>
+            <p className="p-4 text-ink2">
+              No row is laid out here yet. Nobody has to draw: rows without a place show as strips beside. To place one, open it under
+              Layout.
+            </p>
           ) : (
             <MapCanvas rows={placed} selectedId={selectedId} onPick={pick} />
           )}
         </section>
         <section aria-label="Rows on the map" className="flex min-h-0 flex-col gap-2 overflow-auto border-l border-line p-2">
           <div className="flex gap-2">
-            <TextInput aria-label="Filter by name, rivet, hand or part" placeholder="Filter" className="min-w-0 flex-1" value={filter} onChange={(e) => setFilter(e.target.value)} />
+            <TextInput
+              aria-label="Filter by name, rivet, hand or part"
+              placeholder="Filter"
+              className="min-w-0 flex-1"
+              value={filter}
+              onChange={(e) => setFilter(e.target.value)}
+            />
             <Select aria-label="Stage" value={stage} onChange={(e) => setStage(e.target.value as Stage | '')}>
               <option value="">every stage</option>
               {STAGES.map((s) => (
@@ -123,7 +132,12 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
           <ul aria-label="Placed rows">
             {placed.map((r) => (
               <li key={r.id}>
-                <button type="button" aria-pressed={r.id === selectedId} className={`label w-full truncate rounded px-1 py-0.5 text-left text-[15px] ${r.id === selectedId ? 'bg-dye-soft' : 'hover:bg-panel'}`} onClick={() => pick(r.id)}>
+                <button
+                  type="button"
+                  aria-pressed={r.id === selectedId}
+                  className={`label w-full truncate rounded px-1 py-0.5 text-left text-[15px] ${r.id === selectedId ? 'bg-dye-soft' : 'hover:bg-panel'}`}
+                  onClick={() => pick(r.id)}
+                >
                   {r.title} ×{r.holes.filter((h) => h.isShown).length}
                 </button>
               </li>
@@ -135,7 +149,10 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
               <ul aria-label="Rows without a place">
                 {strips.map((m) => (
                   <li key={m.entity.id} className="flex items-center justify-between gap-2">
-                    <Link className="truncate underline-offset-2 hover:underline" to={`/assemblies/${assembly.id}/layout?row=${m.entity.id}`}>
+                    <Link
+                      className="truncate underline-offset-2 hover:underline"
+                      to={`/assemblies/${assembly.id}/layout?row=${m.entity.id}`}
+                    >
                       {rowTitle(m)}
                     </Link>
                     <span className="text-ink2">×{m.holeCount}</span>

@@ -8,14 +8,29 @@ const HALF = 84;
 export const AS_MADE: Orientation = { turnDeg: 0, flipped: false };
 
 /** How the part lies in its place: one turns and flips it; the other hand stands beside it, as a mirror shows it. */
-export function OrientationPicture({ hand, orientation, onChange }: { hand: Hand | null; orientation: Orientation; onChange: (next: Orientation) => void }) {
+export function OrientationPicture({
+  hand,
+  orientation,
+  onChange,
+}: {
+  hand: Hand | null;
+  orientation: Orientation;
+  onChange: (next: Orientation) => void;
+}) {
   const turn = () => onChange({ ...orientation, turnDeg: ((orientation.turnDeg + 90) % 360) as Orientation['turnDeg'] });
   const flip = () => onChange({ ...orientation, flipped: !orientation.flipped });
   return (
     <div className="flex flex-col gap-2">
       <div className="flex flex-wrap gap-3">
         <OnePart hand={hand ?? 'L'} name={hand === null ? 'no hand' : hand === 'L' ? 'left' : 'right'} orientation={orientation} />
-        {hand === null ? null : <OnePart hand={hand === 'L' ? 'R' : 'L'} name={hand === 'L' ? 'right' : 'left'} orientation={mirrorOrientation(orientation)} isOther />}
+        {hand === null ? null : (
+          <OnePart
+            hand={hand === 'L' ? 'R' : 'L'}
+            name={hand === 'L' ? 'right' : 'left'}
+            orientation={mirrorOrientation(orientation)}
+            isOther
+          />
+        )}
       </div>
       <div className="flex flex-wrap items-center gap-2">
         <Button onClick={turn}>
@@ -37,18 +52,35 @@ function OnePart({ hand, name, orientation, isOther = false }: { hand: Hand; nam
   const forward = hand === 'L' ? '← forward' : 'forward →';
   return (
     <figure className={`flex flex-col items-center rounded border ${isOther ? 'border-dashed border-edge' : 'border-dye'} p-1`}>
-      <svg width={HALF * 2} height={HALF * 2} role="img" aria-label={`${name}: turned ${orientation.turnDeg} degrees, ${orientation.flipped ? 'back face' : 'marked face'} out`}>
+      <svg
+        width={HALF * 2}
+        height={HALF * 2}
+        role="img"
+        aria-label={`${name}: turned ${orientation.turnDeg} degrees, ${orientation.flipped ? 'back face' : 'marked face'} out`}
+      >
         <text x={HALF} y="13" textAnchor="middle" fontSize="13" style={{ fill: 'var(--ink2)' }}>
           ↑ up
         </text>
         <text x={HALF} y={HALF * 2 - 4} textAnchor="middle" fontSize="13" style={{ fill: 'var(--ink2)' }}>
           {forward}
         </text>
-        <path d={marks.outline} strokeWidth="2" strokeDasharray={orientation.flipped ? '6 3' : undefined} style={{ fill: 'var(--metal)', stroke: 'var(--ink)' }} />
+        <path
+          d={marks.outline}
+          strokeWidth="2"
+          strokeDasharray={orientation.flipped ? '6 3' : undefined}
+          style={{ fill: 'var(--metal)', stroke: 'var(--ink)' }}
+        />
         {marks.holes.map((h, i) => (
           <circle key={i} cx={h.x} cy={h.y} r="5" strokeWidth="1.5" style={{ fill: 'var(--paper)', stroke: 'var(--ink)' }} />
         ))}
-        <line x1={marks.arrow.from.x} y1={marks.arrow.from.y} x2={marks.arrow.to.x} y2={marks.arrow.to.y} strokeWidth="2.5" style={{ stroke: 'var(--dye)' }} />
+        <line
+          x1={marks.arrow.from.x}
+          y1={marks.arrow.from.y}
+          x2={marks.arrow.to.x}
+          y2={marks.arrow.to.y}
+          strokeWidth="2.5"
+          style={{ stroke: 'var(--dye)' }}
+        />
         <circle cx={marks.arrow.to.x} cy={marks.arrow.to.y} r="4.5" style={{ fill: 'var(--dye)' }} />
       </svg>
       <figcaption className="label text-[14px]">

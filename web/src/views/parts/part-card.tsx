@@ -43,9 +43,17 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
       setVersion(version + 1);
       setSaid({ ok: true, text: 'Kept.' });
     } catch (e) {
-      const newer = e instanceof ApiError && e.code === 'version-conflict' ? (e.data.conflicts as { currentVersion: number; current: PartDefinition | null }[])[0] : undefined;
+      const newer =
+        e instanceof ApiError && e.code === 'version-conflict'
+          ? (e.data.conflicts as { currentVersion: number; current: PartDefinition | null }[])[0]
+          : undefined;
       if (newer) setVersion(newer.currentVersion - ownChanges);
-      setSaid({ ok: false, text: newer ? `Somebody else has changed this part since; now: ${describe(newer.current)}. Keep again to put yours in its place.` : (e as Error).message });
+      setSaid({
+        ok: false,
+        text: newer
+          ? `Somebody else has changed this part since; now: ${describe(newer.current)}. Keep again to put yours in its place.`
+          : (e as Error).message,
+      });
     }
   };
   return (
@@ -62,7 +70,9 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
         <button type="button" className="underline decoration-dotted underline-offset-2" onClick={onThickness}>
           {showBoth(part.definition.thickness.mm, units)} nominal
         </button>
-        {part.definition.measured ? `, ${showBoth(part.definition.measured.mm, units)} by caliper, which every computation uses` : ', not measured yet'}
+        {part.definition.measured
+          ? `, ${showBoth(part.definition.measured.mm, units)} by caliper, which every computation uses`
+          : ', not measured yet'}
         {original ? `; made as mirror of ${original.definition.name} (${original.definition.hand === 'L' ? 'left' : 'right'})` : ''}
       </p>
       <OrientationPicture hand={draft.hand} orientation={draft.orientation ?? AS_MADE} onChange={(orientation) => set({ orientation })} />
@@ -85,7 +95,14 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
         <Field label="On the list">
           <TextInput inputMode="numeric" value={draft.listed ?? ''} onChange={(e) => set({ listed: count(e.target.value) })} />
         </Field>
-        <Field label="Counted on the table" hint={draft.listed != null && draft.counted != null && draft.listed !== draft.counted ? `${Math.abs(draft.listed - draft.counted)} ${draft.counted < draft.listed ? 'missing' : 'too many'}` : undefined}>
+        <Field
+          label="Counted on the table"
+          hint={
+            draft.listed != null && draft.counted != null && draft.listed !== draft.counted
+              ? `${Math.abs(draft.listed - draft.counted)} ${draft.counted < draft.listed ? 'missing' : 'too many'}`
+              : undefined
+          }
+        >
           <TextInput inputMode="numeric" value={draft.counted ?? ''} onChange={(e) => set({ counted: count(e.target.value) })} />
         </Field>
       </div>
@@ -93,7 +110,12 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
         <Button type="submit" tone="primary">
           Keep the part
         </Button>
-        <Button tone="danger" disabled={rows.length > 0} title={rows.length > 0 ? 'Rows still use it' : undefined} onClick={() => void keep(null)}>
+        <Button
+          tone="danger"
+          disabled={rows.length > 0}
+          title={rows.length > 0 ? 'Rows still use it' : undefined}
+          onClick={() => void keep(null)}
+        >
           Delete
         </Button>
         {said?.ok ? <span role="status">{said.text}</span> : null}
@@ -105,7 +127,8 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
           {rows.map((row) => (
             <li key={row.id}>
               <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/plan?row=${row.id}`}>
-                {row.definition.name || row.definition.layers.map((l) => data.parts.find((p) => p.id === l.partId)?.definition.name).join(' / ')}
+                {row.definition.name ||
+                  row.definition.layers.map((l) => data.parts.find((p) => p.id === l.partId)?.definition.name).join(' / ')}
               </Link>
             </li>
           ))}
@@ -116,5 +139,18 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
 }
 
 function describe(part: PartDefinition | null): string {
-  return part === null ? 'deleted' : [part.name, part.hand ?? 'no hand', part.number, part.material, part.finish, part.page, part.revision, `counted ${part.counted ?? 'none'}`].filter(Boolean).join(', ');
+  return part === null
+    ? 'deleted'
+    : [
+        part.name,
+        part.hand ?? 'no hand',
+        part.number,
+        part.material,
+        part.finish,
+        part.page,
+        part.revision,
+        `counted ${part.counted ?? 'none'}`,
+      ]
+        .filter(Boolean)
+        .join(', ');
 }

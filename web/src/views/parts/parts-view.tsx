@@ -1,34 +1,18 @@
 import { useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import { showNumber } from '#core/units/show';
 import { useKeep } from '../../api/commands';
-import { useLocal } from '../../api/device';
-import { useAssembly, useFollow, type AssemblyAnswer } from '../../api/queries';
-import { ErrorText, TextInput } from '../../ui/controls';
+import { useFollow, type AssemblyAnswer } from '../../api/queries';
+import { TextInput } from '../../ui/controls';
 import { assemblyViews, TopBar } from '../../ui/top-bar';
-import { UnitsContext } from '../../ui/units';
 import { PartDialog } from '../plan/part-dialog';
 import { PartCard } from './part-card';
+import { AssemblyScreen } from '../../ui/assembly-screen';
 
 /** The parts of one assembly: counted, turned the right way up, and known by their rows. */
 export function PartsView() {
-  const { assemblyId = '' } = useParams();
-  const answer = useAssembly(assemblyId);
-  const chosen = useLocal('units');
-  const units = chosen === 'in' || chosen === 'mm' ? chosen : (answer.data?.kit.definition.units ?? 'in');
-  return (
-    <UnitsContext value={units}>
-      {answer.data ? (
-        <PartsOfAssembly data={answer.data} units={units} />
-      ) : (
-        <div className="flex h-full flex-col">
-          <TopBar trail={[{ text: 'Parts' }]} units={units} />
-          <main className="p-4">{answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the parts …</p>}</main>
-        </div>
-      )}
-    </UnitsContext>
-  );
+  return <AssemblyScreen name="Parts">{(data, units) => <PartsOfAssembly data={data} units={units} />}</AssemblyScreen>;
 }
 
 function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 'mm' }) {
@@ -45,15 +29,41 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
   const selected = sorted.find((p) => p.id === search.get('part')) ?? shown[0];
   return (
     <div className="flex h-full min-h-[640px] flex-col lg:min-h-0">
-      <TopBar trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]} kit={kit} views={assemblyViews(assembly.id, 'parts')} units={units} />
+      <TopBar
+        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
+        kit={kit}
+        views={assemblyViews(assembly.id, 'parts')}
+        units={units}
+      />
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(260px,38%)_minmax(0,1fr)] lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] lg:grid-rows-1">
         <section aria-label="Parts of the assembly" className="flex min-h-0 min-w-0 flex-col border-r border-line">
           <div className="flex items-center gap-2 border-b border-line p-2">
-            <TextInput aria-label="Filter parts" placeholder="Filter" className="flex-1" value={filter} onChange={(e) => setFilter(e.target.value)} />
-            <span className="text-[14px] text-ink2">{shown.length === sorted.length ? `${sorted.length} parts` : `${shown.length} of ${sorted.length}`}</span>
+            <TextInput
+              aria-label="Filter parts"
+              placeholder="Filter"
+              className="flex-1"
+              value={filter}
+              onChange={(e) => setFilter(e.target.value)}
+            />
+            <span className="text-[14px] text-ink2">
+              {shown.length === sorted.length ? `${sorted.length} parts` : `${shown.length} of ${sorted.length}`}
+            </span>
           </div>
           <div className="min-h-0 flex-1 overflow-auto">
-            {sorted.length === 0 ? <p className="p-4 text-ink2">No part yet. A row line that names parts makes them: see Plan.</p> : <PartsTable data={data} parts={shown} selectedId={selected?.id} units={units} onSelect={(id) => { setMeasuredHere(null); setSearch({ part: id }, { replace: true }); }} />}
+            {sorted.length === 0 ? (
+              <p className="p-4 text-ink2">No part yet. A row line that names parts makes them: see Plan.</p>
+            ) : (
+              <PartsTable
+                data={data}
+                parts={shown}
+                selectedId={selected?.id}
+                units={units}
+                onSelect={(id) => {
+                  setMeasuredHere(null);
+                  setSearch({ part: id }, { replace: true });
+                }}
+              />
+            )}
           </div>
         </section>
         <section aria-label="The selected part" className="min-h-0 min-w-0 overflow-auto">
@@ -84,7 +94,19 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
   );
 }
 
-function PartsTable({ data, parts, selectedId, units, onSelect }: { data: AssemblyAnswer; parts: readonly Entity<'part'>[]; selectedId: string | undefined; units: 'in' | 'mm'; onSelect: (id: string) => void }) {
+function PartsTable({
+  data,
+  parts,
+  selectedId,
+  units,
+  onSelect,
+}: {
+  data: AssemblyAnswer;
+  parts: readonly Entity<'part'>[];
+  selectedId: string | undefined;
+  units: 'in' | 'mm';
+  onSelect: (id: string) => void;
+}) {
   const rowsOf = (id: string) => data.rows.filter((r) => r.definition.layers.some((l) => l.partId === id)).length;
   return (
     <table className="w-full border-collapse text-[14.5px]">
@@ -99,7 +121,11 @@ function PartsTable({ data, parts, selectedId, units, onSelect }: { data: Assemb
       </thead>
       <tbody>
         {parts.map(({ id, definition: p }) => (
-          <tr key={id} className={`border-b border-line ${id === selectedId ? 'bg-dye-soft' : 'hover:bg-panel'}`} onClick={() => onSelect(id)}>
+          <tr
+            key={id}
+            className={`border-b border-line ${id === selectedId ? 'bg-dye-soft' : 'hover:bg-panel'}`}
+            onClick={() => onSelect(id)}
+          >
             <td className="px-2 py-1">
               <button type="button" className="label text-left text-[16px]" aria-pressed={id === selectedId} onClick={() => onSelect(id)}>
                 {p.name}
@@ -110,7 +136,9 @@ function PartsTable({ data, parts, selectedId, units, onSelect }: { data: Assemb
             <td className="px-2">{showNumber(p.thickness.mm, units)}</td>
             <td className="px-2">{p.measured ? showNumber(p.measured.mm, units) : ''}</td>
             <td className="px-2">{p.material ?? ''}</td>
-            <td className={`px-2 ${p.listed != null && p.counted != null && p.listed !== p.counted ? 'font-semibold text-stop' : ''}`}>{p.listed == null && p.counted == null ? '' : `${p.counted ?? '?'} of ${p.listed ?? '?'}`}</td>
+            <td className={`px-2 ${p.listed != null && p.counted != null && p.listed !== p.counted ? 'font-semibold text-stop' : ''}`}>
+              {p.listed == null && p.counted == null ? '' : `${p.counted ?? '?'} of ${p.listed ?? '?'}`}
+            </td>
             <td className="px-2">{rowsOf(id)}</td>
           </tr>
         ))}

@@ -51,7 +51,10 @@ function BulkDialog({ rows, units, onEdit, onClose }: Pick<BulkBarProps, 'rows' 
     if (hand !== '') Object.assign(change, { hand: hand === 'none' ? null : hand });
     if (school !== '') Object.assign(change, { school: school === 'kit' ? null : school });
     if (page.trim() !== '') Object.assign(change, { page: page.trim() });
-    for (const [key, text] of [['pitch', pitch], ['edge', edge]] as const) {
+    for (const [key, text] of [
+      ['pitch', pitch],
+      ['edge', edge],
+    ] as const) {
       const value = dimensionValue(text, units);
       if (value.isBad) throw new Error(`The ${key} does not read.`);
       if (value.length) Object.assign(change, { [key]: value.length });
@@ -65,7 +68,10 @@ function BulkDialog({ rows, units, onEdit, onClose }: Pick<BulkBarProps, 'rows' 
       isOtherSize = (row) => row.dash !== size.dash;
     }
     if (Object.keys(change).length === 0) throw new Error('Fill in what should change; empty fields leave the rows as they are.');
-    await onEdit(rows.map((row) => ({ row, definition: { ...row.definition, ...change, ...(isOtherSize(row.definition) ? { hole: null } : {}) } })), reason);
+    await onEdit(
+      rows.map((row) => ({ row, definition: { ...row.definition, ...change, ...(isOtherSize(row.definition) ? { hole: null } : {}) } })),
+      reason,
+    );
   };
   return (
     <ReasonDialog title={`Edit ${rows.length} rows together`} onClose={onClose} onKeep={keep}>

@@ -43,7 +43,8 @@ export function FindingsList({ stack, plan }: { stack: Stack; plan: Plan }) {
         <li key={i} className="grid grid-cols-[82px_1fr] items-start gap-1.5 text-[14.5px] leading-snug">
           <VerdictSign of={f.severity} />
           <span>
-            <WhyNumber why={whyFinding(f, stack, plan)}>{findingMessage(f, units, plan.layers)}</WhyNumber> <span className="text-ink2">{FINDING_CATALOGUE[f.code].advice}</span>
+            <WhyNumber why={whyFinding(f, stack, plan)}>{findingMessage(f, units, plan.layers)}</WhyNumber>{' '}
+            <span className="text-ink2">{FINDING_CATALOGUE[f.code].advice}</span>
           </span>
         </li>
       ))}

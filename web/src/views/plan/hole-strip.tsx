@@ -37,7 +37,11 @@ export function HoleStrip({ row, onMark }: HoleStripProps) {
     drilled: () => mark([{ kind: 'drilled' }]),
     head: () => mark([{ kind: 'deburred', layerIds, side: 'head' }]),
     shop: () => mark([{ kind: 'deburred', layerIds, side: 'shop' }]),
-    prepared: () => mark([...(dimpled.length > 0 ? [{ kind: 'dimpled' as const, layerIds: dimpled }] : []), ...(countersunk.length > 0 ? [{ kind: 'countersunk' as const, layerIds: countersunk }] : [])]),
+    prepared: () =>
+      mark([
+        ...(dimpled.length > 0 ? [{ kind: 'dimpled' as const, layerIds: dimpled }] : []),
+        ...(countersunk.length > 0 ? [{ kind: 'countersunk' as const, layerIds: countersunk }] : []),
+      ]),
   };
   const onKeyDown = (e: KeyboardEvent) => {
     const key = e.key.toLowerCase();
@@ -48,20 +52,51 @@ export function HoleStrip({ row, onMark }: HoleStripProps) {
     }
   };
   const n = valid.length;
-  const onSheets = layerIds.length === row.entity.definition.layers.length ? '' : ` on ${layerIds.length} of ${row.entity.definition.layers.length} sheets`;
-  const prepText = [dimpled.length > 0 ? `dimpled${dimpled.length > 1 ? ` ×${dimpled.length}` : ''}` : '', countersunk.length > 0 ? 'countersunk' : ''].filter(Boolean).join(', ');
+  const onSheets =
+    layerIds.length === row.entity.definition.layers.length
+      ? ''
+      : ` on ${layerIds.length} of ${row.entity.definition.layers.length} sheets`;
+  const prepText = [
+    dimpled.length > 0 ? `dimpled${dimpled.length > 1 ? ` ×${dimpled.length}` : ''}` : '',
+    countersunk.length > 0 ? 'countersunk' : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
   return (
-    <section aria-label="Holes" className="flex flex-col gap-1.5 border-t border-line bg-panel p-2" onKeyDown={(e) => (e.target instanceof HTMLInputElement ? undefined : onKeyDown(e))}>
-      <StripPicture row={row} holes={holes} chosen={valid} onChoose={setChosen} sheetsOff={sheetsOff} onToggleSheet={(id) => setSheetsOff(toggled(sheetsOff, id))} />
+    <section
+      aria-label="Holes"
+      className="flex flex-col gap-1.5 border-t border-line bg-panel p-2"
+      onKeyDown={(e) => (e.target instanceof HTMLInputElement ? undefined : onKeyDown(e))}
+    >
+      <StripPicture
+        row={row}
+        holes={holes}
+        chosen={valid}
+        onChoose={setChosen}
+        sheetsOff={sheetsOff}
+        onToggleSheet={(id) => setSheetsOff(toggled(sheetsOff, id))}
+      />
       <div className="flex flex-wrap items-end gap-1.5 [&>button]:px-2">
         <RangeField count={count} chosen={valid} onChoose={setChosen} />
         <Button tone="primary" disabled={n === 0} onClick={actions.drilled} title="Key D">
           Drilled ({n})
         </Button>
-        <Button tone="primary" disabled={n === 0 || layerIds.length === 0} onClick={actions.head} title="Key H" aria-label={`Deburred head side (${n} × ${layerIds.length})`}>
+        <Button
+          tone="primary"
+          disabled={n === 0 || layerIds.length === 0}
+          onClick={actions.head}
+          title="Key H"
+          aria-label={`Deburred head side (${n} × ${layerIds.length})`}
+        >
           Deburred head ({n}×{layerIds.length})
         </Button>
-        <Button tone="primary" disabled={n === 0 || layerIds.length === 0} onClick={actions.shop} title="Key S" aria-label={`Deburred shop side (${n} × ${layerIds.length})`}>
+        <Button
+          tone="primary"
+          disabled={n === 0 || layerIds.length === 0}
+          onClick={actions.shop}
+          title="Key S"
+          aria-label={`Deburred shop side (${n} × ${layerIds.length})`}
+        >
           Deburred shop ({n}×{layerIds.length})
         </Button>
         {prepText ? (
@@ -70,7 +105,10 @@ export function HoleStrip({ row, onMark }: HoleStripProps) {
             {prepText.slice(1)} ({n})
           </Button>
         ) : null}
-        <label className="ml-auto flex items-center gap-1 text-[13px] text-ink2" title="Empty means now. Set it back for work written up from paper.">
+        <label
+          className="ml-auto flex items-center gap-1 text-[13px] text-ink2"
+          title="Empty means now. Set it back for work written up from paper."
+        >
           done at
           <input type="datetime-local" className="field w-46 text-[14px]" value={doneAt} onChange={(e) => setDoneAt(e.target.value)} />
         </label>
@@ -96,7 +134,15 @@ function toggled(set: ReadonlySet<string>, id: string): ReadonlySet<string> {
   return next;
 }
 
-function RangeField({ count, chosen, onChoose }: { count: number; chosen: readonly number[]; onChoose: (places: readonly number[]) => void }) {
+function RangeField({
+  count,
+  chosen,
+  onChoose,
+}: {
+  count: number;
+  chosen: readonly number[];
+  onChoose: (places: readonly number[]) => void;
+}) {
   const id = useId();
   const shown = formatRange(chosen);
   const [typed, setTyped] = useState<string | null>(null);
@@ -202,7 +248,9 @@ function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }
       drilled: done?.has('drilled//') ?? false,
       head: done?.has(`deburred/${layerId}/head`) ?? false,
       shop: done?.has(`deburred/${layerId}/shop`) ?? false,
-      prepared: (prep === 'dimple' && (done?.has(`dimpled/${layerId}/`) ?? false)) || (prep === 'countersink' && (done?.has(`countersunk/${layerId}/`) ?? false)),
+      prepared:
+        (prep === 'dimple' && (done?.has(`dimpled/${layerId}/`) ?? false)) ||
+        (prep === 'countersink' && (done?.has(`countersunk/${layerId}/`) ?? false)),
       prep,
     };
   };
@@ -245,19 +293,44 @@ function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }
           onKeyDown={onKeyDown}
         >
           {layers.map((layer, i) => (
-            <rect key={layer.id} x="0" y={places.bandY(i) + 1} width={places.width} height={BAND_PX - 4} style={{ fill: sheetsOff.has(layer.id) ? 'transparent' : 'var(--metal)', stroke: 'var(--line)' }} />
+            <rect
+              key={layer.id}
+              x="0"
+              y={places.bandY(i) + 1}
+              width={places.width}
+              height={BAND_PX - 4}
+              style={{ fill: sheetsOff.has(layer.id) ? 'transparent' : 'var(--metal)', stroke: 'var(--line)' }}
+            />
           ))}
-          {holes.slice(view.from, view.to).map((hole, i) => ({ hole, h: view.from + i })).map(({ hole, h }) => (
-            <g key={hole.id} data-hole={h + 1}>
-              {isChosen.has(h) ? <rect x={places.holeX(h) - HOLE_PX / 2} y="0" width={HOLE_PX} height={places.height} style={{ fill: 'var(--dye)', opacity: 0.22 }} /> : null}
-              <text x={places.holeX(h)} y={places.numberY} textAnchor="middle" fontSize="12" fontWeight={isChosen.has(h) ? 700 : 400} style={{ fill: 'var(--ink)' }}>
-                {h + 1}
-              </text>
-              {layers.map((layer, i) => (
-                <HoleGlyph key={layer.id} x={places.holeX(h)} y={places.bandY(i) + BAND_PX / 2 - 1} stage={stageOf(hole.id, i)} />
-              ))}
-            </g>
-          ))}
+          {holes
+            .slice(view.from, view.to)
+            .map((hole, i) => ({ hole, h: view.from + i }))
+            .map(({ hole, h }) => (
+              <g key={hole.id} data-hole={h + 1}>
+                {isChosen.has(h) ? (
+                  <rect
+                    x={places.holeX(h) - HOLE_PX / 2}
+                    y="0"
+                    width={HOLE_PX}
+                    height={places.height}
+                    style={{ fill: 'var(--dye)', opacity: 0.22 }}
+                  />
+                ) : null}
+                <text
+                  x={places.holeX(h)}
+                  y={places.numberY}
+                  textAnchor="middle"
+                  fontSize="12"
+                  fontWeight={isChosen.has(h) ? 700 : 400}
+                  style={{ fill: 'var(--ink)' }}
+                >
+                  {h + 1}
+                </text>
+                {layers.map((layer, i) => (
+                  <HoleGlyph key={layer.id} x={places.holeX(h)} y={places.bandY(i) + BAND_PX / 2 - 1} stage={stageOf(hole.id, i)} />
+                ))}
+              </g>
+            ))}
         </svg>
       </div>
     </div>
@@ -280,7 +353,8 @@ function Leftovers({ row }: { row: RowModel }) {
         const where = index < 0 || left.because === 'holes-out' ? '' : ` on ${sheetName(row.plan.layers[index]?.part, index)}`;
         return (
           <li key={i}>
-            {left.holeIds.length} {left.holeIds.length === 1 ? 'hole has' : 'holes have'} marks{left.because === 'holes-out' ? '' : ` (${left.kind}${where})`}, but {BECAUSE[left.because]}. The marks are kept.
+            {left.holeIds.length} {left.holeIds.length === 1 ? 'hole has' : 'holes have'} marks
+            {left.because === 'holes-out' ? '' : ` (${left.kind}${where})`}, but {BECAUSE[left.because]}. The marks are kept.
           </li>
         );
       })}

@@ -58,7 +58,8 @@ function Consequences({ data, partId, next }: { data: AssemblyAnswer; partId: st
           return (
             <li key={row.id} className="flex items-center gap-2">
               <span className="truncate">{row.definition.name || before.layers.map((l) => l.part).join(' / ')}</span>
-              <VerdictSign of={planStack(before).verdict} /> <span aria-label="becomes">→</span> <VerdictSign of={planStack(after).verdict} />
+              <VerdictSign of={planStack(before).verdict} /> <span aria-label="becomes">→</span>{' '}
+              <VerdictSign of={planStack(after).verdict} />
             </li>
           );
         })}

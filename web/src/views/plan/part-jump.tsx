@@ -3,13 +3,23 @@ import type { Entity } from '#core/record/definitions';
 import type { RowModel } from './row-model';
 
 /** Goes to the first row that a part is in; typing the part again goes to the next one. */
-export function PartJump({ parts, rows, onJump }: { parts: readonly Entity<'part'>[]; rows: readonly RowModel[]; onJump: (rowId: string) => void }) {
+export function PartJump({
+  parts,
+  rows,
+  onJump,
+}: {
+  parts: readonly Entity<'part'>[];
+  rows: readonly RowModel[];
+  onJump: (rowId: string) => void;
+}) {
   const id = useId();
   const [text, setText] = useState('');
   const [last, setLast] = useState<{ part: string; row: string } | null>(null);
   const jump = (typed: string) => {
     const wanted = typed.trim().toLowerCase();
-    const part = parts.find((p) => p.definition.name.toLowerCase() === wanted) ?? parts.find((p) => wanted !== '' && p.definition.name.toLowerCase().includes(wanted));
+    const part =
+      parts.find((p) => p.definition.name.toLowerCase() === wanted) ??
+      parts.find((p) => wanted !== '' && p.definition.name.toLowerCase().includes(wanted));
     const of = part ? rows.filter((r) => r.entity.definition.layers.some((l) => l.partId === part.id)) : [];
     const at = last && last.part === part?.id ? of.findIndex((r) => r.entity.id === last.row) : -1;
     const next = of[(at + 1) % Math.max(1, of.length)];

@@ -25,7 +25,10 @@ export function PasteDialog({ data, initialText, nextOrder, onKeep, onClose }: P
   const [text, setText] = useState(initialText);
   const [error, setError] = useState<string | null>(null);
   const units = data.kit.definition.units;
-  const lines = useMemo(() => composeLines(text, { assemblyId: data.assembly.id, units, parts: data.parts, newId }, nextOrder), [text, data, units, nextOrder]);
+  const lines = useMemo(
+    () => composeLines(text, { assemblyId: data.assembly.id, units, parts: data.parts, newId }, nextOrder),
+    [text, data, units, nextOrder],
+  );
   const goodLines = lines.flatMap((l) => (l.made ? [l.made] : []));
   const badLines = lines.filter((l) => l.problem);
   const keep = async () => {
@@ -42,7 +45,13 @@ export function PasteDialog({ data, initialText, nextOrder, onKeep, onClose }: P
     <Modal title="Many rows at once" open onClose={onClose} wide>
       <label className="flex shrink-0 flex-col gap-1 text-[14px] text-ink2">
         One row a line, as typed or from a spreadsheet column; lines that begin with # are passed over. At most {PASTE_MAX_LINES} lines.
-        <textarea className="field min-h-32 shrink-0 font-mono text-[13px]" value={text} onChange={(e) => setText(e.target.value)} autoFocus spellCheck={false} />
+        <textarea
+          className="field min-h-32 shrink-0 font-mono text-[13px]"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          autoFocus
+          spellCheck={false}
+        />
       </label>
       <ol aria-label="Preview" className="max-h-[38vh] overflow-auto border-y border-line text-[14px]">
         {lines.map((line) => (
@@ -79,9 +88,12 @@ function LinePreview({ line, data }: { line: PastedLine; data: AssemblyAnswer })
   return (
     <span className="inline-flex flex-wrap items-center gap-x-2">
       {plan ? <VerdictSign of={plan.verdict} /> : null}
-      {plan?.layers.map((l, i) => <PrepGlyph key={i} prep={l.prep} part={l.part} />)}
+      {plan?.layers.map((l, i) => (
+        <PrepGlyph key={i} prep={l.prep} part={l.part} />
+      ))}
       <span>
-        {plan ? `${plan.rivet.callout} ×${made.row.holes.length}` : 'uses a part made by a line above'} <code className="text-[12.5px] text-ink2">{line.text.trim()}</code>
+        {plan ? `${plan.rivet.callout} ×${made.row.holes.length}` : 'uses a part made by a line above'}{' '}
+        <code className="text-[12.5px] text-ink2">{line.text.trim()}</code>
       </span>
     </span>
   );

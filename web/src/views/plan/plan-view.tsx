@@ -1,26 +1,23 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
-import { parseRowLine } from '#core/formats/row-line';
-import { planStack } from '#core/prep/plan';
+import { useSearchParams } from 'react-router';
 import type { Prep, SchoolId } from '#core/prep/stack';
-import { composeRow, duplicateRow, lineOfRow } from '#core/record/compose';
+import { duplicateRow, lineOfRow } from '#core/record/compose';
 import { mirrorRow } from '#core/record/mirror';
 import { editsOf } from '#core/record/compose-many';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
-import { stackOf } from '#core/record/stack-of';
 import { PREP_WORDS, SCHOOL_WORDS } from '#core/wording/words';
-import { problemMessage } from '#core/wording/problems';
 import { ApiError } from '../../api/client';
 import { useKeep, useMark } from '../../api/commands';
-import { deviceId, newId, useLocal } from '../../api/device';
+import { deviceId, newId } from '../../api/device';
 import { useWaiting } from '../../api/outbox';
-import { refreshDefinitions, useAssembly, useChanges, useFollow, useMarks, type AssemblyAnswer } from '../../api/queries';
+import { refreshDefinitions, useChanges, useFollow, useMarks, type AssemblyAnswer } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, ErrorText, TextInput } from '../../ui/controls';
+import { Button, TextInput } from '../../ui/controls';
 import { assemblyViews, TopBar } from '../../ui/top-bar';
-import { UnitsContext } from '../../ui/units';
 import { TableDialog } from '../tables/table-dialog';
 import { BulkBar } from './bulk-bar';
+import { atNewest, conflictText, type Conflict } from './conflict';
+import { useDraft } from './draft';
 import { HoleStrip } from './hole-strip';
 import { KeysDialog } from './keys-dialog';
 import { PartDialog } from './part-dialog';
@@ -34,6 +31,7 @@ import { isTyping, LINE_EXAMPLE, RowLineField } from './row-line-field';
 import { RowList, rowTitle } from './row-list';
 import { partsById, useRowModels, type RowModel } from './row-model';
 import { nextUndo } from './undo';
+import { AssemblyScreen } from '../../ui/assembly-screen';
 
 type Dialog =
   | { kind: 'paste'; text: string }
@@ -47,22 +45,7 @@ type Dialog =
 
 /** The rows of one assembly: list, typed line, and the selected row with its strip. */
 export function PlanView() {
-  const { assemblyId = '' } = useParams();
-  const assembly = useAssembly(assemblyId);
-  const chosen = useLocal('units');
-  const units = chosen === 'in' || chosen === 'mm' ? chosen : (assembly.data?.kit.definition.units ?? 'in');
-  return (
-    <UnitsContext value={units}>
-      {assembly.data ? (
-        <PlanOfAssembly data={assembly.data} units={units} />
-      ) : (
-        <div className="flex h-full flex-col">
-          <TopBar trail={[{ text: 'Plan' }]} units={units} />
-          <main className="p-4">{assembly.error ? <ErrorText>{assembly.error.message}</ErrorText> : <p role="status">Loading the assembly …</p>}</main>
-        </div>
-      )}
-    </UnitsContext>
-  );
+  return <AssemblyScreen name="Plan">{(data, units) => <PlanOfAssembly data={data} units={units} />}</AssemblyScreen>;
 }
 
 function usePlanRows(data: AssemblyAnswer) {
@@ -70,21 +53,6 @@ function usePlanRows(data: AssemblyAnswer) {
   const waiting = useWaiting();
   const marks = useMemo(() => [...(served.data ?? []), ...waiting.map((w) => w.mark)], [served.data, waiting]);
   return { marks, rows: useRowModels(data, marks) };
-}
-
-/** The line as typed so far: what it would make, or what is wrong with it. */
-function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'row'> | null) {
-  return useMemo(() => {
-    if (text.trim() === '') return null;
-    const { units } = data.kit.definition;
-    const parsed = parseRowLine(text, units);
-    const order = existing?.definition.order ?? Math.max(0, ...data.rows.map((r) => r.definition.order)) + 1;
-    const made = parsed.ok ? composeRow(parsed.value, { assemblyId: data.assembly.id, units, parts: data.parts, newId }, order, existing?.definition) : parsed;
-    if (!made.ok) return { problem: made.problem, parsed: parsed.ok ? parsed.value : null, made: null, stack: null, plan: null };
-    const parts = new Map([...data.parts, ...made.value.newParts].map((p) => [p.id, p.definition]));
-    const stack = stackOf(made.value.row, { kit: data.kit.definition, parts });
-    return { problem: null, parsed: parsed.ok ? parsed.value : null, made: made.value, stack, plan: stack ? planStack(stack) : null };
-  }, [text, data, existing]);
 }
 
 function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 'mm' }) {
@@ -128,14 +96,25 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
       /* Both versions have been shown: keeping again is a choice, and starts from the newest. */
       const newest = error.data.conflicts as readonly Conflict[];
       setEditing((old) => old && atNewest(old, newest));
-      setDialog((old) => (old?.kind === 'more' ? { ...old, row: atNewest(old.row, newest) } : old?.kind === 'part' ? { ...old, part: atNewest(old.part, newest) } : old));
+      setDialog((old) =>
+        old?.kind === 'more'
+          ? { ...old, row: atNewest(old.row, newest) }
+          : old?.kind === 'part'
+            ? { ...old, part: atNewest(old.part, newest) }
+            : old,
+      );
       throw new Error(conflictText(error, edits, data), { cause: error });
     }
   };
   const attempt = (work: Promise<unknown>) => {
     work.catch((error: Error) => setNotice({ isBad: true, text: error.message }));
   };
-  const rowEdit = (row: Entity<'row'>, definition: RowDefinition | null): Edit => ({ kind: 'row', id: row.id, expectedVersion: row.version, definition });
+  const rowEdit = (row: Entity<'row'>, definition: RowDefinition | null): Edit => ({
+    kind: 'row',
+    id: row.id,
+    expectedVersion: row.version,
+    definition,
+  });
 
   const leaveLine = () => {
     setLine('');
@@ -162,7 +141,8 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
       const mirrored = mirrorRow(source, parts, nextOrder + i, newId);
       if (!mirrored) return;
       edits.push(...mirrored.edits);
-      for (const e of mirrored.edits) if (e.kind === 'part' && e.definition) parts.push({ kind: 'part', id: e.id, version: 0, definition: e.definition });
+      for (const e of mirrored.edits)
+        if (e.kind === 'part' && e.definition) parts.push({ kind: 'part', id: e.id, version: 0, definition: e.definition });
       last = mirrored.rowId;
     });
     if (edits.length === 0) return;
@@ -172,7 +152,10 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
   const remove = async (targets: readonly Entity<'row'>[]) => {
     await keepEdits(targets.map((row) => rowEdit(row, null)));
     setChecked(new Set());
-    setNotice({ isBad: false, text: `${targets.length} ${targets.length === 1 ? 'row' : 'rows'} deleted; marks are kept. Undo brings them back.` });
+    setNotice({
+      isBad: false,
+      text: `${targets.length} ${targets.length === 1 ? 'row' : 'rows'} deleted; marks are kept. Undo brings them back.`,
+    });
   };
 
   const undoable = useMemo(() => nextUndo(marks, changes.data ?? [], deviceId()), [marks, changes.data]);
@@ -203,7 +186,11 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
     onEdit: () => startEdit(row),
     onDuplicate: () => {
       const id = newId();
-      attempt(keepEdits([{ kind: 'row', id, expectedVersion: 0, definition: duplicateRow(row.entity.definition, nextOrder, newId) }]).then(() => select(id)));
+      attempt(
+        keepEdits([{ kind: 'row', id, expectedVersion: 0, definition: duplicateRow(row.entity.definition, nextOrder, newId) }]).then(() =>
+          select(id),
+        ),
+      );
     },
     onMirror: row.entity.definition.hand ? () => attempt(mirror([row.entity])) : null,
     onMore: () => setDialog({ kind: 'more', row: row.entity }),
@@ -215,8 +202,11 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
       if (part) setDialog({ kind: 'part', part });
     },
   });
-  const problemPart = draft?.problem?.code === 'part-thickness-differs' ? data.parts.find((p) => p.id === draft.problem?.data?.partId) : undefined;
-  const differing = problemPart ? draft?.parsed?.layers.find((l) => l.name.toLowerCase() === problemPart.definition.name.toLowerCase()) : undefined;
+  const problemPart =
+    draft?.problem?.code === 'part-thickness-differs' ? data.parts.find((p) => p.id === draft.problem?.data?.partId) : undefined;
+  const differing = problemPart
+    ? draft?.parsed?.layers.find((l) => l.name.toLowerCase() === problemPart.definition.name.toLowerCase())
+    : undefined;
 
   const chosenRows = rows.filter((r) => checked.has(r.entity.id)).map((r) => r.entity);
   const isDrafting = draft?.stack != null && draft.plan != null && draft.made != null;
@@ -230,9 +220,16 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
         undo={{ label: undoable?.label ?? null, run: undo }}
         onKeys={() => setDialog({ kind: 'keys' })}
       />
-      {isAway ? <p className="bg-caution-soft px-3 py-1 text-caution">The program does not answer just now. What you see is the last it said; marks are kept in this browser until it is back.</p> : null}
+      {isAway ? (
+        <p className="bg-caution-soft px-3 py-1 text-caution">
+          The program does not answer just now. What you see is the last it said; marks are kept in this browser until it is back.
+        </p>
+      ) : null}
       {notice ? (
-        <div className={`flex items-center justify-between gap-2 px-3 py-1 ${notice.isBad ? 'bg-stop-soft text-stop' : 'bg-done-soft text-done'}`} role={notice.isBad ? 'alert' : 'status'}>
+        <div
+          className={`flex items-center justify-between gap-2 px-3 py-1 ${notice.isBad ? 'bg-stop-soft text-stop' : 'bg-done-soft text-done'}`}
+          role={notice.isBad ? 'alert' : 'status'}
+        >
           <span className="whitespace-pre-line">{notice.text}</span>
           <Button tone="quiet" onClick={() => setNotice(null)}>
             Seen
@@ -249,12 +246,30 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
             onKeep={() => attempt(keepLine())}
             onCancel={leaveLine}
             onPasteMany={(text) => setDialog({ kind: 'paste', text })}
-            onPartThickness={problemPart && differing ? () => setDialog({ kind: 'part', part: problemPart, nominalText: differing.thickness.text }) : undefined}
+            onPartThickness={
+              problemPart && differing
+                ? () => setDialog({ kind: 'part', part: problemPart, nominalText: differing.thickness.text })
+                : undefined
+            }
             units={kit.definition.units}
           />
           <div className="flex flex-wrap items-center gap-2 border-b border-line px-2 py-1.5">
-            <TextInput ref={filterField} aria-label="Filter rows" placeholder="Filter" className="w-20 flex-1" value={filter} onChange={(e) => setFilter(e.target.value)} />
-            <PartJump parts={data.parts} rows={rows} onJump={(id) => { setFilter(''); select(id); }} />
+            <TextInput
+              ref={filterField}
+              aria-label="Filter rows"
+              placeholder="Filter"
+              className="w-20 flex-1"
+              value={filter}
+              onChange={(e) => setFilter(e.target.value)}
+            />
+            <PartJump
+              parts={data.parts}
+              rows={rows}
+              onJump={(id) => {
+                setFilter('');
+                select(id);
+              }}
+            />
             <Button onClick={() => setDialog({ kind: 'paste', text: '' })}>Paste lines</Button>
             <Button onClick={() => setDialog({ kind: 'tables' })} aria-label="Tables: rows and parts as CSV">
               CSV
@@ -267,7 +282,10 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
             rows={chosenRows}
             units={kit.definition.units}
             onEdit={async (next, reason) => {
-              await keepEdits(next.map(({ row, definition }) => rowEdit(row, definition)), reason);
+              await keepEdits(
+                next.map(({ row, definition }) => rowEdit(row, definition)),
+                reason,
+              );
             }}
             onDelete={() => attempt(remove(chosenRows))}
             onMirror={() => attempt(mirror(chosenRows).then(() => setChecked(new Set())))}
@@ -281,16 +299,35 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
               </button>
             </p>
           ) : (
-            <RowList rows={shown} selectedId={selectedId} checked={checked} onSelect={select} onCheck={(id, on) => setChecked((old) => withOne(old, id, on))} />
+            <RowList
+              rows={shown}
+              selectedId={selectedId}
+              checked={checked}
+              onSelect={select}
+              onCheck={(id, on) => setChecked((old) => withOne(old, id, on))}
+            />
           )}
         </section>
         <section aria-label="The selected row" className="flex min-h-0 min-w-0 flex-col">
           <div className="min-h-0 flex-1 overflow-auto">
             {isDrafting && draft.stack && draft.plan && draft.made ? (
-              <RowDetail title={draft.made.row.name || draft.stack.layers.map((l) => l.part).join(' / ')} subtitle={`${draft.made.row.holes.filter((h) => !h.out).length} holes`} stack={draft.stack} plan={draft.plan} ownSchool={draft.made.row.school} />
+              <RowDetail
+                title={draft.made.row.name || draft.stack.layers.map((l) => l.part).join(' / ')}
+                subtitle={`${draft.made.row.holes.filter((h) => !h.out).length} holes`}
+                stack={draft.stack}
+                plan={draft.plan}
+                ownSchool={draft.made.row.school}
+              />
             ) : selected ? (
               <>
-                <RowDetail title={rowTitle(selected)} subtitle={<RowSubtitle row={selected} />} stack={selected.stack} plan={selected.plan} actions={actionsOf(selected)} ownSchool={selected.entity.definition.school} />
+                <RowDetail
+                  title={rowTitle(selected)}
+                  subtitle={<RowSubtitle row={selected} />}
+                  stack={selected.stack}
+                  plan={selected.plan}
+                  actions={actionsOf(selected)}
+                  ownSchool={selected.entity.definition.school}
+                />
                 <div className="px-3 pb-3">
                   <RowHistory kit={kit} row={selected.entity} changes={changes.data ?? []} marks={marks} />
                 </div>
@@ -303,7 +340,13 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
         </section>
       </main>
       {dialog?.kind === 'paste' ? (
-        <PasteDialog data={data} initialText={dialog.text} nextOrder={nextOrder} onClose={() => setDialog(null)} onKeep={(made) => keepEdits(editsOf(made, newId))} />
+        <PasteDialog
+          data={data}
+          initialText={dialog.text}
+          nextOrder={nextOrder}
+          onClose={() => setDialog(null)}
+          onKeep={(made) => keepEdits(editsOf(made, newId))}
+        />
       ) : null}
       {dialog?.kind === 'school' && selected ? (
         <ReasonDialog
@@ -319,7 +362,15 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
           title={`The plans say: ${dialog.plans === null ? 'nothing' : PREP_WORDS[dialog.plans]} (${selected.plan.layers[dialog.layer]?.part})`}
           onClose={() => setDialog(null)}
           onKeep={(reason) =>
-            keepEdits([rowEdit(selected.entity, { ...selected.entity.definition, layers: selected.entity.definition.layers.map((l, i) => (i === dialog.layer ? { ...l, plans: dialog.plans } : l)) })], reason)
+            keepEdits(
+              [
+                rowEdit(selected.entity, {
+                  ...selected.entity.definition,
+                  layers: selected.entity.definition.layers.map((l, i) => (i === dialog.layer ? { ...l, plans: dialog.plans } : l)),
+                }),
+              ],
+              reason,
+            )
           }
         />
       ) : null}
@@ -329,13 +380,22 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
           part={dialog.part}
           nominalText={dialog.nominalText}
           onClose={() => setDialog(null)}
-          onKeep={(definition, reason) => keepEdits([{ kind: 'part', id: dialog.part.id, expectedVersion: dialog.part.version, definition }], reason)}
+          onKeep={(definition, reason) =>
+            keepEdits([{ kind: 'part', id: dialog.part.id, expectedVersion: dialog.part.version, definition }], reason)
+          }
         />
       ) : null}
       {dialog?.kind === 'more' ? (
-        <RowForm data={data} row={dialog.row} onClose={() => setDialog(null)} onKeep={(definition, reason) => keepEdits([rowEdit(dialog.row, definition)], reason)} />
+        <RowForm
+          data={data}
+          row={dialog.row}
+          onClose={() => setDialog(null)}
+          onKeep={(definition, reason) => keepEdits([rowEdit(dialog.row, definition)], reason)}
+        />
       ) : null}
-      {dialog?.kind === 'tables' ? <TableDialog data={data} nextOrder={nextOrder} onClose={() => setDialog(null)} onKeep={keepEdits} /> : null}
+      {dialog?.kind === 'tables' ? (
+        <TableDialog data={data} nextOrder={nextOrder} onClose={() => setDialog(null)} onKeep={keepEdits} />
+      ) : null}
       {dialog?.kind === 'keys' ? <KeysDialog onClose={() => setDialog(null)} /> : null}
     </div>
   );
@@ -358,29 +418,4 @@ function withOne(set: ReadonlySet<string>, id: string, on: boolean): ReadonlySet
   if (on) next.add(id);
   else next.delete(id);
   return next;
-}
-
-interface Conflict {
-  readonly kind: string;
-  readonly id: string;
-  readonly currentVersion: number;
-  readonly current: unknown;
-}
-
-function atNewest<E extends Entity>(entity: E, conflicts: readonly Conflict[]): E {
-  const newer = conflicts.find((c) => c.id === entity.id);
-  return newer ? { ...entity, version: newer.currentVersion } : entity;
-}
-
-/** Both versions of what somebody else was faster with. */
-function conflictText(error: ApiError, mine: readonly Edit[], data: AssemblyAnswer): string {
-  const parts = partsById(data.parts);
-  const text = (kind: string, definition: unknown): string => {
-    if (definition === null || definition === undefined) return 'deleted';
-    if (kind === 'row') return lineOfRow(definition as RowDefinition, parts, data.kit.definition.units);
-    return (definition as { name: string }).name;
-  };
-  const conflicts = error.data.conflicts as readonly Conflict[];
-  const both = conflicts.map((c) => `Now: ${text(c.kind, c.current)}\nYours: ${text(c.kind, mine.find((e) => e.id === c.id)?.definition)}`);
-  return `${problemMessage({ code: 'version-conflict' })}\n${both.join('\n')}\nKeep again to put yours in its place.`;
 }

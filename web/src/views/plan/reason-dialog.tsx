@@ -3,7 +3,19 @@ import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
 
 /** Asks for the reason of a decision, then keeps it; an error stays in the dialog and nothing typed is lost. */
-export function ReasonDialog({ title, children, onKeep, onClose, keepText = 'Keep' }: { title: string; children?: ReactNode; onKeep: (reason: string) => Promise<void>; onClose: () => void; keepText?: string }) {
+export function ReasonDialog({
+  title,
+  children,
+  onKeep,
+  onClose,
+  keepText = 'Keep',
+}: {
+  title: string;
+  children?: ReactNode;
+  onKeep: (reason: string) => Promise<void>;
+  onClose: () => void;
+  keepText?: string;
+}) {
   const [reason, setReason] = useState('');
   const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
@@ -23,7 +35,13 @@ export function ReasonDialog({ title, children, onKeep, onClose, keepText = 'Kee
       <form onSubmit={(e) => void submit(e)} className="flex flex-col gap-3">
         {children}
         <Field label="Reason (kept with who and when)">
-          <TextInput autoFocus maxLength={500} value={reason} onChange={(e) => setReason(e.target.value)} placeholder="such as: plans page FL-07 revision B" />
+          <TextInput
+            autoFocus
+            maxLength={500}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+            placeholder="such as: plans page FL-07 revision B"
+          />
         </Field>
         {error ? <ErrorText>{error}</ErrorText> : null}
         <div className="flex justify-end gap-2">

@@ -49,7 +49,11 @@ export function RowDetail({ title, subtitle, stack, plan, actions, ownSchool }: 
         <h1 className="label text-[22px] leading-tight">{title}</h1>
         <VerdictSign of={plan.verdict} />
         <span className="text-[14px] text-ink2">{subtitle}</span>
-        {actions ? <ActionButtons actions={actions} /> : <span className="label ml-auto rounded bg-dye-soft px-2 text-dye">not kept yet</span>}
+        {actions ? (
+          <ActionButtons actions={actions} />
+        ) : (
+          <span className="label ml-auto rounded bg-dye-soft px-2 text-dye">not kept yet</span>
+        )}
       </div>
       <div className="grid items-start gap-x-4 gap-y-3 xl:grid-cols-[minmax(0,504px)_minmax(0,1fr)]">
         <div className="flex min-w-0 flex-col gap-2">
@@ -102,7 +106,11 @@ function ActionButtons({ actions }: { actions: RowActions }) {
       <Button onClick={actions.onDuplicate}>
         <Copy size={15} aria-hidden /> Duplicate
       </Button>
-      <Button onClick={actions.onMirror ?? undefined} disabled={!actions.onMirror} title={actions.onMirror ? 'Make this row for the other hand' : 'The row has no hand: add hand=L or hand=R'}>
+      <Button
+        onClick={actions.onMirror ?? undefined}
+        disabled={!actions.onMirror}
+        title={actions.onMirror ? 'Make this row for the other hand' : 'The row has no hand: add hand=L or hand=R'}
+      >
         <FlipHorizontal2 size={15} aria-hidden /> Mirror
       </Button>
       <Button tone="danger" onClick={actions.onDelete}>
@@ -116,9 +124,5 @@ function ActionButtons({ actions }: { actions: RowActions }) {
 function SectionCaption({ stack, plan }: { stack: Stack; plan: Plan }) {
   const units = useUnits();
   const { scale } = useMemo(() => drawSection(stack, plan, units, FRAME), [stack, plan, units]);
-  return (
-    <span>
-      Scale {scale}:1, head side up; dashed: the rivet before it is driven
-    </span>
-  );
+  return <span>Scale {scale}:1, head side up; dashed: the rivet before it is driven</span>;
 }

@@ -26,7 +26,9 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
   const [headAngle, setHeadAngle] = useState(String(was.headAngleDeg));
   const [cutterAngle, setCutterAngle] = useState(String(was.cutterAngleDeg));
   const [shares, setShares] = useState<SharedLoad | ''>(was.sharesLoadWith ?? '');
-  const [edges, setEdges] = useState<Readonly<Record<string, string>>>(() => Object.fromEntries(was.layers.map((l) => [l.id, textOf(l.edge)])));
+  const [edges, setEdges] = useState<Readonly<Record<string, string>>>(() =>
+    Object.fromEntries(was.layers.map((l) => [l.id, textOf(l.edge)])),
+  );
   const [bothSides, setBothSides] = useState<ReadonlySet<string>>(() => new Set(was.layers.filter((l) => l.bothSides).map((l) => l.id)));
   const partName = (id: string) => data.parts.find((p) => p.id === id)?.definition.name ?? '?';
 
@@ -51,7 +53,11 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       headAngleDeg: angleOf('The head angle', headAngle),
       cutterAngleDeg: angleOf('The cutter angle', cutterAngle),
       sharesLoadWith: shares === '' ? null : shares,
-      layers: was.layers.map((l) => ({ ...l, edge: lengthOf(`The edge distance in ${partName(l.partId)}`, edges[l.id] ?? ''), bothSides: bothSides.has(l.id) })),
+      layers: was.layers.map((l) => ({
+        ...l,
+        edge: lengthOf(`The edge distance in ${partName(l.partId)}`, edges[l.id] ?? ''),
+        bothSides: bothSides.has(l.id),
+      })),
     };
   };
   return (
@@ -72,7 +78,11 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
             <option value="fixed">fixed allowance</option>
           </Select>
         </Field>
-        {nestKind === 'fixed' ? <DimensionField label="Fixed allowance" text={nest} onText={setNest} units={units} placeholder=".007" /> : <span />}
+        {nestKind === 'fixed' ? (
+          <DimensionField label="Fixed allowance" text={nest} onText={setNest} units={units} placeholder=".007" />
+        ) : (
+          <span />
+        )}
         <Field label="Shares its load with">
           <Select value={shares} onChange={(e) => setShares(e.target.value as SharedLoad | '')}>
             <option value="">nothing else</option>
@@ -84,7 +94,12 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       {was.layers.map((l) => (
         <fieldset key={l.id} className="grid grid-cols-2 items-start gap-3 border-t border-line pt-1">
           <legend className="label pr-2">{partName(l.partId)}</legend>
-          <DimensionField label="Hole centre to this sheet's edge" text={edges[l.id] ?? ''} onText={(t) => setEdges({ ...edges, [l.id]: t })} units={units} />
+          <DimensionField
+            label="Hole centre to this sheet's edge"
+            text={edges[l.id] ?? ''}
+            onText={(t) => setEdges({ ...edges, [l.id]: t })}
+            units={units}
+          />
           <label className="flex items-center gap-2 pt-6">
             <input
               type="checkbox"

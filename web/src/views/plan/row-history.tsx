@@ -9,7 +9,17 @@ function when(iso: string): string {
 }
 
 /** Who did and decided what on this row, newest first. */
-export function RowHistory({ kit, row, changes, marks }: { kit: Entity<'kit'>; row: Entity<'row'>; changes: readonly ChangeView[]; marks: readonly Mark[] }) {
+export function RowHistory({
+  kit,
+  row,
+  changes,
+  marks,
+}: {
+  kit: Entity<'kit'>;
+  row: Entity<'row'>;
+  changes: readonly ChangeView[];
+  marks: readonly Mark[];
+}) {
   const partIds = new Set(row.definition.layers.map((l) => l.partId));
   const initials = (id: string) => kit.definition.people.find((p) => p.id === id)?.initials ?? 'somebody';
   const counted = new Set(effectiveMarks(marks).map((m) => m.id));
@@ -23,7 +33,10 @@ export function RowHistory({ kit, row, changes, marks }: { kit: Entity<'kit'>; r
         id: m.id,
         at: m.doneAt,
         person: m.person,
-        text: m.kind === 'undo' ? 'took a mark back' : `${m.holeIds.length} ${m.holeIds.length === 1 ? 'hole' : 'holes'} ${m.kind}${m.side ? `, ${m.side} side` : ''}${m.layerIds.length > 0 ? `, ${m.layerIds.length} ${m.layerIds.length === 1 ? 'sheet' : 'sheets'}` : ''}`,
+        text:
+          m.kind === 'undo'
+            ? 'took a mark back'
+            : `${m.holeIds.length} ${m.holeIds.length === 1 ? 'hole' : 'holes'} ${m.kind}${m.side ? `, ${m.side} side` : ''}${m.layerIds.length > 0 ? `, ${m.layerIds.length} ${m.layerIds.length === 1 ? 'sheet' : 'sheets'}` : ''}`,
         reason: '',
         isOut: m.kind !== 'undo' && !counted.has(m.id),
       })),

@@ -81,7 +81,10 @@ export function RowLineField(p: RowLineFieldProps) {
             ) : null}
           </div>
         ) : (
-          <span className="text-ink2">Sheets from the head side, a colon, the rivet. Bare numbers are {p.units === 'in' ? 'inches, 025 is thousandths' : 'millimetres'}.</span>
+          <span className="text-ink2">
+            Sheets from the head side, a colon, the rivet. Bare numbers are{' '}
+            {p.units === 'in' ? 'inches, 025 is thousandths' : 'millimetres'}.
+          </span>
         )}
       </div>
     </div>

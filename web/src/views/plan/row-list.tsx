@@ -33,7 +33,15 @@ export function RowList({ rows, selectedId, checked, onSelect, onCheck }: RowLis
     onSelect(next.entity.id);
   };
   return (
-    <div ref={scroller} onKeyDown={onKeyDown} tabIndex={0} role="table" aria-label="Rows" aria-rowcount={rows.length} className="min-h-40 flex-1 overflow-auto">
+    <div
+      ref={scroller}
+      onKeyDown={onKeyDown}
+      tabIndex={0}
+      role="table"
+      aria-label="Rows"
+      aria-rowcount={rows.length}
+      className="min-h-40 flex-1 overflow-auto"
+    >
       <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
         {virtual.getVirtualItems().map((item) => {
           const row = rows[item.index] as RowModel;
@@ -60,7 +68,15 @@ export function rowTitle(row: RowModel): string {
   return row.entity.definition.name || row.stack.layers.map((l) => l.part).join(' / ');
 }
 
-function RowLineItem(p: { row: RowModel; top: number; index: number; isSelected: boolean; isChecked: boolean; onSelect: (id: string) => void; onCheck: RowListProps['onCheck'] }) {
+function RowLineItem(p: {
+  row: RowModel;
+  top: number;
+  index: number;
+  isSelected: boolean;
+  isChecked: boolean;
+  onSelect: (id: string) => void;
+  onCheck: RowListProps['onCheck'];
+}) {
   const units = useUnits();
   const { row } = p;
   const { id, definition } = row.entity;
@@ -87,10 +103,17 @@ function RowLineItem(p: { row: RowModel; top: number; index: number; isSelected:
       </div>
       <div role="cell" className="min-w-0 leading-tight">
         <div className="flex items-baseline gap-2">
-          <button type="button" className="label truncate text-left text-[16.5px]" aria-pressed={p.isSelected} onClick={() => p.onSelect(id)}>
+          <button
+            type="button"
+            className="label truncate text-left text-[16.5px]"
+            aria-pressed={p.isSelected}
+            onClick={() => p.onSelect(id)}
+          >
             {title}
           </button>
-          {definition.hand ? <span className="label rounded border border-edge px-1 text-[13px]">{definition.hand === 'L' ? 'left' : 'right'}</span> : null}
+          {definition.hand ? (
+            <span className="label rounded border border-edge px-1 text-[13px]">{definition.hand === 'L' ? 'left' : 'right'}</span>
+          ) : null}
         </div>
         <div className="flex items-center gap-1 truncate text-[14px] text-ink2">
           {row.plan.layers.map((layer, i) => (

@@ -73,7 +73,18 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
           progress: progressOf(row, steps, states),
           leftovers: leftoversOf(row, steps, states),
           holeCount: holesInPlan(row.holes).length,
-          searchText: [row.name, row.hand ?? '', row.page, plan.rivet.callout, plan.verdict, ...stack.layers.map((l) => l.part), ...plan.layers.map((l) => l.prep), ...plan.findings.map((f) => f.code)].join(' ').toLowerCase(),
+          searchText: [
+            row.name,
+            row.hand ?? '',
+            row.page,
+            plan.rivet.callout,
+            plan.verdict,
+            ...stack.layers.map((l) => l.part),
+            ...plan.layers.map((l) => l.prep),
+            ...plan.findings.map((f) => f.code),
+          ]
+            .join(' ')
+            .toLowerCase(),
         };
       }),
     [planned, folded],

@@ -21,19 +21,29 @@ export function Schools({ stack, plan, onChoose }: { stack: Stack; plan: Plan; o
         const { name } = SCHOOL_WORDS[view.school];
         const preps = view.preps.map((p) => PREP_WORDS[p]).join(', ');
         return (
-          <li key={view.school} className={`flex flex-col gap-0.5 rounded border p-1.5 ${governs ? 'border-2 border-dye bg-dye-soft' : 'border-line'}`}>
+          <li
+            key={view.school}
+            className={`flex flex-col gap-0.5 rounded border p-1.5 ${governs ? 'border-2 border-dye bg-dye-soft' : 'border-line'}`}
+          >
             <div className="flex items-center justify-between gap-1">
               <span className="label truncate text-[13px]" title={SCHOOL_WORDS[view.school].rule}>
                 {name}
               </span>
-              <span className="-mr-1.5"><VerdictSign of={view.verdict} withWord={false} size={15} /></span>
+              <span className="-mr-1.5">
+                <VerdictSign of={view.verdict} withWord={false} size={15} />
+              </span>
             </div>
             <SectionFigure stack={own} plan={ownPlan} title={`${name}: ${preps}`} frame={MINI} />
             <span className="text-[13px] leading-tight">{preps}</span>
             {governs ? (
               <span className="label mt-auto text-[13px] text-dye">governs</span>
             ) : onChoose ? (
-              <button type="button" className="label mt-auto self-start text-[13px] underline" onClick={() => onChoose(view.school)} aria-label={`Let ${name} govern this row`}>
+              <button
+                type="button"
+                className="label mt-auto self-start text-[13px] underline"
+                onClick={() => onChoose(view.school)}
+                aria-label={`Let ${name} govern this row`}
+              >
                 let it govern
               </button>
             ) : null}

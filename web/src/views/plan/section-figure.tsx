@@ -30,12 +30,28 @@ export function SectionFigure({ stack, plan, title, frame, svgRef }: SectionFigu
   const units = useUnits();
   const id = useId();
   const { plotWidth, plotHeight, labelWidth } = frame;
-  const marks = useMemo(() => drawSection(stack, plan, units, { plotWidth, plotHeight, labelWidth }), [stack, plan, units, plotWidth, plotHeight, labelWidth]);
+  const marks = useMemo(
+    () => drawSection(stack, plan, units, { plotWidth, plotHeight, labelWidth }),
+    [stack, plan, units, plotWidth, plotHeight, labelWidth],
+  );
   return (
-    <svg ref={svgRef} viewBox={`0 0 ${marks.width} ${marks.height.toFixed(1)}`} style={{ width: '100%', maxWidth: marks.width, height: 'auto', display: 'block' }} role="img" aria-label={`${title}, section ${marks.scale} to 1`}>
+    <svg
+      ref={svgRef}
+      viewBox={`0 0 ${marks.width} ${marks.height.toFixed(1)}`}
+      style={{ width: '100%', maxWidth: marks.width, height: 'auto', display: 'block' }}
+      role="img"
+      aria-label={`${title}, section ${marks.scale} to 1`}
+    >
       <defs>
         {HATCHES.map((h, i) => (
-          <pattern key={i} id={`${id}h${i}`} width={h.gap} height={h.gap} patternUnits="userSpaceOnUse" patternTransform={`rotate(${h.angle})`}>
+          <pattern
+            key={i}
+            id={`${id}h${i}`}
+            width={h.gap}
+            height={h.gap}
+            patternUnits="userSpaceOnUse"
+            patternTransform={`rotate(${h.angle})`}
+          >
             <rect width={h.gap} height={h.gap} style={{ fill: 'var(--metal)' }} />
             <line x1="0" y1="0" x2="0" y2={h.gap} strokeWidth="1.3" style={{ stroke: 'var(--edge)' }} />
           </pattern>
@@ -45,10 +61,26 @@ export function SectionFigure({ stack, plan, title, frame, svgRef }: SectionFigu
       <path d={marks.rivet.shank} strokeWidth="0" style={{ fill: 'var(--rivet)' }} />
       <path d={marks.rivet.head} strokeWidth="1.2" style={{ fill: 'var(--rivet)', stroke: 'var(--ink)' }} />
       {marks.sheets.map((s) => (
-        <path key={s.index} d={s.path} fill={`url(#${id}h${s.hatch % HATCHES.length})`} strokeWidth="1.6" strokeLinejoin="round" strokeDasharray={s.isOpen ? '4 3' : undefined} style={{ stroke: 'var(--ink)' }} />
+        <path
+          key={s.index}
+          d={s.path}
+          fill={`url(#${id}h${s.hatch % HATCHES.length})`}
+          strokeWidth="1.6"
+          strokeLinejoin="round"
+          strokeDasharray={s.isOpen ? '4 3' : undefined}
+          style={{ stroke: 'var(--ink)' }}
+        />
       ))}
       <path d={marks.rivet.undriven} strokeWidth="1" strokeDasharray="3 3" style={{ fill: 'none', stroke: 'var(--ink2)' }} />
-      <line x1={marks.axis.x} x2={marks.axis.x} y1={marks.axis.top} y2={marks.axis.bottom} strokeWidth="0.7" strokeDasharray="9 3 2 3" style={{ stroke: 'var(--ink2)' }} />
+      <line
+        x1={marks.axis.x}
+        x2={marks.axis.x}
+        y1={marks.axis.top}
+        y2={marks.axis.bottom}
+        strokeWidth="0.7"
+        strokeDasharray="9 3 2 3"
+        style={{ stroke: 'var(--ink2)' }}
+      />
       {marks.alarms.map((d, i) => (
         <path key={i} d={d} strokeWidth="3.2" strokeLinecap="round" style={{ stroke: 'var(--stop)', fill: 'none' }} />
       ))}
@@ -67,9 +99,21 @@ function SideLabel({ label, textX, anchor }: { label: PlacedLabel; textX: number
   const colour = TONE[label.tone];
   return (
     <g>
-      <polyline points={`${label.anchorX.toFixed(1)},${label.anchorY.toFixed(1)} ${knee},${label.y.toFixed(1)}`} strokeWidth="0.7" style={{ fill: 'none', stroke: colour }} />
+      <polyline
+        points={`${label.anchorX.toFixed(1)},${label.anchorY.toFixed(1)} ${knee},${label.y.toFixed(1)}`}
+        strokeWidth="0.7"
+        style={{ fill: 'none', stroke: colour }}
+      />
       <circle cx={label.anchorX} cy={label.anchorY} r="1.6" style={{ fill: colour }} />
-      <text x={textX} y={label.y} textAnchor={anchor} dominantBaseline="central" fontSize="13" fontWeight={label.tone === 'plain' ? 400 : 600} style={{ fill: colour, fontFamily: 'var(--font-sans)' }}>
+      <text
+        x={textX}
+        y={label.y}
+        textAnchor={anchor}
+        dominantBaseline="central"
+        fontSize="13"
+        fontWeight={label.tone === 'plain' ? 400 : 600}
+        style={{ fill: colour, fontFamily: 'var(--font-sans)' }}
+      >
         {label.text}
       </text>
     </g>

@@ -2,7 +2,9 @@ import { undoableMarks, type Mark } from '#core/record/marks';
 import type { ChangeView } from '../../api/queries';
 
 /** What this device's undo would take back next. */
-export type Undoable = { readonly kind: 'mark'; readonly mark: Mark; readonly label: string } | { readonly kind: 'change'; readonly id: string; readonly label: string };
+export type Undoable =
+  | { readonly kind: 'mark'; readonly mark: Mark; readonly label: string }
+  | { readonly kind: 'change'; readonly id: string; readonly label: string };
 
 /** The newest thing this device did that still counts: a mark or a change, whichever was recorded later. */
 export function nextUndo(marks: readonly Mark[], changes: readonly ChangeView[], device: string): Undoable | null {

@@ -31,7 +31,12 @@ export function WhatToDo({ stack, plan, onPlans, onPart }: WhatToDoProps) {
               <PrepGlyph prep={layer.prep} />
               <strong className="label text-[17px]">{PREP_WORDS[layer.prep]}</strong>
               {onPart ? (
-                <button type="button" className="underline decoration-dotted underline-offset-2" onClick={() => onPart(i)} aria-label={`Thickness of ${sheetName(layer.part, i)}`}>
+                <button
+                  type="button"
+                  className="underline decoration-dotted underline-offset-2"
+                  onClick={() => onPart(i)}
+                  aria-label={`Thickness of ${sheetName(layer.part, i)}`}
+                >
                   {sheetName(layer.part, i)} {showNumber(layer.thickness, units)}
                 </button>
               ) : (
@@ -42,7 +47,12 @@ export function WhatToDo({ stack, plan, onPlans, onPart }: WhatToDoProps) {
               {onPlans ? (
                 <label className="ml-auto flex items-center gap-1 text-[13px] text-ink2">
                   plans
-                  <select aria-label={`Plans' call-out for ${sheetName(layer.part, i)}`} className="w-21 rounded border border-edge bg-raised px-0.5 text-ink pointer-coarse:min-h-11" value={stack.layers[i]?.plans ?? ''} onChange={(e) => onPlans(i, (e.target.value || null) as Prep | null)}>
+                  <select
+                    aria-label={`Plans' call-out for ${sheetName(layer.part, i)}`}
+                    className="w-21 rounded border border-edge bg-raised px-0.5 text-ink pointer-coarse:min-h-11"
+                    value={stack.layers[i]?.plans ?? ''}
+                    onChange={(e) => onPlans(i, (e.target.value || null) as Prep | null)}
+                  >
                     <option value="">silent</option>
                     <option value="dimple">dimple</option>
                     <option value="countersink">countersink</option>
@@ -72,11 +82,15 @@ function LayerWork({ stack, plan, layer, index }: { stack: Stack; plan: Plan; la
     const dies = layer.receives === 'head' ? 'skin dies' : 'substructure dies';
     return (
       <p className="text-[14.5px]">
-        {layer.method === 'rivet-formed' ? `The ${size} rivet forms it, from the head side.` : `Male die on the head side, ${size} ${dies}, ${stack.headAngleDeg}°.`} {layer.receives === 'dimple' ? 'It takes the dimple above.' : ''}
+        {layer.method === 'rivet-formed'
+          ? `The ${size} rivet forms it, from the head side.`
+          : `Male die on the head side, ${size} ${dies}, ${stack.headAngleDeg}°.`}{' '}
+        {layer.receives === 'dimple' ? 'It takes the dimple above.' : ''}
       </p>
     );
   }
-  if (layer.prep !== 'countersink' || layer.depth === undefined || layer.surfaceDiameter === undefined || layer.extraDepth === undefined) return null;
+  if (layer.prep !== 'countersink' || layer.depth === undefined || layer.surfaceDiameter === undefined || layer.extraDepth === undefined)
+    return null;
   const isFixed = stack.nest.kind === 'fixed' && layer.receives === 'dimple';
   const clicks = layer.extraDepth / (MM_PER_INCH / 1000);
   return (
@@ -161,7 +175,10 @@ function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
         {rivet.candidates.map((c) => {
           const isChosen = c.lengthDash === rivet.lengthDash;
           return (
-            <li key={c.lengthDash} className={`rounded border px-1.5 ${isChosen ? 'border-2 border-dye' : 'border-line'} ${c.works ? '' : 'text-ink2 line-through'}`}>
+            <li
+              key={c.lengthDash}
+              className={`rounded border px-1.5 ${isChosen ? 'border-2 border-dye' : 'border-line'} ${c.works ? '' : 'text-ink2 line-through'}`}
+            >
               <WhyNumber why={whyOf('head-volume', stack, plan, { lengthDash: c.lengthDash })} note={window}>
                 -{showFactor(c.lengthDash)} <span className="sr-only">{isChosen ? 'chosen, ' : ''}</span>
                 <span>{c.works ? 'works' : 'does not'}</span>

@@ -25,7 +25,10 @@ interface TableDialogProps {
 }
 
 function csv(table: readonly (readonly string[])[]): string {
-  return Papa.unparse(table.map((line) => line.map(writeCell)), { newline: '\r\n' });
+  return Papa.unparse(
+    table.map((line) => line.map(writeCell)),
+    { newline: '\r\n' },
+  );
 }
 
 /** Rows and parts from and to spreadsheets: columns matched, a preview, errors by line and cell, good lines kept. */
@@ -40,7 +43,8 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
 
   const takeIn = async (input: Promise<ArrayBuffer | string>, size: number) => {
     setError(null);
-    if (size > TABLE_MAX_BYTES) return setError(`${Math.round(size / 1e6)} MB are too many; at most ${TABLE_MAX_BYTES / 1e6} MB are taken.`);
+    if (size > TABLE_MAX_BYTES)
+      return setError(`${Math.round(size / 1e6)} MB are too many; at most ${TABLE_MAX_BYTES / 1e6} MB are taken.`);
     setBusy(true);
     const read = await readInWorker(await input);
     setBusy(false);
@@ -57,10 +61,21 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
     const context = { assemblyId: data.assembly.id, units, parts: data.parts, newId };
     if (what === 'rows') {
       const lines = readRowTable(table.lines, columns as Partial<Record<RowColumn, number>>, context, nextOrder);
-      return { lines, edits: editsOf(lines.flatMap((l) => (l.made ? [l.made] : [])), newId) };
+      return {
+        lines,
+        edits: editsOf(
+          lines.flatMap((l) => (l.made ? [l.made] : [])),
+          newId,
+        ),
+      };
     }
     const lines = readPartTable(table.lines, columns as Partial<Record<PartColumn, number>>, context);
-    return { lines, edits: lines.flatMap((l): Edit[] => (l.made ? [{ kind: 'part', id: l.made.id, expectedVersion: 0, definition: l.made.definition }] : [])) };
+    return {
+      lines,
+      edits: lines.flatMap((l): Edit[] =>
+        l.made ? [{ kind: 'part', id: l.made.id, expectedVersion: 0, definition: l.made.definition }] : [],
+      ),
+    };
   }, [table, columns, what, data, units, nextOrder]);
   const good = read?.lines.filter((l) => l.made).length ?? 0;
   const badLines = read?.lines.filter((l) => l.problem) ?? [];
@@ -77,21 +92,47 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
   };
   const save = () => {
     const parts = new Map(data.parts.map((p) => [p.id, p.definition]));
-    const lines = what === 'rows' ? rowTable(data.rows.map((r) => r.definition), parts, units) : partTable(data.parts.map((p) => p.definition), units);
+    const lines =
+      what === 'rows'
+        ? rowTable(
+            data.rows.map((r) => r.definition),
+            parts,
+            units,
+          )
+        : partTable(
+            data.parts.map((p) => p.definition),
+            units,
+          );
     saveFile(fileName(`${data.assembly.definition.name} ${what}`, 'csv'), `\uFEFF${csv(lines)}\r\n`, 'text/csv;charset=utf-8');
   };
   return (
     <Modal title="Tables: rows and parts as CSV" open onClose={onClose} wide>
       <div className="flex flex-wrap items-center gap-3">
-        <Choice label="What" value={what} options={[{ value: 'rows', text: 'rows' }, { value: 'parts', text: 'parts' }]} onChoose={choose} />
+        <Choice
+          label="What"
+          value={what}
+          options={[
+            { value: 'rows', text: 'rows' },
+            { value: 'parts', text: 'parts' },
+          ]}
+          onChoose={choose}
+        />
         <Button onClick={save}>Save these {what} as CSV</Button>
-        <input type="file" accept=".csv,.tsv,.txt,text/csv" aria-label="A table to read" className="field min-w-0 flex-1" onChange={(e) => (e.target.files?.[0] ? void takeIn(e.target.files[0].arrayBuffer(), e.target.files[0].size) : undefined)} />
+        <input
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv"
+          aria-label="A table to read"
+          className="field min-w-0 flex-1"
+          onChange={(e) => (e.target.files?.[0] ? void takeIn(e.target.files[0].arrayBuffer(), e.target.files[0].size) : undefined)}
+        />
       </div>
       <textarea
         className="field min-h-16 shrink-0 font-mono text-[13px]"
         aria-label="Or paste a table with its heads"
         placeholder={'Or paste a table with its heads:\nname\tstack\trivet\tholes\tpitch'}
-        onChange={(e) => (e.target.value.trim() === '' ? setTable(null) : void takeIn(Promise.resolve(e.target.value), e.target.value.length))}
+        onChange={(e) =>
+          e.target.value.trim() === '' ? setTable(null) : void takeIn(Promise.resolve(e.target.value), e.target.value.length)
+        }
       />
       {isBusy ? <p role="status">Reading …</p> : null}
       {error ? <ErrorText>{error}</ErrorText> : null}
@@ -102,7 +143,10 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
             {names.map((name) => (
               <label key={name} className="flex flex-col text-[13px] text-ink2">
                 {name}
-                <Select value={columns[name] ?? ''} onChange={(e) => setColumns({ ...columns, [name]: e.target.value === '' ? undefined : Number(e.target.value) })}>
+                <Select
+                  value={columns[name] ?? ''}
+                  onChange={(e) => setColumns({ ...columns, [name]: e.target.value === '' ? undefined : Number(e.target.value) })}
+                >
                   <option value="">not in the file</option>
                   {table.heads.map((head, i) => (
                     <option key={i} value={i}>

@@ -1,0 +1,35 @@
+import type { ReactNode } from 'react';
+import { useParams } from 'react-router';
+import type { Units } from '#core/units/length';
+import { useLocal } from '../api/device';
+import { useAssembly, type AssemblyAnswer } from '../api/queries';
+import { ErrorText } from './controls';
+import { TopBar } from './top-bar';
+import { UnitsContext } from './units';
+
+/** The units a screen leads with: those chosen in this browser, else the kit's. */
+export function useScreenUnits(kitUnits: Units | undefined): Units {
+  const chosen = useLocal('units');
+  return chosen === 'in' || chosen === 'mm' ? chosen : (kitUnits ?? 'in');
+}
+
+/** A view of the assembly in the address: loads it, says why where it cannot, and sets the units. */
+export function AssemblyScreen({ name, children }: { name: string; children: (data: AssemblyAnswer, units: Units) => ReactNode }) {
+  const { assemblyId = '' } = useParams();
+  const answer = useAssembly(assemblyId);
+  const units = useScreenUnits(answer.data?.kit.definition.units);
+  return (
+    <UnitsContext value={units}>
+      {answer.data ? (
+        children(answer.data, units)
+      ) : (
+        <div className="flex h-full flex-col">
+          <TopBar trail={[{ text: name }]} units={units} />
+          <main className="p-4">
+            {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the assembly …</p>}
+          </main>
+        </div>
+      )}
+    </UnitsContext>
+  );
+}

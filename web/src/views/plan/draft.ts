@@ -1,0 +1,25 @@
+import { useMemo } from 'react';
+import { parseRowLine } from '#core/formats/row-line';
+import { planStack } from '#core/prep/plan';
+import { composeRow } from '#core/record/compose';
+import type { Entity } from '#core/record/definitions';
+import { stackOf } from '#core/record/stack-of';
+import { newId } from '../../api/device';
+import type { AssemblyAnswer } from '../../api/queries';
+
+/** The line as typed so far: what it would make, or what is wrong with it. */
+export function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'row'> | null) {
+  return useMemo(() => {
+    if (text.trim() === '') return null;
+    const { units } = data.kit.definition;
+    const parsed = parseRowLine(text, units);
+    const order = existing?.definition.order ?? Math.max(0, ...data.rows.map((r) => r.definition.order)) + 1;
+    const made = parsed.ok
+      ? composeRow(parsed.value, { assemblyId: data.assembly.id, units, parts: data.parts, newId }, order, existing?.definition)
+      : parsed;
+    if (!made.ok) return { problem: made.problem, parsed: parsed.ok ? parsed.value : null, made: null, stack: null, plan: null };
+    const parts = new Map([...data.parts, ...made.value.newParts].map((p) => [p.id, p.definition]));
+    const stack = stackOf(made.value.row, { kit: data.kit.definition, parts });
+    return { problem: null, parsed: parsed.ok ? parsed.value : null, made: made.value, stack, plan: stack ? planStack(stack) : null };
+  }, [text, data, existing]);
+}
