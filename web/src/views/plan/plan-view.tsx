@@ -1,11 +1,8 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { Prep, SchoolId } from '#core/prep/stack';
 import { duplicateRow, lineOfRow } from '#core/record/compose';
 import { mirrorRow } from '#core/record/mirror';
-import { editsOf } from '#core/record/compose-many';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
-import { PREP_WORDS, SCHOOL_WORDS } from '#core/wording/words';
 import { ApiError } from '../../api/client';
 import { useKeep, useMark } from '../../api/commands';
 import { deviceId, newId } from '../../api/device';
@@ -14,34 +11,19 @@ import { refreshDefinitions, useChanges, useFollow, useMarks, type AssemblyAnswe
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, TextInput } from '../../ui/controls';
 import { assemblyViews, TopBar } from '../../ui/top-bar';
-import { TableDialog } from '../tables/table-dialog';
 import { BulkBar } from './bulk-bar';
 import { atNewest, conflictText, type Conflict } from './conflict';
 import { useDraft } from './draft';
 import { HoleStrip } from './hole-strip';
-import { KeysDialog } from './keys-dialog';
-import { PartDialog } from './part-dialog';
 import { PartJump } from './part-jump';
-import { PasteDialog } from './paste-dialog';
-import { ReasonDialog } from './reason-dialog';
+import { PlanDialogs, type PlanDialog } from './plan-dialogs';
 import { RowDetail, type RowActions } from './row-detail';
-import { RowForm } from './row-form';
 import { RowHistory } from './row-history';
 import { isTyping, LINE_EXAMPLE, RowLineField } from './row-line-field';
 import { RowList, rowTitle } from './row-list';
 import { partsById, useRowModels, type RowModel } from './row-model';
 import { nextUndo } from './undo';
 import { AssemblyScreen } from '../../ui/assembly-screen';
-
-type Dialog =
-  | { kind: 'paste'; text: string }
-  | { kind: 'school'; school: SchoolId | null }
-  | { kind: 'plans'; layer: number; plans: Prep | null }
-  | { kind: 'part'; part: Entity<'part'>; nominalText?: string }
-  | { kind: 'more'; row: Entity<'row'> }
-  | { kind: 'tables' }
-  | { kind: 'keys' }
-  | null;
 
 /** The rows of one assembly: list, typed line, and the selected row with its strip. */
 export function PlanView() {
@@ -70,7 +52,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
   const [editing, setEditing] = useState<Entity<'row'> | null>(null);
   const [filter, setFilter] = useState('');
   const [checked, setChecked] = useState<ReadonlySet<string>>(new Set());
-  const [dialog, setDialog] = useState<Dialog>(null);
+  const [dialog, setDialog] = useState<PlanDialog>(null);
   const [notice, setNotice] = useState<{ isBad: boolean; text: string } | null>(null);
   const filterField = useRef<HTMLInputElement>(null);
 
@@ -339,64 +321,14 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
           {!isDrafting && selected ? <HoleStrip key={`${selected.entity.id}/${selected.holeCount}`} row={selected} onMark={mark} /> : null}
         </section>
       </main>
-      {dialog?.kind === 'paste' ? (
-        <PasteDialog
-          data={data}
-          initialText={dialog.text}
-          nextOrder={nextOrder}
-          onClose={() => setDialog(null)}
-          onKeep={(made) => keepEdits(editsOf(made, newId))}
-        />
-      ) : null}
-      {dialog?.kind === 'school' && selected ? (
-        <ReasonDialog
-          title={dialog.school === null ? "Back to the kit's school" : `Let ${SCHOOL_WORDS[dialog.school].name} govern this row`}
-          onClose={() => setDialog(null)}
-          onKeep={(reason) => keepEdits([rowEdit(selected.entity, { ...selected.entity.definition, school: dialog.school })], reason)}
-        >
-          {dialog.school ? <p>{SCHOOL_WORDS[dialog.school].rule}</p> : null}
-        </ReasonDialog>
-      ) : null}
-      {dialog?.kind === 'plans' && selected ? (
-        <ReasonDialog
-          title={`The plans say: ${dialog.plans === null ? 'nothing' : PREP_WORDS[dialog.plans]} (${selected.plan.layers[dialog.layer]?.part})`}
-          onClose={() => setDialog(null)}
-          onKeep={(reason) =>
-            keepEdits(
-              [
-                rowEdit(selected.entity, {
-                  ...selected.entity.definition,
-                  layers: selected.entity.definition.layers.map((l, i) => (i === dialog.layer ? { ...l, plans: dialog.plans } : l)),
-                }),
-              ],
-              reason,
-            )
-          }
-        />
-      ) : null}
-      {dialog?.kind === 'part' ? (
-        <PartDialog
-          data={data}
-          part={dialog.part}
-          nominalText={dialog.nominalText}
-          onClose={() => setDialog(null)}
-          onKeep={(definition, reason) =>
-            keepEdits([{ kind: 'part', id: dialog.part.id, expectedVersion: dialog.part.version, definition }], reason)
-          }
-        />
-      ) : null}
-      {dialog?.kind === 'more' ? (
-        <RowForm
-          data={data}
-          row={dialog.row}
-          onClose={() => setDialog(null)}
-          onKeep={(definition, reason) => keepEdits([rowEdit(dialog.row, definition)], reason)}
-        />
-      ) : null}
-      {dialog?.kind === 'tables' ? (
-        <TableDialog data={data} nextOrder={nextOrder} onClose={() => setDialog(null)} onKeep={keepEdits} />
-      ) : null}
-      {dialog?.kind === 'keys' ? <KeysDialog onClose={() => setDialog(null)} /> : null}
+      <PlanDialogs
+        dialog={dialog}
+        data={data}
+        selected={selected}
+        nextOrder={nextOrder}
+        onKeep={keepEdits}
+        onClose={() => setDialog(null)}
+      />
     </div>
   );
 }

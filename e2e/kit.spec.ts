@@ -1,0 +1,64 @@
+import { expect, test } from '@playwright/test';
+import { detail, freshAssembly, keepRow } from './bench-mates';
+
+test('a kit’s own school, limits and people answer in its rows, with the reason on record', async ({ page }) => {
+  await freshAssembly(page, 'Own rules');
+  await keepRow(page, 'skin .025 / flange .040 : 426AD3 x10 @1.25 e=.2');
+  await expect(detail(page).getByText(/under 2.5 D/)).toBeVisible();
+  await page.getByRole('link', { name: 'Own rules' }).click();
+  await page.getByLabel('School that governs').selectOption('two-thirds');
+  await page.getByText('Limits of this kit').click();
+  await page.getByLabel('Edge distance of flush heads, times D: caution under').fill('2');
+  await page.getByLabel('Hole max, dash 3').fill('.080');
+  await page.getByLabel('Reason').fill('Kit process sheet 4');
+  await page.getByRole('button', { name: 'Keep settings' }).click();
+  await expect(page.getByText('Hole max for dash 3 does not read, or is smaller than the rivet.')).toBeVisible();
+  await page.getByLabel('Hole max, dash 3').fill('.105');
+  await page.getByRole('button', { name: 'Add a person' }).click();
+  await page.getByLabel('Initials 2').fill('ZZ');
+  await page.getByRole('button', { name: 'Keep settings' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByRole('link', { name: /Left float/ }).click();
+  await expect(detail(page).getByText('No findings.')).toBeVisible();
+  await page.getByRole('radio', { name: 'ZZ' }).click();
+  await page.getByRole('button', { name: 'Drilled (10)' }).click();
+  await detail(page)
+    .getByText(/Record of this row/)
+    .click();
+  await expect(detail(page).getByRole('listitem').filter({ hasText: '10 holes drilled' })).toContainText('ZZ');
+  await expect(detail(page).getByText('(Kit process sheet 4)')).toBeVisible();
+});
+
+test('settings changed in two windows: the second is shown both and chooses', async ({ page, context }) => {
+  await freshAssembly(page, 'Two desks');
+  await page.getByRole('link', { name: 'Two desks' }).click();
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.getByLabel('Driven heads are judged by').selectOption('mil-minimum');
+  await page.getByLabel('School that governs').selectOption('band-030-040');
+  await page.getByRole('button', { name: 'Keep settings' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await other.getByRole('button', { name: 'Keep settings' }).click();
+  await expect(other.getByRole('alert')).toContainText('school is now band-030-040, yours kit-032');
+  await other.getByRole('button', { name: 'Keep settings' }).click();
+  await expect(other.getByText('Kept.')).toBeVisible();
+});
+
+test('a kit needs a name and somebody to build it; an unknown address says so', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Make the kit' }).click();
+  await expect(page.getByRole('alert')).toContainText('A kit needs a name');
+  await page.goto('/nowhere/at/all');
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await page.goto('/assemblies/00000000-0000-4000-8000-000000000000/plan');
+  await expect(page.getByRole('alert')).toContainText('There is no such assembly.');
+});
+
+test('on a tablet held upright nothing is out of reach', async ({ page }) => {
+  await page.setViewportSize({ width: 800, height: 1180 });
+  await freshAssembly(page, 'Tablet');
+  await keepRow(page, 'skin .025 / spar .063 : 426AD3 x24 @1.25 hand=L');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(800);
+  for (const name of ['Drilled (24)', 'Edit', 'Mirror', 'Paste lines'])
+    await expect(page.getByRole('button', { name, exact: true })).toBeInViewport();
+});

@@ -1,0 +1,47 @@
+import { describe, expect, it } from 'vitest';
+import { OptionError, readOptions } from './options';
+
+const read = (args: string[], env: Record<string, string> = {}) => readOptions(args, env, '/project');
+
+describe('options of ./start', () => {
+  it('have defaults', () => {
+    expect(read([])).toEqual({ port: 8420, dataFolder: '/project/data', databasePort: null, databaseUrl: null, demo: 'on' });
+  });
+  it('come by flag or by environment, and the flag outranks', () => {
+    const env = {
+      ANVIL_PORT: '9000',
+      ANVIL_DATA: '/there',
+      ANVIL_DB_PORT: '9001',
+      ANVIL_DEMO: 'off',
+      DATABASE_URL: 'mariadb://u:p@127.0.0.1:3306/kit',
+    };
+    expect(read([], env)).toEqual({
+      port: 9000,
+      dataFolder: '/there',
+      databasePort: 9001,
+      databaseUrl: 'mysql://u:p@127.0.0.1:3306/kit',
+      demo: 'off',
+    });
+    expect(read(['--port', '9100', '--data', 'mine', '--demo=reset'], env)).toMatchObject({
+      port: 9100,
+      dataFolder: '/project/mine',
+      demo: 'reset',
+    });
+  });
+  it('an empty environment name is none', () => {
+    expect(read([], { ANVIL_PORT: '', DATABASE_URL: '' })).toMatchObject({ port: 8420, databaseUrl: null });
+  });
+  it.each([
+    [['--port', '0']],
+    [['--port', '65536']],
+    [['--port', 'eighty']],
+    [['--port']],
+    [['--db-port', '-1']],
+    [['--demo', 'yes']],
+    [['--database-url', 'http://x']],
+    [['--colour', 'blue']],
+    [['stray']],
+  ])('%j is refused in words', (args) => {
+    expect(() => read(args)).toThrow(OptionError);
+  });
+});

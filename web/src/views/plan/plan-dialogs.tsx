@@ -1,0 +1,103 @@
+import { editsOf } from '#core/record/compose-many';
+import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
+import type { Prep, SchoolId } from '#core/prep/stack';
+import { PREP_WORDS, SCHOOL_WORDS } from '#core/wording/words';
+import { newId } from '../../api/device';
+import type { AssemblyAnswer } from '../../api/queries';
+import { TableDialog } from '../tables/table-dialog';
+import { KeysDialog } from './keys-dialog';
+import { PartDialog } from './part-dialog';
+import { PasteDialog } from './paste-dialog';
+import { ReasonDialog } from './reason-dialog';
+import { RowForm } from './row-form';
+import type { RowModel } from './row-model';
+
+/** Which dialog of the plan is open, with what it was opened on. */
+export type PlanDialog =
+  | { kind: 'paste'; text: string }
+  | { kind: 'school'; school: SchoolId | null }
+  | { kind: 'plans'; layer: number; plans: Prep | null }
+  | { kind: 'part'; part: Entity<'part'>; nominalText?: string }
+  | { kind: 'more'; row: Entity<'row'> }
+  | { kind: 'tables' }
+  | { kind: 'keys' }
+  | null;
+
+interface PlanDialogsProps {
+  readonly dialog: PlanDialog;
+  readonly data: AssemblyAnswer;
+  readonly selected: RowModel | null;
+  readonly nextOrder: number;
+  readonly onKeep: (edits: readonly Edit[], reason?: string) => Promise<void>;
+  readonly onClose: () => void;
+}
+
+/** The one dialog that is open over the plan, if any. */
+export function PlanDialogs({ dialog, data, selected, nextOrder, onKeep, onClose }: PlanDialogsProps) {
+  const rowEdit = (row: Entity<'row'>, definition: RowDefinition): Edit => ({
+    kind: 'row',
+    id: row.id,
+    expectedVersion: row.version,
+    definition,
+  });
+  return (
+    <>
+      {dialog?.kind === 'paste' ? (
+        <PasteDialog
+          data={data}
+          initialText={dialog.text}
+          nextOrder={nextOrder}
+          onClose={onClose}
+          onKeep={(made) => onKeep(editsOf(made, newId))}
+        />
+      ) : null}
+      {dialog?.kind === 'school' && selected ? (
+        <ReasonDialog
+          title={dialog.school === null ? "Back to the kit's school" : `Let ${SCHOOL_WORDS[dialog.school].name} govern this row`}
+          onClose={onClose}
+          onKeep={(reason) => onKeep([rowEdit(selected.entity, { ...selected.entity.definition, school: dialog.school })], reason)}
+        >
+          {dialog.school ? <p>{SCHOOL_WORDS[dialog.school].rule}</p> : null}
+        </ReasonDialog>
+      ) : null}
+      {dialog?.kind === 'plans' && selected ? (
+        <ReasonDialog
+          title={`The plans say: ${dialog.plans === null ? 'nothing' : PREP_WORDS[dialog.plans]} (${selected.plan.layers[dialog.layer]?.part})`}
+          onClose={onClose}
+          onKeep={(reason) =>
+            onKeep(
+              [
+                rowEdit(selected.entity, {
+                  ...selected.entity.definition,
+                  layers: selected.entity.definition.layers.map((l, i) => (i === dialog.layer ? { ...l, plans: dialog.plans } : l)),
+                }),
+              ],
+              reason,
+            )
+          }
+        />
+      ) : null}
+      {dialog?.kind === 'part' ? (
+        <PartDialog
+          data={data}
+          part={dialog.part}
+          nominalText={dialog.nominalText}
+          onClose={onClose}
+          onKeep={(definition, reason) =>
+            onKeep([{ kind: 'part', id: dialog.part.id, expectedVersion: dialog.part.version, definition }], reason)
+          }
+        />
+      ) : null}
+      {dialog?.kind === 'more' ? (
+        <RowForm
+          data={data}
+          row={dialog.row}
+          onClose={onClose}
+          onKeep={(definition, reason) => onKeep([rowEdit(dialog.row, definition)], reason)}
+        />
+      ) : null}
+      {dialog?.kind === 'tables' ? <TableDialog data={data} nextOrder={nextOrder} onClose={onClose} onKeep={onKeep} /> : null}
+      {dialog?.kind === 'keys' ? <KeysDialog onClose={onClose} /> : null}
+    </>
+  );
+}
