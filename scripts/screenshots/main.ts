@@ -53,6 +53,33 @@ const SHOTS: readonly Shot[] = [
   { name: 'plan-dark', theme: 'dark', steps: openRow('Splash rail') },
   { name: 'plan-tablet', width: 820, height: 1180, steps: openRow('Chine strip, both faces') },
   {
+    name: 'layout',
+    steps: async (page) => {
+      await openPlan(page);
+      await page.getByRole('link', { name: 'Layout' }).click();
+      await page.getByLabel(/Length along the row/).fill('0 ; 0\n20 ; 0\n28 ; 3');
+      await page.getByLabel('Largest pitch').fill('1.5');
+      await page.getByLabel('Second row').selectOption('staggered');
+    },
+  },
+  {
+    name: 'map',
+    steps: async (page) => {
+      await openPlan(page);
+      await page.getByRole('link', { name: 'Map' }).click();
+      await page.getByRole('button', { name: /Chine lap/ }).click();
+    },
+  },
+  {
+    name: 'parts',
+    steps: async (page) => {
+      await openPlan(page);
+      await page.getByRole('link', { name: 'Parts' }).click();
+      await page.getByRole('button', { name: 'keel angle' }).click();
+      await page.getByRole('button', { name: 'Turn' }).click();
+    },
+  },
+  {
     name: 'kit-settings',
     steps: async (page) => {
       await page.goto(base);
