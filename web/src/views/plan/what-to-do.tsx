@@ -5,6 +5,7 @@ import type { PlannedLayer } from '#core/prep/walk';
 import { LARGEST_BARREL_D3, PROFILES } from '#core/tables/profiles';
 import { showFactor, showNumber } from '#core/units/show';
 import { MM_PER_INCH } from '#core/units/length';
+import { ADVICE_FIRST, cautionsFor } from '#core/wording/cautions';
 import { layerReason } from '#core/wording/reasons';
 import { PREP_WORDS, PROFILE_WORDS, sheetName } from '#core/wording/words';
 import { PrepGlyph } from '../../ui/prep-glyph';
@@ -71,6 +72,11 @@ export function WhatToDo({ stack, plan, onPlans, onPart }: WhatToDoProps) {
         ))}
       </ol>
       <RivetLine stack={stack} plan={plan} />
+      <ul aria-label="Cautions" className="border-l-4 border-caution pl-2 text-[13.5px] leading-snug text-ink2">
+        {[...cautionsFor(plan.layers.map((l) => l.prep)), ADVICE_FIRST].map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+      </ul>
     </div>
   );
 }
