@@ -10,7 +10,9 @@ import { keepChange } from '#server/commands/change';
 import { connect, migrate } from '#server/db/connection';
 import { startPrivateDatabase } from '../start/private-database';
 import { waitFor } from '../start/processes';
-import { medianMs, report } from './measure';
+import { layoutAlong } from '#core/layout/path';
+import { mm } from '#core/units/length';
+import { medianMs, randomFrom, report } from './measure';
 import { editsOfAssembly, KIT, PERSON, randomAssembly, uuid } from './rows';
 
 async function planning(): Promise<void> {
@@ -43,6 +45,26 @@ function readThrough(url: string, agent: Agent): Promise<string> {
     });
     request.on('error', reject);
   });
+}
+
+/** Laying 1,000 rows out along paths that bend, against reading the same paths' JSON. */
+async function layout(): Promise<void> {
+  const random = randomFrom(3);
+  const jobs = Array.from({ length: 1000 }, () => ({
+    path: Array.from({ length: 2 + Math.floor(random() * 4) }, (_, i) => ({ x: i * 200 + random() * 50, y: random() * 80 })),
+    maxPitch: 15 + random() * 30,
+  }));
+  const json = JSON.stringify(jobs);
+  const lay = await medianMs(
+    () => jobs.map((j) => layoutAlong(j.path, { spacing: { maxPitch: mm(j.maxPitch) }, startEdge: mm(8), endEdge: mm(8) })),
+    31,
+    10,
+  );
+  const parse = await medianMs(() => JSON.parse(json), 31, 10);
+  report(
+    'layout of 1,000 rows / JSON.parse of their paths',
+    `${(lay / parse).toFixed(2)}  (${lay.toFixed(1)} ms / ${parse.toFixed(1)} ms)`,
+  );
 }
 
 async function listing(folder: string): Promise<void> {
@@ -141,6 +163,7 @@ async function warmStart(folder: string): Promise<void> {
 const folder = mkdtempSync(join(tmpdir(), 'anvil-bench-'));
 try {
   await planning();
+  await layout();
   await listing(join(folder, 'list'));
   await warmStart(join(folder, 'start'));
 } finally {
