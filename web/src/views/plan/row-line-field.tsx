@@ -20,7 +20,7 @@ export const LINE_EXAMPLE = 'skin .025 / flange .040 : 426AD3-3.5 x18 @1.25';
 /** Where a row is typed. Enter keeps it, Escape empties it; many lines pasted at once open the preview. */
 export function RowLineField(p: RowLineFieldProps) {
   const id = useId();
-  const input = useRef<HTMLInputElement>(null);
+  const input = useRef<HTMLTextAreaElement>(null);
   useEffect(() => {
     const focus = (e: globalThis.KeyboardEvent) => {
       if (e.key === 'n' && !isTyping(e.target) && !e.ctrlKey && !e.metaKey && !e.altKey) {
@@ -35,7 +35,10 @@ export function RowLineField(p: RowLineFieldProps) {
     if (p.isEditing) input.current?.focus();
   }, [p.isEditing]);
   const onKeyDown = (e: KeyboardEvent) => {
-    if (e.key === 'Enter') p.onKeep();
+    if (e.key === 'Enter') {
+      e.preventDefault();
+      p.onKeep();
+    }
     if (e.key === 'Escape') p.onCancel();
   };
   const onPaste = (e: ClipboardEvent) => {
@@ -51,13 +54,14 @@ export function RowLineField(p: RowLineFieldProps) {
         {p.isEditing ? 'This row, typed anew (Enter keeps, Escape leaves it)' : 'A row in one line (Enter keeps it)'}
       </label>
       <div className="flex gap-2">
-        <input
+        <textarea
           id={id}
           ref={input}
-          className="field min-w-0 flex-1 font-mono text-[14px]"
+          rows={2}
+          className="field min-w-0 flex-1 resize-none font-mono text-[14px] leading-snug"
           value={p.text}
           placeholder={LINE_EXAMPLE}
-          onChange={(e) => p.onText(e.target.value)}
+          onChange={(e) => p.onText(e.target.value.replace(/[\r\n]+/g, ' '))}
           onKeyDown={onKeyDown}
           onPaste={onPaste}
           aria-invalid={showProblem}

@@ -150,7 +150,12 @@ function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
         <strong className="label text-[17px]">{rivet.callout}</strong>
         <span className="text-[14px] text-ink2">{rivet.lengthGiven ? 'as called out' : 'length chosen by core'}</span>
         <span className="text-[14px]">
-          in {stack.size.drill} <Length mm={stack.hole} />
+          drill {stack.size.drill} <Length mm={stack.size.hole} />
+          {stack.hole === stack.size.hole ? null : (
+            <strong>
+              , hole as it is <Length mm={stack.hole} />
+            </strong>
+          )}
         </span>
       </div>
       <p className="text-[14.5px]">
