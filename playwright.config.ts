@@ -1,6 +1,7 @@
 import { defineConfig } from '@playwright/test';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { CHROMIUM } from './scripts/chromium';
 
 const PORT = Number(process.env.ANVIL_E2E_PORT ?? 8431);
 const DATA = join(tmpdir(), `anvil-e2e-${process.env.ANVIL_E2E_RUN ?? process.ppid}`);
@@ -19,18 +20,7 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: process.env.ANVIL_CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
   webServer: {
     command: `node scripts/build/build.mjs && exec node dist/start.mjs --data ${DATA} --port ${PORT} --demo reset`,

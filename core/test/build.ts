@@ -1,5 +1,6 @@
 import { answerPrep, type PrepDocument } from '../src/formats/prep-document';
-import type { Entity, KitDefinition, PartDefinition, RowDefinition } from '../src/record/definitions';
+import { blankRow, newKit } from '../src/record/blank';
+import type { Entity, PartDefinition, RowDefinition } from '../src/record/definitions';
 import type { Mark } from '../src/record/marks';
 
 /** Tiny builders, so that a case is a line. */
@@ -22,18 +23,7 @@ export function ids(prefix = 0): () => string {
   return () => `00000000-0000-4000-8${String(prefix).padStart(3, '0')}-${String(n++).padStart(12, '0')}`;
 }
 
-export const KIT: KitDefinition = {
-  v: 1,
-  name: 'Quillback Two',
-  units: 'in',
-  school: 'kit-032',
-  nest: 'computed',
-  profile: 'classic',
-  halfDash: true,
-  limits: {},
-  holeMax: {},
-  people: [{ id: ids(900)(), initials: 'RV' }],
-};
+export const KIT = newKit('Quillback Two', 'in', [{ id: ids(900)(), initials: 'RV' }]);
 
 export function part(id: string, name: string, inch: number, hand: PartDefinition['hand'] = null): Entity<'part'> {
   return {
@@ -56,28 +46,10 @@ export function rowOf(partIds: string[], holes: number, more: Partial<RowDefinit
   const layerId = ids(1);
   const holeId = ids(2);
   return {
-    v: 1,
-    assemblyId: 'a',
-    order: 1,
+    ...blankRow('a', 1),
     name: 'row',
-    hand: null,
-    page: '',
-    head: 'flush-100',
-    dash: 3,
-    alloy: 'AD',
-    lengthDash: null,
     layers: partIds.map((partId) => ({ id: layerId(), partId, plans: null, edge: null, bothSides: false })),
     holes: Array.from({ length: holes }, () => ({ id: holeId(), out: false })),
-    hole: null,
-    pitch: null,
-    edge: null,
-    rowDistance: null,
-    headAngleDeg: 100,
-    cutterAngleDeg: 100,
-    sharesLoadWith: null,
-    school: null,
-    nest: null,
-    mirroredFrom: null,
     ...more,
   };
 }

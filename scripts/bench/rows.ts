@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import type { Edit, KitDefinition, PartDefinition, RowDefinition } from '#core/record/definitions';
+import { blankRow, newKit } from '#core/record/blank';
+import type { Edit, PartDefinition, RowDefinition } from '#core/record/definitions';
 import { SHEET_STOCK } from '#core/tables/sheets';
 import { MM_PER_INCH } from '#core/units/length';
 import { showNumber } from '#core/units/show';
@@ -12,18 +13,7 @@ export function uuid(name: string): string {
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
 }
 
-export const KIT: KitDefinition = {
-  v: 1,
-  name: 'Bench',
-  units: 'in',
-  school: 'kit-032',
-  nest: 'computed',
-  profile: 'classic',
-  halfDash: true,
-  limits: {},
-  holeMax: {},
-  people: [{ id: PERSON, initials: 'BM' }],
-};
+export const KIT = newKit('Bench', 'in', [{ id: PERSON, initials: 'BM' }]);
 
 /** An assembly of random rows over random parts, the same for the same seed. */
 export function randomAssembly(
@@ -53,16 +43,12 @@ export function randomAssembly(
     const chosen = new Set<string>();
     for (let n = 1 + Math.floor(random() * 3); chosen.size <= n;) chosen.add(pick(partIds));
     rows.set(uuid(`${seed}/row/${i}`), {
-      v: 1,
-      assemblyId,
-      order: i + 1,
+      ...blankRow(assemblyId, i + 1),
       name: `row ${i + 1}`,
       hand: pick(['L', 'R', null]),
       page: `P-${i % 40}`,
       head: random() < 0.8 ? 'flush-100' : 'protruding',
       dash: pick([3, 4, 5, 6]),
-      alloy: 'AD',
-      lengthDash: null,
       layers: [...chosen].map((partId, l) => ({
         id: uuid(`${seed}/layer/${i}/${l}`),
         partId,
@@ -71,16 +57,8 @@ export function randomAssembly(
         bothSides: false,
       })),
       holes: Array.from({ length: 4 + Math.floor(random() * 12) }, (_, h) => ({ id: uuid(`${seed}/hole/${i}/${h}`), out: false })),
-      hole: null,
       pitch: length(1 + random()),
       edge: length(0.2 + random() * 0.3),
-      rowDistance: null,
-      headAngleDeg: 100,
-      cutterAngleDeg: 100,
-      sharesLoadWith: null,
-      school: null,
-      nest: null,
-      mirroredFrom: null,
     });
   }
   return { parts, rows };

@@ -1,5 +1,6 @@
 /** Takes the pictures in docs/screenshots anew from the demo kit. Needs a running ./start; `npm run screenshots -- http://127.0.0.1:8420`. */
 import { chromium, type Page } from '@playwright/test';
+import { CHROMIUM } from '../chromium';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:8420';
 
@@ -89,18 +90,7 @@ const SHOTS: readonly Shot[] = [
   },
 ];
 
-const browser = await chromium.launch({
-  executablePath: process.env.ANVIL_CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(CHROMIUM);
 for (const shot of SHOTS) {
   const page = await browser.newPage({ viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 } });
   await page.addInitScript((theme) => localStorage.setItem('anvil.theme', theme), shot.theme ?? 'light');

@@ -3,6 +3,7 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { afterAll, beforeAll, inject } from 'vitest';
+import { blankRow, newKit } from '#core/record/blank';
 import type { Change, Edit, KitDefinition, PartDefinition, RowDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import { createApp } from '../src/app';
@@ -57,16 +58,7 @@ const person = id();
 const device = id();
 
 export const kit = (more: Partial<KitDefinition> = {}): KitDefinition => ({
-  v: 1,
-  name: 'Test kit',
-  units: 'in',
-  school: 'kit-032',
-  nest: 'computed',
-  profile: 'classic',
-  halfDash: true,
-  limits: {},
-  holeMax: {},
-  people: [{ id: person, initials: 'TT' }],
+  ...newKit('Test kit', 'in', [{ id: person, initials: 'TT' }]),
   ...more,
 });
 
@@ -82,28 +74,10 @@ export const part = (assemblyId: string, name: string, inch: number, more: Parti
 });
 
 export const row = (assemblyId: string, partIds: string[], holes = 4, more: Partial<RowDefinition> = {}): RowDefinition => ({
-  v: 1,
-  assemblyId,
-  order: 1,
+  ...blankRow(assemblyId, 1),
   name: 'A row',
-  hand: null,
-  page: '',
-  head: 'flush-100',
-  dash: 3,
-  alloy: 'AD',
-  lengthDash: null,
   layers: partIds.map((partId) => ({ id: id(), partId, plans: null, edge: null, bothSides: false })),
   holes: Array.from({ length: holes }, () => ({ id: id(), out: false })),
-  hole: null,
-  pitch: null,
-  edge: null,
-  rowDistance: null,
-  headAngleDeg: 100,
-  cutterAngleDeg: 100,
-  sharesLoadWith: null,
-  school: null,
-  nest: null,
-  mirroredFrom: null,
   ...more,
 });
 

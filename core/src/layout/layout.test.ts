@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Mm } from '../units/length';
 import { fitRow, midway } from './fit';
-import { layoutAlong, pathLength, placeAt, type Place } from './path';
+import { layoutAlong, pathLength, placeAt, rowBeside, type Place } from './path';
 import { rulerMark } from './ruler';
 
 const mm = (n: number) => n as Mm;
@@ -35,6 +35,21 @@ describe('along a path that bends', () => {
   });
   it('leaves no layout where the edges leave no room', () => {
     expect(layoutAlong(bend, { spacing: { count: 2 }, startEdge: mm(80), endEdge: mm(70) })).toBeNull();
+  });
+});
+
+describe('a second row beside the first', () => {
+  const first = layoutAlong(bend, { spacing: { count: 4 }, startEdge: mm(0), endEdge: mm(0) });
+  if (!first) throw new Error('not laid');
+  it('square: as many holes, the row distance to the left of the path', () => {
+    const beside = rowBeside(bend, first, mm(8), false);
+    expect(beside.map((h) => h.distance)).toEqual(first.distances);
+    expect(beside[1]?.place.x).toBeCloseTo(50, 9);
+    expect(beside[1]?.place.y).toBeCloseTo(8, 9);
+    expect(beside[3]?.place.x).toBeCloseTo(92, 9);
+  });
+  it('staggered: half a pitch between, one hole fewer', () => {
+    expect(rowBeside(bend, first, mm(8), true).map((h) => h.distance)).toEqual([25, 75, 125]);
   });
 });
 

@@ -75,3 +75,26 @@ export function layoutAlong(
   }
   return first;
 }
+
+/** A hole by its distance along a path, and where it lies. */
+export interface PathHole {
+  readonly distance: Mm;
+  readonly place: Place;
+}
+
+/** How far either side of a place the path's direction is taken, mm. */
+const DIRECTION_MM = 0.01;
+
+/** A second row beside a first one, square to the path, to its left as one walks it; staggered: half a pitch back, one hole fewer. */
+export function rowBeside(path: readonly Place[], first: PathLayout, rowDistance: Mm, isStaggered: boolean): PathHole[] {
+  const distances = isStaggered ? first.distances.slice(1).map((d) => (d - first.pitch / 2) as Mm) : first.distances;
+  const end = pathLength(path);
+  return distances.map((distance) => {
+    const at = placeAt(path, distance);
+    const ahead = placeAt(path, Math.min(distance + DIRECTION_MM, end) as Mm);
+    const behind = placeAt(path, Math.max(distance - DIRECTION_MM, 0) as Mm);
+    const long = Math.hypot(ahead.x - behind.x, ahead.y - behind.y) || 1;
+    const place = { x: at.x - ((ahead.y - behind.y) / long) * rowDistance, y: at.y + ((ahead.x - behind.x) / long) * rowDistance };
+    return { distance, place };
+  });
+}

@@ -1,4 +1,4 @@
-import type { Mm } from '../units/length';
+import { inches, type Mm } from '../units/length';
 
 /**
  * Exact countersink geometry. `halfAngleDeg` is half the cutter's angle: 50 for a 100-degree cutter.
@@ -65,4 +65,12 @@ export function waist(cone: Cone, surface1: Mm, surface2: Mm, thickness: Mm, hol
   const apart = Math.abs(surface1 - surface2);
   if (apart >= 2 * thickness * cone.tan) return (Math.max(surface1, surface2) - 2 * thickness * cone.tan) as Mm;
   return ((surface1 + surface2) / 2 - thickness * cone.tan) as Mm;
+}
+
+/** One click of the cage: .001 in. */
+export const CLICK = inches(0.001);
+
+/** An extra depth in clicks of the cage. */
+export function clicksOf(extraDepth: Mm): number {
+  return extraDepth / CLICK;
 }

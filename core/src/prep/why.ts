@@ -1,8 +1,8 @@
-import { MM_PER_INCH, type Mm, type Units } from '../units/length';
+import { type Mm, type Units } from '../units/length';
 import { showFactor, showNumber } from '../units/show';
 import { dashLength } from '../rivet/callout';
 import { headVolume, idealLength, widthAtHalfD } from '../rivet/length';
-import { coneDepth, coneOf, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist } from './countersink';
+import { CLICK, coneDepth, coneOf, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist } from './countersink';
 import type { Plan } from './plan';
 import type { Stack } from './stack';
 
@@ -200,7 +200,7 @@ export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number;
     C: len('C', 'Surface diameter', layer?.surfaceDiameter),
     d: len('d', 'Depth', layer?.depth),
     x: len('x', 'Deeper than for a flush rivet', layer?.extraDepth),
-    click: len('click', 'One click of the cage', MM_PER_INCH / 1000),
+    click: len('click', 'One click of the cage', CLICK),
     f: len('f', 'Fixed allowance', stack.nest.kind === 'fixed' ? stack.nest.allowance : undefined),
     t: len('t', 'Thickness', layer?.thickness),
     Dh: len('Dh', 'Hole', stack.hole),

@@ -1,4 +1,4 @@
-import { ALLOYS, rivetOfDash, type Alloy, type Head, type RivetSize } from '../tables/fasteners';
+import { rivetOfDash, type Alloy, type Head, type RivetSize } from '../tables/fasteners';
 import { inches, type Mm } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 
@@ -51,8 +51,4 @@ export function dashLength(dash: number): Mm {
 export function formatCallout(c: Pick<Callout, 'head' | 'alloy' | 'lengthDash'> & { size: Pick<RivetSize, 'dash'> }): string {
   const stem = `MS20${c.head === 'flush-100' ? '426' : '470'}${c.alloy}${c.size.dash}`;
   return c.lengthDash === null ? stem : `${stem}-${c.lengthDash}`;
-}
-
-export function isAlloy(text: string): text is Alloy {
-  return (ALLOYS as readonly string[]).includes(text);
 }

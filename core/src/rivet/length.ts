@@ -41,13 +41,18 @@ export function widthAtHalfD(volume: number, diameter: Mm, formFactor: number): 
   return volume > 0 ? (Math.sqrt(volume / (formFactor * 0.5 * diameter)) as Mm) : null;
 }
 
+/** The volumes, as multiples of D^3, between which a head can be made: k Wmin^2 Hmin to k 2.25. */
+export function volumeWindow(profile: Profile, formFactor: number): { readonly least: number; readonly most: number } {
+  return { least: formFactor * profile.minWidthD ** 2 * profile.minHeightD, most: formFactor * LARGEST_BARREL_D3 };
+}
+
 /** Whether a length can give an acceptable head: k Wmin^2 Hmin <= V / D^3 <= k 2.25, and L > G, V > 0. */
 export function lengthWorks(length: Mm, q: LengthQuestion): boolean {
   const volume = headVolume(length, q.grip, q.diameter, q.hole);
   if (length <= q.grip || volume <= 0) return false;
   const ratio = volume / q.diameter ** 3;
-  const least = q.formFactor * q.profile.minWidthD ** 2 * q.profile.minHeightD;
-  return ratio >= least - SAME_RATIO && ratio <= q.formFactor * LARGEST_BARREL_D3 + SAME_RATIO;
+  const { least, most } = volumeWindow(q.profile, q.formFactor);
+  return ratio >= least - SAME_RATIO && ratio <= most + SAME_RATIO;
 }
 
 /** The dash nearest to `dash` that works, of those the builder stocks; null where none does. */
@@ -56,8 +61,9 @@ export function nearestWorkingDash(dash: number, q: LengthQuestion): number | nu
   const d3 = q.diameter ** 3;
   const swell = q.grip * (q.hole ** 2 - q.diameter ** 2);
   const lengthFor = (ratio: number) => q.grip + (ratio * d3 + swell) / q.diameter ** 2;
-  const low = lengthFor(q.formFactor * q.profile.minWidthD ** 2 * q.profile.minHeightD) / MM_PER_DASH;
-  const high = lengthFor(q.formFactor * LARGEST_BARREL_D3) / MM_PER_DASH;
+  const { least, most } = volumeWindow(q.profile, q.formFactor);
+  const low = lengthFor(least) / MM_PER_DASH;
+  const high = lengthFor(most) / MM_PER_DASH;
   const first = Math.max(1, Math.ceil(low / step - SAME_RATIO) * step);
   const last = Math.min(LENGTH_DASH_MAX, Math.floor(high / step + SAME_RATIO) * step);
   if (first > last) return null;

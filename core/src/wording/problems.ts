@@ -47,7 +47,6 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'line-too-many-layers': (d) => `At most ${d.max} sheets go into one row.`,
   'layer-no-part': (d) => `"${d.text}": name the part before its thickness, such as skin .025.`,
   'layer-no-thickness': (d) => `"${d.text}": a thickness is missing, such as skin .025.`,
-  'layer-thickness': (d) => `"${d.text}" is no sheet thickness: between .010 and .500 in (0.254 and 12.7 mm). ${DIMENSION_HINT}`,
   'option-unknown': (d) => `"${d.text}" is not understood here. After the rivet: xN, @pitch, e=edge, hand=L or R, plan=page.`,
   'option-twice': (d) => `"${d.text}" is said twice.`,
   'option-empty': (d) => `"${d.text}" needs a value.`,

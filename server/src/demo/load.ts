@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { parseRowLine } from '#core/formats/row-line';
 import { planStack } from '#core/prep/plan';
+import { newKit } from '#core/record/blank';
 import { composeRow } from '#core/record/compose';
-import type { Change, Edit, Entity, KitDefinition, RowDefinition, TypedLength } from '#core/record/definitions';
+import type { Change, Edit, Entity, RowDefinition, TypedLength } from '#core/record/definitions';
 import { holesInPlan, parseRange } from '#core/record/holes';
 import type { Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
@@ -38,21 +39,10 @@ function typedLength(text: string): TypedLength {
   return { mm: parsed.value.length, text, units: 'in' };
 }
 
-const KIT: KitDefinition = {
-  v: 1,
-  name: DEMO_KIT_NAME,
-  units: 'in',
-  school: 'kit-032',
-  nest: 'computed',
-  profile: 'classic',
-  halfDash: true,
-  limits: {},
-  holeMax: {},
-  people: [
-    { id: PEOPLE.RV, initials: 'RV' },
-    { id: PEOPLE.TK, initials: 'TK' },
-  ],
-};
+const KIT = newKit(DEMO_KIT_NAME, 'in', [
+  { id: PEOPLE.RV, initials: 'RV' },
+  { id: PEOPLE.TK, initials: 'TK' },
+]);
 
 function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
   if (!extra) return row;

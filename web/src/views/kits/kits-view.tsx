@@ -1,29 +1,13 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { KitDefinition } from '#core/record/definitions';
+import { newKit } from '#core/record/blank';
 import { ApiError, post } from '../../api/client';
 import { deviceId, newId, useLocal } from '../../api/device';
 import { refreshDefinitions, useKits } from '../../api/queries';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';
 import { ImportKit } from './import-kit';
-
-/** A kit as it begins: the default school and limits, one person. */
-function newKit(name: string, initials: string, units: 'in' | 'mm'): KitDefinition {
-  return {
-    v: 1,
-    name,
-    units,
-    school: 'kit-032',
-    nest: 'computed',
-    profile: 'classic',
-    halfDash: true,
-    limits: {},
-    holeMax: {},
-    people: [{ id: newId(), initials }],
-  };
-}
 
 export function KitsView() {
   const kits = useKits();
@@ -66,7 +50,7 @@ function NewKit() {
   const make = async (event: FormEvent) => {
     event.preventDefault();
     if (name.trim() === '' || initials.trim() === '') return setError('A kit needs a name, and the initials of whoever builds it.');
-    const definition = newKit(name.trim(), initials.trim(), units);
+    const definition = newKit(name.trim(), units, [{ id: newId(), initials: initials.trim() }]);
     const id = newId();
     try {
       await post('/changes', {

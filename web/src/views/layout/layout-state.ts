@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { fitRow, type RigidFit } from '#core/layout/fit';
-import { layoutAlong, pathLength, placeAt, type KeepClear, type PathLayout, type Place } from '#core/layout/path';
+import { layoutAlong, pathLength, rowBeside, type KeepClear, type PathHole, type PathLayout, type Place } from '#core/layout/path';
 import { parsePlaces } from '#core/layout/places-text';
 import { lapRows } from '#core/layout/even';
 import type { Finding } from '#core/prep/findings';
@@ -33,7 +33,7 @@ export interface LaidOut {
   readonly path: readonly Place[];
   readonly first: PathLayout;
   /** Holes of the second row, from the path's start along it and across it. */
-  readonly second: readonly { readonly distance: Mm; readonly place: Place }[];
+  readonly second: readonly PathHole[];
   readonly rowDistance: Mm | null;
   readonly findings: readonly Finding[];
   readonly fit: RigidFit | null;
@@ -96,7 +96,7 @@ function work(f: LayoutFields, stack: Stack, units: Units): { laid: LaidOut | nu
 
   const lap = lengths.lapWidth.length ? lapRows(lengths.lapWidth.length.mm as Mm) : null;
   const rowDistance = f.second === 'none' ? null : ((lap ? lap[1] - lap[0] : 0.75 * first.pitch) as Mm);
-  const second = rowDistance === null ? [] : secondRow(path, first, rowDistance, f.second === 'staggered');
+  const second = rowDistance === null ? [] : rowBeside(path, first, rowDistance, f.second === 'staggered');
   const rule = { diameter: stack.size.diameter, flush: stack.head === 'flush-100', limits: stack.limits };
   const findings = [
     ...(startEdge > 0 ? edgeFindings(startEdge, rule) : []),
@@ -110,19 +110,4 @@ function work(f: LayoutFields, stack: Stack, units: Units): { laid: LaidOut | nu
   if (!measured.ok) return stop(problemMessage(measured.problem));
   const fit = measured.value.length === first.count ? fitRow(first.places, measured.value) : null;
   return { laid: { path, first, second, rowDistance, findings, fit, measured: measured.value }, problem: null };
-}
-
-/** The second row runs beside the first, square to the path, to its left as one walks it. */
-function secondRow(path: readonly Place[], first: PathLayout, rowDistance: Mm, isStaggered: boolean): LaidOut['second'] {
-  const distances = isStaggered ? first.distances.slice(1).map((d) => (d - first.pitch / 2) as Mm) : first.distances;
-  return distances.map((distance) => {
-    const at = placeAt(path, distance);
-    const ahead = placeAt(path, Math.min(distance + 0.01, pathLength(path)) as Mm);
-    const behind = placeAt(path, Math.max(distance - 0.01, 0) as Mm);
-    const long = Math.hypot(ahead.x - behind.x, ahead.y - behind.y) || 1;
-    return {
-      distance,
-      place: { x: at.x - ((ahead.y - behind.y) / long) * rowDistance, y: at.y + ((ahead.x - behind.x) / long) * rowDistance },
-    };
-  });
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { midway } from '#core/layout/fit';
 import { pathLength } from '#core/layout/path';
 import type { Edit, Entity, RowDefinition, TypedLength } from '#core/record/definitions';
 import { duplicateRow } from '#core/record/compose';
@@ -231,6 +232,12 @@ function PickedUp({ laid, units }: { laid: LaidOut; units: 'in' | 'mm' }) {
         {fit.outlier === null ? '' : ` Hole ${fit.outlier + 1} is off while the others agree: measure it again before trusting it.`}
       </p>
       <p className="text-ink2">Residuals: {fit.residualsMm.map((r, i) => `${i + 1}: ${showNumber(r, units)}`).join(', ')}</p>
+      <p>
+        New holes midway between the measured ones (across ; up):{' '}
+        {midway(laid.measured)
+          .map((p) => `${showNumber(p.x, units)} ; ${showNumber(p.y, units)}`)
+          .join(', ')}
+      </p>
     </section>
   );
 }

@@ -1,10 +1,11 @@
 import type { Plan } from '#core/prep/plan';
 import type { Prep, Stack } from '#core/prep/stack';
+import { clicksOf } from '#core/prep/countersink';
+import { volumeWindow } from '#core/rivet/length';
 import { whyOf, type WhyId } from '#core/prep/why';
 import type { PlannedLayer } from '#core/prep/walk';
-import { LARGEST_BARREL_D3, PROFILES } from '#core/tables/profiles';
+import { PROFILES } from '#core/tables/profiles';
 import { showFactor, showNumber } from '#core/units/show';
-import { MM_PER_INCH } from '#core/units/length';
 import { ADVICE_FIRST, cautionsFor } from '#core/wording/cautions';
 import { layerReason } from '#core/wording/reasons';
 import { PREP_WORDS, PROFILE_WORDS, sheetName } from '#core/wording/words';
@@ -98,7 +99,7 @@ function LayerWork({ stack, plan, layer, index }: { stack: Stack; plan: Plan; la
   if (layer.prep !== 'countersink' || layer.depth === undefined || layer.surfaceDiameter === undefined || layer.extraDepth === undefined)
     return null;
   const isFixed = stack.nest.kind === 'fixed' && layer.receives === 'dimple';
-  const clicks = layer.extraDepth / (MM_PER_INCH / 1000);
+  const clicks = clicksOf(layer.extraDepth);
   return (
     <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-[14.5px]">
       <dt>surface diameter</dt>
@@ -141,9 +142,8 @@ function LayerWork({ stack, plan, layer, index }: { stack: Stack; plan: Plan; la
 function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
   const why = (id: WhyId) => whyOf(id, stack, plan);
   const { rivet } = plan;
-  const profile = PROFILES[stack.profile];
-  const least = stack.limits.formFactor * profile.minWidthD ** 2 * profile.minHeightD;
-  const window = `A length works from ${showFactor(least)} to ${showFactor(stack.limits.formFactor * LARGEST_BARREL_D3)} (${PROFILE_WORDS[stack.profile]}, k ${showFactor(stack.limits.formFactor)}).`;
+  const { least, most } = volumeWindow(PROFILES[stack.profile], stack.limits.formFactor);
+  const window = `A length works from ${showFactor(least)} to ${showFactor(most)} (${PROFILE_WORDS[stack.profile]}, k ${showFactor(stack.limits.formFactor)}).`;
   return (
     <div className="border-l-4 border-line pl-2">
       <div className="flex flex-wrap items-baseline gap-x-2">
