@@ -25,7 +25,7 @@ test('a row is laid out by largest pitch, with a second row, marks for a ruler, 
   await expect(list(page).getByText('×8')).toBeVisible();
   await page.reload();
   await page.getByRole('link', { name: 'Layout' }).click();
-  await expect(page.getByLabel(/Length along the row/)).toHaveValue('10.000');
+  await expect(page.getByLabel(/Length along the row/)).toHaveValue('10.0');
 });
 
 test('an existing row is picked up: the hole that is off is named', async ({ page }) => {

@@ -6,6 +6,7 @@ import { pinoHttp } from 'pino-http';
 import type { Database } from './db/connection';
 import { refuse } from './routes/answers';
 import { documentRoutes } from './routes/documents';
+import { paperRoutes } from './routes/papers';
 import { readRoutes } from './routes/read';
 import { writeRoutes } from './routes/write';
 
@@ -74,6 +75,7 @@ export function createApp({ db, log, webDir, now, instance }: AppOptions): Expre
     res.json({ app: 'patient-anvil', instance });
   });
   api.use(readRoutes(db));
+  api.use(paperRoutes(db));
   api.use(writeRoutes(db, now));
   api.use((_req, res) => refuse(res, 404, 'address-unknown'));
   app.use('/api', api);

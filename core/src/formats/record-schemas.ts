@@ -68,6 +68,12 @@ const assembly = Joi.object({
   mirroredFrom: id.allow(null),
 });
 
+const coordinate = Joi.number().min(-100_000).max(100_000).required();
+const place = Joi.object({ x: coordinate, y: coordinate });
+
+/** Most corners an outline may have. */
+export const OUTLINE_MAX_CORNERS = 500;
+
 const shortText = Joi.string().trim().allow('').max(80);
 const pieces = Joi.number().integer().min(0).max(10_000).allow(null);
 
@@ -87,6 +93,10 @@ const part = Joi.object({
   listed: pieces,
   counted: pieces,
   orientation: Joi.object({ turnDeg: Joi.valid(0, 90, 180, 270).required(), flipped: Joi.boolean().required() }).allow(null),
+  outline: Joi.object({
+    kind: Joi.valid('rectangle', 'taper', 'corners').required(),
+    corners: Joi.array().items(place).min(3).max(OUTLINE_MAX_CORNERS).required(),
+  }).allow(null),
 });
 
 const layer = Joi.object({
@@ -96,8 +106,6 @@ const layer = Joi.object({
   edge: length.allow(null).required(),
   bothSides: Joi.boolean().required(),
 });
-
-const coordinate = Joi.number().min(-100_000).max(100_000).required();
 
 const row = Joi.object({
   v: Joi.valid(1).required(),
@@ -115,7 +123,7 @@ const row = Joi.object({
     .required(),
   layers: Joi.array().items(layer).min(1).max(ROW_LINE_MAX_LAYERS).unique('id').unique('partId').required(),
   holes: Joi.array()
-    .items(Joi.object({ id: id.required(), out: Joi.boolean().required() }))
+    .items(Joi.object({ id: id.required(), out: Joi.boolean().required(), at: place }))
     .max(2 * ROW_MAX_HOLES)
     .unique('id')
     .required(),
@@ -132,11 +140,7 @@ const row = Joi.object({
     .required(),
   mirroredFrom: id.allow(null).required(),
   laid: Joi.object({
-    path: Joi.array()
-      .items(Joi.object({ x: coordinate, y: coordinate }))
-      .min(2)
-      .max(200)
-      .required(),
+    path: Joi.array().items(place).min(2).max(500).required(),
     startEdgeMm: Joi.number().min(0).max(100_000).required(),
     endEdgeMm: Joi.number().min(0).max(100_000).required(),
   }).allow(null),

@@ -9,14 +9,35 @@ export interface PlacedHole {
   readonly place: Place;
 }
 
-/** Where a row's holes lie: even along its laid-out path. Null where it has none, or its edges leave no room. */
+/**
+ * Where a row's holes lie: each at its own measured place where it has one, else even along the row's laid-out path.
+ * Null where a hole has neither, or the edges leave no room.
+ */
 export function holePlaces(row: RowDefinition): PlacedHole[] | null {
   const holes = holesInPlan(row.holes);
-  if (!row.laid || holes.length < 2) return null;
+  if (holes.length === 0) return null;
+  const even = evenPlaces(row, holes.length);
+  const placed: PlacedHole[] = [];
+  for (const [i, hole] of holes.entries()) {
+    const place = hole.at ?? even?.[i];
+    if (!place) return null;
+    placed.push({ hole, place });
+  }
+  return placed;
+}
+
+/** The nominal places of a laid-out row with so many holes, even along its path. */
+export function evenPlaces(row: RowDefinition, count: number): readonly Place[] | null {
+  if (!row.laid || count < 2) return null;
   const laid = layoutAlong(row.laid.path, {
-    spacing: { count: holes.length },
+    spacing: { count },
     startEdge: row.laid.startEdgeMm as Mm,
     endEdge: row.laid.endEdgeMm as Mm,
   });
-  return laid && holes.map((hole, i) => ({ hole, place: laid.places[i] as Place }));
+  return laid && laid.places;
+}
+
+/** The line a row is drawn along: its laid-out path, else through its holes. */
+export function rowPath(row: RowDefinition, placed: readonly PlacedHole[]): readonly Place[] {
+  return row.laid && !placed.some((p) => p.hole.at) ? row.laid.path : placed.map((p) => p.place);
 }

@@ -1,10 +1,11 @@
 import { parseDimension } from '../units/dimension';
 import type { Units } from '../units/length';
+import { exactText } from '../units/show';
 import { bad, good, type Result } from '../units/result';
 import type { Place } from './path';
 
 /** Most places one text may name. */
-const MAX_PLACES = 200;
+const MAX_PLACES = 500;
 
 /** A coordinate: a dimension that may be zero or negative. */
 function coordinate(text: string, units: Units): number | null {
@@ -36,4 +37,9 @@ export function parsePlaces(text: string, units: Units): Result<Place[]> {
     if (places.length > MAX_PLACES) return bad({ code: 'places-too-many', data: { max: MAX_PLACES } });
   }
   return good(places);
+}
+
+/** Places as such a text; `parsePlaces` reads them back. */
+export function placesText(places: readonly Place[], units: Units): string {
+  return places.map((p) => `${exactText(p.x, units)} ; ${exactText(p.y, units)}`).join('\n');
 }

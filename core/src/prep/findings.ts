@@ -18,6 +18,7 @@ export const FINDING_SEVERITIES = {
   'waist-over-pilot': ['caution', 'stop'],
   'edge-distance-low': ['caution', 'stop'],
   'edge-distance-high': ['note'],
+  'hole-off-part': ['caution'],
   'pitch-low': ['caution', 'stop'],
   'row-distance-low': ['stop'],
   'pitch-high': ['note'],

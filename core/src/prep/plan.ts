@@ -13,7 +13,7 @@ import {
 } from '../rivet/length';
 import { coneOf } from './countersink';
 import { verdictOf, worse, type Finding, type Verdict } from './findings';
-import { edgeFindings, pitchFindings, rowDistanceFindings } from './spacing';
+import { edgeFindings, outlineFindings, pitchFindings, rowDistanceFindings } from './spacing';
 import { SCHOOL_IDS, type PrepAnswer, type SchoolId, type Stack } from './stack';
 import { walkStack, type PlannedLayer } from './walk';
 
@@ -143,6 +143,7 @@ function judgeRow(stack: Stack, findings: Finding[]): void {
   for (let i = 0; i < stack.layers.length; i++) {
     const layer = stack.layers[i] as Stack['layers'][number];
     if (layer.edge !== undefined) findings.push(...edgeFindings(layer.edge, spacing, i));
+    if (layer.outline) findings.push(...outlineFindings(layer.outline, spacing, i));
     if (layer.thickness > thickest) thickest = layer.thickness;
   }
   if (stack.pitch !== undefined) findings.push(...pitchFindings(stack.pitch, spacing));

@@ -1,3 +1,4 @@
+import type { RowEdge } from '../layout/outline';
 import type { Limits } from '../tables/limits';
 import { longer, shorter, type Mm } from '../units/length';
 import type { Finding, FindingCode } from './findings';
@@ -29,6 +30,19 @@ function high(code: FindingCode, key: string, value: Mm, rule: SpacingRule, limi
   return [
     { code, severity: 'note', ...(layer === undefined ? {} : { layer }), data: { [key]: value, limit: limitD * rule.diameter, limitD } },
   ];
+}
+
+/** Holes against one part's outline: the nearest to its edge, where it is too near, and any that lie off the part. */
+export function outlineFindings(edge: RowEdge, rule: SpacingRule, layer: number): Finding[] {
+  const off = edge.outside;
+  const nearest =
+    off.length > 0 && edge.hole === off[0]
+      ? []
+      : edgeFindings(edge.least, rule, layer)
+          .filter((f) => f.code === 'edge-distance-low')
+          .map((f) => ({ ...f, data: { ...f.data, hole: edge.hole + 1 } }));
+  if (off.length === 0) return nearest;
+  return [{ code: 'hole-off-part', severity: 'caution', layer, data: { hole: (off[0] as number) + 1, count: off.length } }, ...nearest];
 }
 
 /** Hole centre to edge: under 2 D stop, flush heads under 2.5 D caution, over 4 D a note. */

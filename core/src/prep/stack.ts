@@ -1,3 +1,4 @@
+import type { RowEdge } from '../layout/outline';
 import type { Head, RivetSize } from '../tables/fasteners';
 import type { Limits } from '../tables/limits';
 import type { ProfileId } from '../tables/profiles';
@@ -19,6 +20,8 @@ export interface StackLayer {
   readonly plans?: Prep | undefined;
   /** Hole centre to this part's nearest edge. */
   readonly edge?: Mm | undefined;
+  /** What the part's drawn outline says of the row's holes, where both are placed. */
+  readonly outline?: RowEdge | undefined;
   /** Countersunk from both faces (a thin edge strip), both to the same surface diameter. */
   readonly bothSides?: boolean | undefined;
 }

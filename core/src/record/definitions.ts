@@ -53,6 +53,12 @@ export interface Orientation {
   readonly flipped: boolean;
 }
 
+/** A part's edge as it lies on the assembly, mm: a closed polygon, its corners in order. The kind says how it was typed. */
+export interface Outline {
+  readonly kind: 'rectangle' | 'taper' | 'corners';
+  readonly corners: readonly { readonly x: number; readonly y: number }[];
+}
+
 export interface PartDefinition {
   readonly v: 1;
   readonly assemblyId: string;
@@ -72,6 +78,7 @@ export interface PartDefinition {
   readonly listed?: number | null | undefined;
   readonly counted?: number | null | undefined;
   readonly orientation?: Orientation | null | undefined;
+  readonly outline?: Outline | null | undefined;
 }
 
 export interface LayerDefinition {
@@ -86,6 +93,8 @@ export interface HoleDefinition {
   readonly id: string;
   /** Taken out of the plan; its marks are kept. */
   readonly out: boolean;
+  /** Where it lies on the assembly, mm, when it was measured or read from a drawing; it outranks the row's even layout. */
+  readonly at?: { readonly x: number; readonly y: number } | undefined;
 }
 
 export interface RowDefinition {

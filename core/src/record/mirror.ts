@@ -12,6 +12,11 @@ export function mirrorOrientation(o: Orientation): Orientation {
   return { turnDeg: ((360 - o.turnDeg) % 360) as Orientation['turnDeg'], flipped: o.flipped };
 }
 
+/** A place as a mirror shows it: left and right change sides. */
+export function turnPlace({ x, y }: { x: number; y: number }): { x: number; y: number } {
+  return { x: x === 0 ? 0 : -x, y };
+}
+
 function mirrorPart(source: Entity<'part'>, assemblyId: string): PartDefinition {
   const { definition } = source;
   return {
@@ -22,6 +27,7 @@ function mirrorPart(source: Entity<'part'>, assemblyId: string): PartDefinition 
     mirroredFrom: source.id,
     ...(definition.counted === undefined ? {} : { counted: null }),
     ...(definition.orientation ? { orientation: mirrorOrientation(definition.orientation) } : {}),
+    ...(definition.outline ? { outline: { ...definition.outline, corners: definition.outline.corners.map(turnPlace) } } : {}),
   };
 }
 
@@ -32,9 +38,10 @@ function mirrorDefinition(source: Entity<'row'>, order: number, layers: readonly
     order,
     hand: row.hand && OTHER_HAND[row.hand],
     layers,
-    holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })),
+    /* Places read from a drawing are the plans' own and turn with the row; the even layout does so through its path. */
+    holes: holesInPlan(row.holes).map((h) => ({ id: newId(), out: false, ...(h.at ? { at: turnPlace(h.at) } : {}) })),
     mirroredFrom: source.id,
-    ...(row.laid ? { laid: { ...row.laid, path: row.laid.path.map((p) => ({ x: -p.x, y: p.y })) } } : {}),
+    ...(row.laid ? { laid: { ...row.laid, path: row.laid.path.map(turnPlace) } } : {}),
   };
 }
 

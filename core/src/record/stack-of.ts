@@ -2,7 +2,10 @@ import type { Stack } from '../prep/stack';
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { DEFAULT_LIMITS, withOwnLimits, type Limits } from '../tables/limits';
 import { mm, type Mm } from '../units/length';
-import type { KitDefinition, PartDefinition, RowDefinition, TypedLength } from './definitions';
+import { holePlaces } from '../layout/hole-places';
+import { rowEdge } from '../layout/outline';
+import type { Place } from '../layout/path';
+import type { KitDefinition, Outline, PartDefinition, RowDefinition, TypedLength } from './definitions';
 
 /** What a row's plan needs beside the row. */
 export interface RowContext {
@@ -29,6 +32,11 @@ export function limitsOf(kit: KitDefinition): Limits {
 export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
   const size = rivetOfDash(row.dash) as RivetSize;
   const layers: Stack['layers'][number][] = [];
+  let places: readonly Place[] | undefined;
+  const outlineEdge = (outline: Outline) => {
+    places ??= holePlaces(row)?.map((p) => p.place) ?? [];
+    return rowEdge(places, outline.corners) ?? undefined;
+  };
   for (const layer of row.layers) {
     const part = context.parts.get(layer.partId);
     if (!part) return null;
@@ -38,6 +46,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
       plans: layer.plans ?? undefined,
       edge: optional(layer.edge),
       bothSides: layer.bothSides,
+      ...(part.outline ? { outline: outlineEdge(part.outline) } : {}),
     });
   }
   const { kit } = context;

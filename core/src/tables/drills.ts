@@ -1,4 +1,4 @@
-import { inches, type Mm } from '../units/length';
+import { inches, MM_PER_INCH, type Mm } from '../units/length';
 
 /**
  * Number drills #1 to #60 in inches. Source: ANSI B94.11M, twist drills, number (wire gauge) sizes.
@@ -37,4 +37,18 @@ export function allDrills(): { name: string; diameter: Mm }[] {
   const numbers = NUMBER_INCHES.map((d, i) => ({ name: `#${i + 1}`, diameter: inches(d) }));
   const letters = Object.entries(LETTER_INCHES).map(([name, d]) => ({ name, diameter: inches(d) }));
   return [...numbers, ...letters];
+}
+
+/** A hole this near a drill's diameter is that drill's, mm (half a thousandth of an inch). */
+const DRILL_SLACK_MM = 0.0127;
+
+/** The drill of a diameter as a builder names it, number before letter before fraction; null where none is that size. */
+export function drillOfDiameter(diameter: Mm): string | null {
+  const named = allDrills().find((d) => Math.abs(d.diameter - diameter) <= DRILL_SLACK_MM);
+  if (named) return named.name;
+  const sixtyFourths = Math.round((diameter / MM_PER_INCH) * 64);
+  if (sixtyFourths < 1 || Math.abs((sixtyFourths * MM_PER_INCH) / 64 - diameter) > DRILL_SLACK_MM) return null;
+  let [top, bottom] = [sixtyFourths, 64];
+  while (top % 2 === 0 && bottom > 1) [top, bottom] = [top / 2, bottom / 2];
+  return bottom === 1 ? `${top}` : `${top}/${bottom}`;
 }

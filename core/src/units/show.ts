@@ -11,6 +11,14 @@ export function showNumber(length: Mm | number, units: Units): string {
   return fixed.replace(/^(-?)0\./, '$1.');
 }
 
+/** The number as it is, to 12 digits, written so that a bare number means the unit and never thousandths: `10.0`, `.4375`. */
+export function exactText(length: Mm | number, units: Units): string {
+  const value = round12(units === 'in' ? length / MM_PER_INCH : length);
+  /* Small residues of a computation would be written with an exponent, which no builder types. */
+  const text = Math.abs(value) < 1e-6 ? '0' : String(value);
+  return text.includes('.') ? text : `${text}.0`;
+}
+
 /** The same with its unit: `.0416 in`, `1.06 mm`. */
 export function showLength(length: Mm | number, units: Units): string {
   return `${showNumber(length, units)} ${units}`;

@@ -71,6 +71,11 @@ export const FINDING_CATALOGUE: Readonly<Record<FindingCode, FindingEntry>> = {
     when: 'hole centre to edge over 4 D',
     advice: 'The edge may lift between the rivets. Check the plans.',
   },
+  'hole-off-part': {
+    title: 'Hole off the part',
+    when: 'a placed hole lies outside the drawn outline of a part in its stack',
+    advice: 'Either the outline or the hole is not where it should be: check both against the plans before drilling.',
+  },
   'pitch-low': {
     title: 'Holes too close together',
     when: 'pitch under 3 D (stop); flush heads 3 D to 3.5 D (caution)',
@@ -117,6 +122,7 @@ export const FINDING_CATALOGUE: Readonly<Record<FindingCode, FindingEntry>> = {
 export function findingMessage(f: Finding, units: Units, parts: readonly { part: string }[]): string {
   const L = (key: string) => showLength(f.data[key] as number, units);
   const sheet = f.layer === undefined ? '' : sheetName(parts[f.layer]?.part, f.layer);
+  const atHole = f.data.hole === undefined ? '' : ` at hole ${f.data.hole}`;
   switch (f.code) {
     case 'two-thirds-exceeded':
       return `${sheet}: depth ${L('depth')} is more than two thirds of ${L('thickness')} (limit ${L('limit')}).`;
@@ -141,9 +147,13 @@ export function findingMessage(f: Finding, units: Units, parts: readonly { part:
     case 'waist-over-pilot':
       return `${sheet}: the two countersinks meet at ${L('waist')}, wider than the pilot ${L('pilot')} (hole max ${L('limit')}).`;
     case 'edge-distance-low':
-      return `${sheet || 'Edge'}: ${L('edge')} from hole centre to edge is under ${showFactor(f.data.limitD as number)} D = ${L('limit')}.`;
+      return `${sheet || 'Edge'}: ${L('edge')} from hole centre to edge${atHole} is under ${showFactor(f.data.limitD as number)} D = ${L('limit')}.`;
     case 'edge-distance-high':
-      return `${sheet || 'Edge'}: ${L('edge')} from hole centre to edge is over ${showFactor(f.data.limitD as number)} D = ${L('limit')}: the edge may lift.`;
+      return `${sheet || 'Edge'}: ${L('edge')} from hole centre to edge${atHole} is over ${showFactor(f.data.limitD as number)} D = ${L('limit')}: the edge may lift.`;
+    case 'hole-off-part':
+      return f.data.count === 1
+        ? `${sheet}: hole ${f.data.hole} lies off the part as it is drawn.`
+        : `${sheet}: ${f.data.count} holes, the first of them ${f.data.hole}, lie off the part as it is drawn.`;
     case 'pitch-low':
       return `Pitch ${L('pitch')} is under ${showFactor(f.data.limitD as number)} D = ${L('limit')}.`;
     case 'row-distance-low':

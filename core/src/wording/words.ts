@@ -59,3 +59,31 @@ export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
   rivetLargeT: 'Rivet thick: over so many times the sheet',
   formFactor: 'Form factor k of the driven head',
 };
+
+/** What can differ between a mirrored row or part and its source. */
+export const DIFFERENCE_WORDS: Readonly<Record<string, string>> = {
+  page: 'plan page',
+  head: 'head',
+  dash: 'dash',
+  alloy: 'alloy',
+  lengthDash: 'rivet length',
+  hole: 'hole',
+  pitch: 'pitch',
+  edge: 'edge distance',
+  rowDistance: 'row distance',
+  headAngleDeg: 'head angle',
+  cutterAngleDeg: 'cutter angle',
+  sharesLoadWith: 'shared load',
+  school: 'school',
+  nest: 'nest',
+  holes: 'number of holes',
+  layers: 'call-outs by sheet',
+  laid: 'layout',
+  thickness: 'thickness',
+  number: 'part number',
+  material: 'material',
+  finish: 'finish',
+  revision: 'revision',
+  listed: 'on the list',
+  outline: 'outline',
+};

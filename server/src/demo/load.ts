@@ -5,6 +5,7 @@ import { newKit } from '#core/record/blank';
 import { composeRow } from '#core/record/compose';
 import type { Change, Edit, Entity, RowDefinition, TypedLength } from '#core/record/definitions';
 import { holesInPlan, parseRange } from '#core/record/holes';
+import { mirrorAssembly } from '#core/record/mirror';
 import type { Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
 import { parseDimension } from '#core/units/dimension';
@@ -14,7 +15,7 @@ import { keepChange } from '../commands/change';
 import type { Database } from '../db/connection';
 import { eraseKitDefinitions, listKits } from '../db/entities';
 import { appendMarks, eraseKitRecord } from '../db/record';
-import { DEMO_ASSEMBLY_NAME, DEMO_KIT_NAME, DEMO_ROWS, type DemoRow, type DemoWork } from './quillback';
+import { DEMO_ASSEMBLIES, DEMO_KIT_NAME, type DemoAssembly, type DemoRow, type DemoWork, type InchPlace } from './quillback';
 
 /** An id that is the same at every loading, made from a name. */
 function demoId(name: string): string {
@@ -44,16 +45,20 @@ const KIT = newKit(DEMO_KIT_NAME, 'in', [
   { id: PEOPLE.TK, initials: 'TK' },
 ]);
 
+const inchPlace = ([x, y]: InchPlace) => ({ x: x * MM_PER_INCH, y: y * MM_PER_INCH });
+
 function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
   if (!extra) return row;
-  const { fixedNest, hole, rowDistance, layer, path, ...rest } = extra;
+  const { fixedNest, hole, rowDistance, layer, path, places, ...rest } = extra;
   const edge = row.edge?.mm ?? 0;
   return {
     ...row,
     ...rest,
-    ...(path
-      ? { laid: { path: path.map(([x, y]) => ({ x: x * MM_PER_INCH, y: y * MM_PER_INCH })), startEdgeMm: edge, endEdgeMm: edge } }
-      : {}),
+    ...(path ? { laid: { path: path.map(inchPlace), startEdgeMm: edge, endEdgeMm: edge } } : {}),
+    holes: row.holes.map((h, i) => {
+      const at = places?.[i];
+      return at ? { ...h, at: inchPlace(at) } : h;
+    }),
     nest: fixedNest === undefined ? row.nest : { fixed: typedLength(fixedNest) },
     hole: hole === undefined ? row.hole : typedLength(hole),
     rowDistance: rowDistance === undefined ? row.rowDistance : typedLength(rowDistance),
@@ -65,37 +70,70 @@ function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
   };
 }
 
-/** The demo's definitions as edits, made from its row lines the way a builder's own lines are. */
-export function demoEdits(): Edit[] {
+interface MadeAssembly {
+  readonly assembly: Entity<'assembly'>;
+  readonly parts: readonly Entity<'part'>[];
+  readonly rows: readonly Entity<'row'>[];
+}
+
+/** An assembly made from its row lines the way a builder's own lines are. */
+function makeAssembly(demo: DemoAssembly, order: number): MadeAssembly {
+  const assemblyId = demoId(`${demo.key}assembly`);
   const parts: Entity<'part'>[] = [];
-  const rows: Edit[] = [];
-  DEMO_ROWS.forEach((demo, i) => {
-    const line = parseRowLine(demo.line, 'in');
-    if (!line.ok) throw new Error(`demo: ${demo.line}: ${problemMessage(line.problem)}`);
-    const made = composeRow(line.value, { assemblyId: DEMO_ASSEMBLY_ID, units: 'in', parts, newId: idMaker(`row-${i}`) }, i + 1);
-    if (!made.ok) throw new Error(`demo: ${demo.line}: ${problemMessage(made.problem)}`);
+  const rows = demo.rows.map((row, i): Entity<'row'> => {
+    const line = parseRowLine(row.line, 'in');
+    if (!line.ok) throw new Error(`demo: ${row.line}: ${problemMessage(line.problem)}`);
+    const made = composeRow(line.value, { assemblyId, units: 'in', parts, newId: idMaker(`${demo.key}row-${i}`) }, i + 1);
+    if (!made.ok) throw new Error(`demo: ${row.line}: ${problemMessage(made.problem)}`);
     parts.push(...made.value.newParts);
-    rows.push({ kind: 'row', id: demoId(`row/${i}`), expectedVersion: 0, definition: withExtra(made.value.row, demo.extra) });
+    return { kind: 'row', id: demoId(`${demo.key}row/${i}`), version: 0, definition: withExtra(made.value.row, row.extra) };
   });
-  return [
-    { kind: 'kit', id: DEMO_KIT_ID, expectedVersion: 0, definition: KIT },
-    {
-      kind: 'assembly',
-      id: DEMO_ASSEMBLY_ID,
-      expectedVersion: 0,
-      definition: { v: 1, kitId: DEMO_KIT_ID, name: DEMO_ASSEMBLY_NAME, order: 1 },
-    },
-    ...parts.map((p): Edit => ({ kind: 'part', id: p.id, expectedVersion: 0, definition: p.definition })),
-    ...rows,
-  ];
+  const outlined = parts.map((p) => {
+    const outline = demo.outlines?.[p.definition.name];
+    return outline
+      ? { ...p, definition: { ...p.definition, outline: { kind: outline.kind, corners: outline.corners.map(inchPlace) } } }
+      : p;
+  });
+  const definition = { v: 1, kitId: DEMO_KIT_ID, name: demo.name, order } as const;
+  return { assembly: { kind: 'assembly', id: assemblyId, version: 0, definition }, parts: outlined, rows };
+}
+
+function newEdit(e: Entity): Edit {
+  return { kind: e.kind, id: e.id, expectedVersion: 0, definition: e.definition } as Edit;
+}
+
+/** The other side, which still names the pages it was made from. */
+function mirroredEdits(demo: DemoAssembly, made: MadeAssembly, order: number): Edit[] {
+  const { edits } = mirrorAssembly(made.assembly, made.parts, made.rows, order, idMaker(`${demo.key}mirror`));
+  return edits.map((e): Edit => {
+    if (e.kind !== 'row' || !e.definition) return e;
+    const row = demo.rows[made.rows.findIndex((r) => r.id === e.definition?.mirroredFrom)];
+    return row?.mirroredPage === undefined ? e : { ...e, definition: { ...e.definition, page: row.mirroredPage } };
+  });
+}
+
+/** The demo's definitions as edits. */
+export function demoEdits(): Edit[] {
+  const edits: Edit[] = [{ kind: 'kit', id: DEMO_KIT_ID, expectedVersion: 0, definition: KIT }];
+  let order = 1;
+  for (const demo of DEMO_ASSEMBLIES) {
+    const made = makeAssembly(demo, order++);
+    edits.push(newEdit(made.assembly), ...made.parts.map(newEdit), ...made.rows.map(newEdit));
+    if (demo.isMirrored) edits.push(...mirroredEdits(demo, made, order++));
+  }
+  return edits;
 }
 
 /** The demo's marks; done-at counts back from `now`. */
 export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
   const parts = new Map(edits.flatMap((e) => (e.kind === 'part' && e.definition ? [[e.id, e.definition] as const] : [])));
-  const rows = edits.flatMap((e) => (e.kind === 'row' && e.definition ? [{ id: e.id, definition: e.definition }] : []));
-  return rows.flatMap((row, i) =>
-    ((DEMO_ROWS[i] as DemoRow).done ?? []).flatMap((work, k) => marksOfWork(row, work, parts, now, `mark/${i}/${k}`)),
+  const rows = new Map(edits.flatMap((e) => (e.kind === 'row' && e.definition ? [[e.id, e.definition] as const] : [])));
+  return DEMO_ASSEMBLIES.flatMap((demo) =>
+    demo.rows.flatMap((row, i) => {
+      const id = demoId(`${demo.key}row/${i}`);
+      const definition = rows.get(id) as RowDefinition;
+      return (row.done ?? []).flatMap((work, k) => marksOfWork({ id, definition }, work, parts, now, `${demo.key}mark/${i}/${k}`));
+    }),
   );
 }
 

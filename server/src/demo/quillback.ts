@@ -1,23 +1,25 @@
 import type { RowDefinition } from '#core/record/definitions';
 
-/**
+/*
  * The demo kit: Quillback Two, a made-up two-seat amphibian. Definitions and marks only; every verdict is computed
- * when it is looked at. The rows of this assembly meet every finding a stack can raise.
+ * when it is looked at.
  */
 export const DEMO_KIT_NAME = 'Quillback Two';
-export const DEMO_ASSEMBLY_NAME = 'Left float, compartment two';
 
 export interface DemoRow {
   /** The row as a builder would type it. */
   readonly line: string;
-  /** What a line does not say; `path` in inches, where the row lies on the float's side. */
+  /** What a line does not say; `path` in inches, where the row lies; `places` where its holes were measured. */
   readonly extra?: Partial<Pick<RowDefinition, 'school' | 'sharesLoadWith' | 'cutterAngleDeg'>> & {
     fixedNest?: string;
     hole?: string;
     rowDistance?: string;
-    path?: readonly (readonly [number, number])[];
+    path?: readonly InchPlace[];
+    places?: readonly InchPlace[];
     layer?: { index: number; bothSides?: boolean; edge?: string };
   };
+  /** The mirrored copy still names this page: the other side has been revised since. */
+  readonly mirroredPage?: string;
   /** Work done so far: holes by range, what was done, and how many days ago. */
   readonly done?: readonly DemoWork[];
 }
@@ -31,7 +33,24 @@ export interface DemoWork {
   readonly by: 'RV' | 'TK';
 }
 
-export const DEMO_ROWS: readonly DemoRow[] = [
+/** Across and up, inches. */
+export type InchPlace = readonly [number, number];
+
+export interface DemoAssembly {
+  /** Part of every id made for it. */
+  readonly key: string;
+  readonly name: string;
+  readonly rows: readonly DemoRow[];
+  /** Outlines by part name. */
+  readonly outlines?: Readonly<
+    Record<string, { readonly kind: 'rectangle' | 'taper' | 'corners'; readonly corners: readonly InchPlace[] }>
+  >;
+  /** The other side is there too, made as its mirror. */
+  readonly isMirrored?: boolean;
+}
+
+/** The float's rows meet every finding a stack can raise. */
+const FLOAT_ROWS: readonly DemoRow[] = [
   {
     line: 'Keel, forward half ; bottom skin .025 / keel angle .063 : 426AD3 x24 @1.25 e=5/16 hand=L plan=FL-07',
     extra: {
@@ -133,5 +152,174 @@ export const DEMO_ROWS: readonly DemoRow[] = [
       ],
     },
     done: [{ holes: '1-18', what: 'drilled', daysAgo: 4, by: 'RV' }],
+  },
+];
+
+/* A lap one inch wide with two rows, at a quarter and three quarters of it; a rib that tapers; holes that are not where the plans put them. */
+const BAY_ROWS: readonly DemoRow[] = [
+  {
+    line: 'Bay rib, upper flange ; nose skin .025 / bay rib .025 : 426AD3 x16 @1.27 e=.3 hand=L plan=LL-03',
+    extra: {
+      path: [
+        [0.3, 3.66],
+        [19.7, 0.95],
+      ],
+    },
+    done: [
+      { holes: '1-16', what: 'drilled', daysAgo: 2, by: 'RV' },
+      { holes: '1-9', what: 'deburred', daysAgo: 2, by: 'RV' },
+    ],
+  },
+  {
+    line: 'Bay rib, lower flange ; nose skin .025 / bay rib .025 : 426AD3 x16 @1.25 e=.3 hand=L plan=LL-03',
+    extra: {
+      path: [
+        [0.3, 0.3],
+        [19.7, 0.3],
+      ],
+    },
+    done: [{ holes: '1-16', what: 'drilled', daysAgo: 2, by: 'RV' }],
+  },
+  {
+    line: 'Skin lap, first row ; nose skin .025 / belly skin .032 : 426AD3 x14 @1.5 e=.25 hand=L plan=LL-04',
+    extra: {
+      rowDistance: '.5',
+      path: [
+        [0, -0.75],
+        [20, -0.75],
+      ],
+    },
+  },
+  {
+    line: 'Skin lap, second row, staggered ; nose skin .025 / belly skin .032 : 426AD3 x13 @1.5 e=.25 hand=L plan=LL-04',
+    extra: {
+      rowDistance: '.5',
+      path: [
+        [0.75, -1.25],
+        [19.25, -1.25],
+      ],
+    },
+  },
+  {
+    line: 'Lens frame, holes of the kit ; nose skin .025 / lens frame .040 : 426AD3 x9 @1.5 e=.3 hand=L plan=LL-05',
+    extra: {
+      path: [
+        [3.7, 1.5],
+        [16.3, 1.5],
+      ],
+      places: [
+        [4.03, 1.52],
+        [5.53, 1.53],
+        [7.03, 1.55],
+        [8.53, 1.56],
+        [10.03, 1.58],
+        [11.64, 1.66],
+        [13.03, 1.61],
+        [14.53, 1.62],
+        [16.03, 1.64],
+      ],
+    },
+  },
+  /* Placed too far out: two of its holes lie off the rib. */
+  {
+    line: 'Lamp bracket ; lamp bracket .063 / bay rib .025 : 470AD4 x4 @1 e=3/8 hand=L plan=LL-06',
+    extra: {
+      path: [
+        [16.5, 1.45],
+        [20.3, 1.45],
+      ],
+    },
+  },
+];
+
+const DOOR_ROWS: readonly DemoRow[] = [
+  {
+    line: 'Door skin to frame, lower ; door skin .025 / door frame .032 : 426AD3 x16 @1.25 e=5/16 hand=L plan=BD-02',
+    extra: {
+      path: [
+        [0.3, 0.35],
+        [19.7, 0.35],
+      ],
+    },
+    done: [
+      { holes: '1-16', what: 'drilled', daysAgo: 14, by: 'TK' },
+      { holes: '1-16', what: 'deburred', daysAgo: 14, by: 'TK' },
+      { holes: '1-16', what: 'prepared', daysAgo: 13, by: 'TK' },
+    ],
+  },
+  {
+    line: 'Door skin to frame, upper ; door skin .025 / door frame .032 : 426AD3 x16 @1.25 e=5/16 hand=L plan=BD-02',
+    extra: {
+      path: [
+        [0.3, 13.65],
+        [19.7, 13.65],
+      ],
+    },
+    done: [
+      { holes: '1-16', what: 'drilled', daysAgo: 14, by: 'TK' },
+      { holes: '1-16', what: 'deburred', daysAgo: 13, by: 'RV' },
+    ],
+  },
+  {
+    line: 'Hinge side ; door skin .025 / door frame .032 / hinge leaf .040 : 426AD3 x10 @1.3 e=5/16 hand=L plan=BD-03',
+    extra: {
+      path: [
+        [0.4, 1],
+        [0.4, 13],
+      ],
+    },
+    done: [{ holes: '1-10', what: 'drilled', daysAgo: 13, by: 'RV' }],
+  },
+  {
+    line: 'Latch doubler ; door skin .025 / latch doubler .040 : 426AD3-3.5 x8 @1 e=.3 hand=L plan=BD-04 rev A',
+    mirroredPage: 'BD-04',
+    extra: {
+      path: [
+        [18, 3],
+        [18, 10.6],
+      ],
+    },
+  },
+  { line: 'Latch plate nutplates ; latch plate .063 / latch doubler .040 : 426AD3 x6 @1 e=1/4 hand=L plan=BD-04' },
+];
+
+const box = (x: number, y: number, length: number, height: number): InchPlace[] => [
+  [x, y],
+  [x + length, y],
+  [x + length, y + height],
+  [x, y + height],
+];
+
+export const DEMO_ASSEMBLIES: readonly DemoAssembly[] = [
+  { key: '', name: 'Left float, compartment two', rows: FLOAT_ROWS },
+  {
+    key: 'bay/',
+    name: 'Landing-light bay, left',
+    rows: BAY_ROWS,
+    isMirrored: true,
+    outlines: {
+      'bay rib': {
+        kind: 'taper',
+        corners: [
+          [0, 0],
+          [20, 0],
+          [20, 1.2],
+          [0, 4],
+        ],
+      },
+      'nose skin': { kind: 'rectangle', corners: box(0, -1.5, 20, 6) },
+      'belly skin': { kind: 'rectangle', corners: box(0, -4, 20, 3.5) },
+    },
+  },
+  {
+    key: 'door/',
+    name: 'Baggage door, left',
+    rows: DOOR_ROWS,
+    isMirrored: true,
+    outlines: {
+      'door skin': { kind: 'rectangle', corners: box(0, 0, 20, 14) },
+      'hinge leaf': { kind: 'rectangle', corners: box(0, 0.5, 1.1, 13) },
+      'latch doubler': { kind: 'rectangle', corners: box(17.6, 2.6, 1.6, 8.4) },
+    },
   },
 ];

@@ -5,9 +5,10 @@ import type { Entity } from '#core/record/definitions';
 import { stackOf, type RowContext } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
 import type { Database } from '../db/connection';
-import { countByAssembly, findEntity, listAssemblies, listKits, listOfAssembly, listTextsOfAssembly } from '../db/entities';
+import { countByAssembly, findEntity, listAssemblies, listKits, listTextsOfAssembly } from '../db/entities';
 import { findRevision, listChanges, listMarksOfAssembly } from '../db/record';
 import { isId, refuse } from './answers';
+import { findRow } from './find-row';
 
 /** What a row comes to, for a list: the rest is computed where the row is shown. */
 function summaryOf(row: Entity<'row'>, context: RowContext) {
@@ -75,17 +76,12 @@ export function readRoutes(db: Database): Router {
   });
 
   routes.get('/rows/:id/prep', async (req, res) => {
-    const { id } = req.params;
-    const row = isId(id) ? await findEntity(db, 'row', id) : null;
-    const assembly = row ? await findEntity(db, 'assembly', row.definition.assemblyId) : null;
-    const kit = assembly ? await findEntity(db, 'kit', assembly.definition.kitId) : null;
-    if (!row || !assembly || !kit) return refuse(res, 404, 'row-unknown');
     const asked = req.query.units;
     if (asked !== undefined && asked !== 'in' && asked !== 'mm') return refuse(res, 400, 'units-unknown');
-    const { parts } = await listOfAssembly(db, assembly.id);
-    const stack = stackOf(row.definition, { kit: kit.definition, parts: new Map(parts.map((p) => [p.id, p.definition])) });
-    if (!stack) return refuse(res, 409, 'part-unknown');
-    const units: Units = asked ?? kit.definition.units;
+    const found = await findRow(db, req.params.id);
+    if (!found.ok) return refuse(res, found.problem.code === 'part-unknown' ? 409 : 404, found.problem.code);
+    const { stack, kit } = found.value;
+    const units: Units = asked ?? kit.units;
     res.json(prepAnswer(planStack(stack), stack, units));
   });
 

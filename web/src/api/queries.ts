@@ -47,6 +47,20 @@ export function useKit(id: string) {
   return useQuery({ queryKey: keys.kit(id), queryFn: () => get<KitAnswer>(`/kits/${id}`) });
 }
 
+/** What a mirrored row or part was made from: in this assembly, or in the one this was mirrored from. */
+export function useMirrorSource<T>(data: AssemblyAnswer, find: (d: AssemblyAnswer) => T | undefined): T | undefined {
+  const here = find(data);
+  const otherId = data.assembly.definition.mirroredFrom ?? '';
+  const other = useQuery({
+    queryKey: keys.assembly(otherId),
+    queryFn: () => get<AssemblyAnswer>(`/assemblies/${otherId}`),
+    enabled: here === undefined && otherId !== '',
+    staleTime: Infinity,
+    retry: false,
+  });
+  return here ?? (other.data ? find(other.data) : undefined);
+}
+
 export function useAssembly(id: string) {
   return useQuery({
     queryKey: keys.assembly(id),

@@ -12,6 +12,8 @@ export interface LayoutMarks {
     readonly isClash: boolean;
     readonly showName: boolean;
   }[];
+  /** Running dimensions, to be written upright from their lower end. */
+  readonly running: readonly { readonly x: number; readonly y: number; readonly text: string }[];
   /** Residuals of a picked-up row: from where the fit puts a hole to where it was measured, drawn larger. */
   readonly residuals: readonly {
     readonly x1: number;
@@ -24,6 +26,10 @@ export interface LayoutMarks {
 
 const MARGIN = 34;
 const NAME_PX = 24;
+/** Running dimensions stand at least so far apart, and so far below their hole. */
+const RUNNING_PX = 15;
+const BELOW_PX = 12;
+const RUNNING_LONG_PX = 52;
 /** Residuals are small: they are drawn so many times larger, which the caption says. */
 export const RESIDUAL_TIMES = 10;
 
@@ -31,6 +37,8 @@ export const RESIDUAL_TIMES = 10;
 export function drawLayout(q: {
   path: readonly Place[];
   holes: readonly (Place & { row: number; isClash: boolean })[];
+  /** What is written below each hole of the first row. */
+  running?: readonly string[];
   residuals?: readonly { from: Place; to: Place; isOutlier: boolean }[];
   width: number;
   maxHeight: number;
@@ -40,9 +48,10 @@ export function drawLayout(q: {
   const ys = all.map((p) => p.y);
   const [minX, maxX, minY, maxY] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const scale = Math.min((q.width - 2 * MARGIN) / Math.max(maxX - minX, 1), (q.maxHeight - 2 * MARGIN) / Math.max(maxY - minY, 1));
-  const height = Math.max(90, (maxY - minY) * scale + 2 * MARGIN);
+  const below = q.running ? RUNNING_LONG_PX : 0;
+  const drawn = Math.max(90, (maxY - minY) * scale + 2 * MARGIN);
   const toX = (x: number) => MARGIN + (x - minX) * scale;
-  const toY = (y: number) => height / 2 - (y - (minY + maxY) / 2) * scale;
+  const toY = (y: number) => drawn / 2 - (y - (minY + maxY) / 2) * scale;
   const counters = [0, 0];
   let lastNamed: { x: number; y: number } | null = null;
   const holes = q.holes.map((h) => {
@@ -52,9 +61,17 @@ export function drawLayout(q: {
     if (showName) lastNamed = { x, y };
     return { x, y, row: h.row, name: String(counters[h.row]), isClash: h.isClash, showName };
   });
+  let lastRunning = -Infinity;
+  const running = (q.running ?? []).flatMap((text, i) => {
+    const hole = holes[i];
+    if (!hole || Math.abs(hole.x - lastRunning) < RUNNING_PX) return [];
+    lastRunning = hole.x;
+    return [{ x: hole.x, y: drawn - MARGIN + BELOW_PX, text }];
+  });
   return {
     width: q.width,
-    height,
+    height: drawn + below,
+    running,
     path: `M${q.path.map((p) => `${toX(p.x).toFixed(1)} ${toY(p.y).toFixed(1)}`).join('L')}`,
     holes,
     residuals: (q.residuals ?? []).map((r) => ({

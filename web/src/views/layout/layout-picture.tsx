@@ -1,10 +1,14 @@
 import { drawLayout, RESIDUAL_TIMES } from '../../drawing/layout-drawing';
+import { pathLength } from '#core/layout/path';
+import type { Units } from '#core/units/length';
+import { showNumber } from '#core/units/show';
 import type { LaidOut } from './layout-state';
 
 /** The row as it will lie, holes numbered; a clash is a crossed ring, a measured hole a stroke from where the fit puts it. */
-export function LayoutPicture({ laid, title }: { laid: LaidOut; title: string }) {
+export function LayoutPicture({ laid, title, from, units }: { laid: LaidOut; title: string; from: 'start' | 'end'; units: Units }) {
   const clash = new Set(laid.first.clashes);
   const fit = laid.fit;
+  const total = pathLength(laid.path);
   const marks = drawLayout({
     path: laid.path,
     holes: [
@@ -23,6 +27,7 @@ export function LayoutPicture({ laid, title }: { laid: LaidOut; title: string })
           })),
         }
       : {}),
+    running: laid.first.distances.map((d) => showNumber(from === 'start' ? d : total - d, units)),
     width: 760,
     maxHeight: 260,
   });
@@ -46,6 +51,17 @@ export function LayoutPicture({ laid, title }: { laid: LaidOut; title: string })
             ) : null}
           </g>
         ))}
+        {marks.running.map((t, i) => (
+          <text
+            key={i}
+            fontSize="12.5"
+            textAnchor="end"
+            transform={`translate(${t.x + 4} ${t.y}) rotate(-90)`}
+            style={{ fill: 'var(--ink2)' }}
+          >
+            {t.text}
+          </text>
+        ))}
         {marks.residuals.map((r, i) => (
           <line
             key={i}
@@ -58,6 +74,7 @@ export function LayoutPicture({ laid, title }: { laid: LaidOut; title: string })
           />
         ))}
       </svg>
+      <p className="text-[13px] text-ink2">Below each hole: its distance from the {from} of the row, as the ruler lies once.</p>
       {fit ? (
         <figcaption className="text-[13px] text-ink2">
           Strokes: where each hole was measured against the best fit, {RESIDUAL_TIMES} times larger than it is.

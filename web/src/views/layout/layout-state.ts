@@ -1,15 +1,17 @@
 import { useMemo, useState } from 'react';
 import { fitRow, type RigidFit } from '#core/layout/fit';
 import { layoutAlong, pathLength, rowBeside, type KeepClear, type PathHole, type PathLayout, type Place } from '#core/layout/path';
-import { parsePlaces } from '#core/layout/places-text';
+import { rowEdge } from '#core/layout/outline';
+import { parsePlaces, placesText } from '#core/layout/places-text';
 import { lapRows } from '#core/layout/even';
 import type { Finding } from '#core/prep/findings';
-import { edgeFindings, pitchFindings, rowDistanceFindings } from '#core/prep/spacing';
+import { edgeFindings, outlineFindings, pitchFindings, rowDistanceFindings, type SpacingRule } from '#core/prep/spacing';
 import type { Stack } from '#core/prep/stack';
 import type { RowDefinition } from '#core/record/definitions';
 import { typedText } from '#core/record/compose';
+import { holesInPlan } from '#core/record/holes';
 import type { Mm, Units } from '#core/units/length';
-import { showNumber } from '#core/units/show';
+import { exactText } from '#core/units/show';
 import { problemMessage } from '#core/wording/problems';
 import { dimensionValue } from '../../ui/dimension-field';
 
@@ -29,6 +31,9 @@ export interface LayoutFields {
   readonly measured: string;
 }
 
+/** The outlines of a row's parts, layer by layer; null where a part is not drawn. */
+export type LayerOutlines = readonly (readonly Place[] | null)[];
+
 export interface LaidOut {
   readonly path: readonly Place[];
   readonly first: PathLayout;
@@ -41,12 +46,13 @@ export interface LaidOut {
 }
 
 function fieldsOf(row: RowDefinition, units: Units): LayoutFields {
-  const n = (mm: number) => showNumber(mm, units);
+  const n = (mm: number) => exactText(mm, units);
+  const measured = holesInPlan(row.holes).flatMap((h) => (h.at ? [h.at] : []));
   return {
     path: row.laid
       ? row.laid.path.length === 2 && row.laid.path[0]?.x === 0 && row.laid.path.every((p) => p.y === 0)
         ? n(row.laid.path[1]?.x ?? 0)
-        : row.laid.path.map((p) => `${n(p.x)} ; ${n(p.y)}`).join('\n')
+        : placesText(row.laid.path, units)
       : '',
     by: 'pitch',
     maxPitch: row.pitch ? typedText(row.pitch, units) : '',
@@ -56,18 +62,26 @@ function fieldsOf(row: RowDefinition, units: Units): LayoutFields {
     second: 'none',
     lapWidth: '',
     keepClear: '',
-    measured: '',
+    measured: placesText(measured, units),
   };
 }
 
 /** The layout as far as its fields read, worked out at every key. */
-export function useLayout(row: RowDefinition, stack: Stack, units: Units) {
+export function useLayout(row: RowDefinition, stack: Stack, outlines: LayerOutlines, units: Units) {
   const [fields, setFields] = useState(() => fieldsOf(row, units));
-  const result = useMemo(() => work(fields, stack, units), [fields, stack, units]);
+  const result = useMemo(() => work(fields, stack, outlines, units), [fields, stack, outlines, units]);
   return { fields, set: (change: Partial<LayoutFields>) => setFields((old) => ({ ...old, ...change })), ...result };
 }
 
-function work(f: LayoutFields, stack: Stack, units: Units): { laid: LaidOut | null; problem: string | null } {
+/** Every place against every part of the stack that is drawn. */
+export function offEdges(places: readonly Place[], outlines: LayerOutlines, rule: SpacingRule): Finding[] {
+  return outlines.flatMap((corners, i) => {
+    const edge = corners && rowEdge(places, corners);
+    return edge ? outlineFindings(edge, rule, i) : [];
+  });
+}
+
+function work(f: LayoutFields, stack: Stack, outlines: LayerOutlines, units: Units): { laid: LaidOut | null; problem: string | null } {
   const stop = (problem: string | null) => ({ laid: null, problem });
   if (f.path.trim() === '') return stop(null);
   const corners = parsePlaces(f.path, units);
@@ -103,6 +117,7 @@ function work(f: LayoutFields, stack: Stack, units: Units): { laid: LaidOut | nu
     ...(endEdge > 0 ? edgeFindings(endEdge, rule) : []),
     ...(lap ? edgeFindings(lap[0], rule) : []),
     ...stack.layers.flatMap((l, i) => (l.edge === undefined ? [] : edgeFindings(l.edge, rule, i))),
+    ...offEdges([...first.places, ...second.map((h) => h.place)], outlines, rule),
     ...pitchFindings(first.pitch, rule),
     ...(rowDistance === null ? [] : rowDistanceFindings(rowDistance, rule)),
   ];

@@ -1,27 +1,32 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { midway } from '#core/layout/fit';
-import { pathLength } from '#core/layout/path';
-import type { Edit, Entity, RowDefinition, TypedLength } from '#core/record/definitions';
+import { pathLength, type Place } from '#core/layout/path';
+import { placesText } from '#core/layout/places-text';
+import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { duplicateRow } from '#core/record/compose';
+import { evenPitch, leastGap, placeHoles, typedMm } from '#core/record/compose-drawing';
 import { resizeHoles } from '#core/record/holes';
 import { stackOf } from '#core/record/stack-of';
 import type { Stack } from '#core/prep/stack';
-import { MM_PER_INCH, round12 } from '#core/units/length';
-import { showBoth, showNumber } from '#core/units/show';
+import { showBoth } from '#core/units/show';
 import { findingMessage } from '#core/wording/findings';
+import { useAllMarks } from '../../api/all-marks';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField } from '../../ui/dimension-field';
 import { assemblyViews, Choice, TopBar } from '../../ui/top-bar';
+import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
+import { PickDialog } from '../drawings/pick-dialog';
 import { partsById } from '../plan/row-model';
 import { LayoutPicture } from './layout-picture';
 import { useLayout, type LaidOut, type LayoutFields } from './layout-state';
 import { MarksTable } from './marks-table';
+import { PickedUp } from './picked-up';
+import { StripLinks } from './strip-links';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 
 /** Where the holes go: even spacing on a part, marks for a ruler, and an existing row picked up. */
@@ -33,6 +38,7 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
   const units = useUnits();
   const { kit, assembly } = data;
   useFollow(kit.id);
+  const undo = useUndo(kit, useAllMarks(assembly.id));
   const [search, setSearch] = useSearchParams();
   const row = data.rows.find((r) => r.id === search.get('row')) ?? data.rows[0];
   const stack = row ? stackOf(row.definition, { kit: kit.definition, parts: partsById(data.parts) }) : null;
@@ -44,6 +50,7 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
         trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
         kit={kit}
         views={assemblyViews(assembly.id, 'layout')}
+        undo={undo}
         units={units}
       />
       <main className="flex flex-col gap-3 p-3">
@@ -70,17 +77,30 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
 function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: Entity<'row'>; stack: Stack; title: string }) {
   const kitUnits = data.kit.definition.units;
   const keep = useKeep(data.kit);
-  const { fields, set, laid, problem } = useLayout(row.definition, stack, kitUnits);
+  const outlines = useMemo(
+    () => row.definition.layers.map((l) => data.parts.find((p) => p.id === l.partId)?.definition.outline?.corners ?? null),
+    [row.definition.layers, data.parts],
+  );
+  const { fields, set, laid, problem } = useLayout(row.definition, stack, outlines, kitUnits);
+  const parts = useMemo(() => partsById(data.parts), [data.parts]);
   const [base, setBase] = useState(row.version);
   const [from, setFrom] = useState<'start' | 'end'>('start');
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
-  const keepLayout = async () => {
-    if (!laid) return;
+  const keepLayout = () =>
+    laid
+      ? keepEdits(editsOfLayout(row, base, laid, kitUnits, Math.max(...data.rows.map((r) => r.definition.order)) + 1), 'Laid out')
+      : undefined;
+  const keepPlaces = (places: readonly Place[], reason: string) => {
+    const least = leastGap(places);
+    const definition = {
+      ...placeHoles(row.definition, places, newId),
+      pitch: least === null ? row.definition.pitch : typedMm(evenPitch(places) ?? least, kitUnits),
+    };
+    return keepEdits([{ kind: 'row', id: row.id, expectedVersion: base, definition }], reason);
+  };
+  const keepEdits = async (edits: readonly Edit[], reason: string) => {
     try {
-      await keep({
-        edits: editsOfLayout(row, base, laid, kitUnits, Math.max(...data.rows.map((r) => r.definition.order)) + 1),
-        reason: 'Laid out',
-      });
+      await keep({ edits, reason });
       setBase(base + 1);
       setSaid({ ok: true, text: 'Kept in the row.' });
     } catch (e) {
@@ -94,7 +114,7 @@ function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: E
         {problem ? <ErrorText>{problem}</ErrorText> : null}
         {laid ? (
           <>
-            <LayoutPicture laid={laid} title={title} />
+            <LayoutPicture laid={laid} title={title} from={from} units={kitUnits} />
             <p className="text-[15px]">
               <strong>{laid.first.count} holes</strong>
               {laid.second.length > 0 ? ` and ${laid.second.length} in the second row` : ''}, pitch{' '}
@@ -112,7 +132,13 @@ function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: E
                 </li>
               ))}
             </ul>
-            <PickedUp laid={laid} units={kitUnits} />
+            <PickedUp
+              laid={laid}
+              units={kitUnits}
+              outlines={outlines}
+              stack={stack}
+              onKeep={(places, reason) => void keepPlaces(places, reason)}
+            />
             <div className="flex flex-wrap items-center gap-3">
               <Choice
                 label="Measure from"
@@ -129,6 +155,7 @@ function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: E
               {said?.ok ? <span role="status">{said.text}</span> : null}
             </div>
             {said && !said.ok ? <ErrorText>{said.text}</ErrorText> : null}
+            <StripLinks row={row} title={`${data.assembly.definition.name}: ${title}`} stack={stack} parts={parts} units={kitUnits} />
             <MarksTable laid={laid} total={pathLength(laid.path)} from={from} units={kitUnits} />
           </>
         ) : problem ? null : (
@@ -142,6 +169,7 @@ function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: E
 }
 
 function LayoutForm({ fields, set, units }: { fields: LayoutFields; set: (change: Partial<LayoutFields>) => void; units: 'in' | 'mm' }) {
+  const [isPicking, setPicking] = useState(false);
   return (
     <form className="flex flex-col gap-3" aria-label="Layout" onSubmit={(e) => e.preventDefault()}>
       <Field label="Length along the row, or corners (across ; up), one a line">
@@ -210,41 +238,17 @@ function LayoutForm({ fields, set, units }: { fields: LayoutFields; set: (change
           spellCheck={false}
         />
       </Field>
+      <Button onClick={() => setPicking(true)}>Measured places from a drawing (DXF)</Button>
+      {isPicking ? (
+        <PickDialog want="holes" onPick={(places) => set({ measured: placesText(places, units) })} onClose={() => setPicking(false)} />
+      ) : null}
     </form>
-  );
-}
-
-/** How well the measured row fits the nominal one, hole by hole. */
-function PickedUp({ laid, units }: { laid: LaidOut; units: 'in' | 'mm' }) {
-  if (laid.measured.length === 0) return null;
-  const { fit } = laid;
-  if (!fit)
-    return (
-      <p className="text-[14.5px] text-caution">
-        {laid.measured.length} places measured, {laid.first.count} holes in the row: give one for each hole, in order.
-      </p>
-    );
-  return (
-    <section aria-label="Best fit" className="text-[14.5px]">
-      <p>
-        Best fit: turned {((fit.angleRad * 180) / Math.PI).toFixed(3)}°, moved {showNumber(fit.dx, units)} across and{' '}
-        {showNumber(fit.dy, units)} up; off by {showBoth(fit.rmsMm, units)} on the whole.
-        {fit.outlier === null ? '' : ` Hole ${fit.outlier + 1} is off while the others agree: measure it again before trusting it.`}
-      </p>
-      <p className="text-ink2">Residuals: {fit.residualsMm.map((r, i) => `${i + 1}: ${showNumber(r, units)}`).join(', ')}</p>
-      <p>
-        New holes midway between the measured ones (across ; up):{' '}
-        {midway(laid.measured)
-          .map((p) => `${showNumber(p.x, units)} ; ${showNumber(p.y, units)}`)
-          .join(', ')}
-      </p>
-    </section>
   );
 }
 
 /** The row with its laid-out holes; a second row becomes a row of its own. */
 function editsOfLayout(row: Entity<'row'>, version: number, laid: LaidOut, units: 'in' | 'mm', nextOrder: number): Edit[] {
-  const typed = (mm: number): TypedLength => ({ mm, text: String(round12(units === 'in' ? mm / MM_PER_INCH : mm)).slice(0, 20), units });
+  const typed = (mm: number) => typedMm(mm, units);
   const edges = [laid.first.distances[0] as number, pathLength(laid.path) - (laid.first.distances.at(-1) as number)];
   const nearest = Math.min(...edges, row.definition.edge?.mm ?? Infinity);
   const rowDistance = laid.rowDistance === null ? row.definition.rowDistance : typed(laid.rowDistance);
@@ -258,7 +262,8 @@ function editsOfLayout(row: Entity<'row'>, version: number, laid: LaidOut, units
           : typed(nearest)
         : row.definition.edge,
     rowDistance,
-    holes: resizeHoles(row.definition.holes, laid.first.count, newId),
+    /* A new layout takes the place of places that were measured before. */
+    holes: resizeHoles(row.definition.holes, laid.first.count, newId).map(({ id, out }) => ({ id, out })),
     laid: { path: laid.path.map(({ x, y }) => ({ x, y })), startEdgeMm: edges[0] as number, endEdgeMm: Math.max(0, edges[1] as number) },
   };
   const edits: Edit[] = [{ kind: 'row', id: row.id, expectedVersion: version, definition: next }];

@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent, type WheelEvent } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type WheelEvent } from 'react';
 import type { Place } from '#core/layout/path';
 import type { Stage } from '#core/record/stage';
 import { showLength } from '#core/units/show';
@@ -12,8 +12,15 @@ export interface MapRow {
   readonly holes: readonly { readonly place: Place; readonly stage: Stage; readonly isShown: boolean }[];
 }
 
+export interface MapOutline {
+  readonly id: string;
+  readonly name: string;
+  readonly corners: readonly Place[];
+}
+
 interface MapCanvasProps {
   readonly rows: readonly MapRow[];
+  readonly outlines?: readonly MapOutline[];
   readonly selectedId: string | null;
   readonly onPick: (rowId: string) => void;
 }
@@ -21,17 +28,20 @@ interface MapCanvasProps {
 const PICK_PX = 16;
 const BAR_PX = 160;
 
+const NO_OUTLINES: readonly MapOutline[] = [];
+
 /** The holes as they lie, stage by shape. Wheel or plus and minus zoom, drag or arrows pan, a tap picks the row. */
-export function MapCanvas({ rows, selectedId, onPick }: MapCanvasProps) {
+export function MapCanvas({ rows, outlines = NO_OUTLINES, selectedId, onPick }: MapCanvasProps) {
   const units = useUnits();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [size, setSize] = useState<Size>({ width: 800, height: 560 });
   const [moved, setLook] = useState<MapLook | null>(null);
   const drag = useRef<{ x: number; y: number; moved: boolean } | null>(null);
-  const whole = lookAtAll(
-    rows.flatMap((r) => [...r.path, ...r.holes.map((h) => h.place)]),
-    size,
+  const everything = useMemo(
+    () => [...rows.flatMap((r) => [...r.path, ...r.holes.map((h) => h.place)]), ...outlines.flatMap((o) => o.corners)],
+    [rows, outlines],
   );
+  const whole = useMemo(() => lookAtAll(everything, size), [everything, size]);
   const look = moved ?? whole;
 
   useLayoutEffect(() => {
@@ -44,7 +54,7 @@ export function MapCanvas({ rows, selectedId, onPick }: MapCanvasProps) {
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!context) return;
-    const frame = requestAnimationFrame(() => paint(context, rows, selectedId, look, size, units));
+    const frame = requestAnimationFrame(() => paint(context, rows, outlines, selectedId, look, size, units));
     return () => cancelAnimationFrame(frame);
   });
 
@@ -120,6 +130,7 @@ export function MapCanvas({ rows, selectedId, onPick }: MapCanvasProps) {
 function paint(
   c: CanvasRenderingContext2D,
   rows: readonly MapRow[],
+  outlines: readonly MapOutline[],
   selectedId: string | null,
   look: MapLook,
   size: Size,
@@ -136,6 +147,7 @@ function paint(
   ];
   c.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
   c.clearRect(0, 0, size.width, size.height);
+  for (const outline of outlines) paintOutline(c, outline, look, size, ink2);
   const r = Math.min(9, Math.max(2.5, 2.4 * look.scale));
   for (const row of rows) {
     c.strokeStyle = row.id === selectedId ? dye : ink2;
@@ -171,6 +183,29 @@ function paint(
   c.fillStyle = ink;
   c.font = '13px "Source Sans 3 Variable", sans-serif';
   c.fillText(showLength(bar, units), 16, size.height - 26);
+}
+
+/** A part's edge, thin and grey, its name at its lower left corner. */
+function paintOutline(c: CanvasRenderingContext2D, outline: MapOutline, look: MapLook, size: Size, colour: string): void {
+  c.strokeStyle = colour;
+  c.lineWidth = 1;
+  c.setLineDash([]);
+  c.beginPath();
+  outline.corners.forEach((p, i) => {
+    const s = toScreen(p, look, size);
+    if (i === 0) c.moveTo(s.x, s.y);
+    else c.lineTo(s.x, s.y);
+  });
+  c.closePath();
+  c.stroke();
+  const low = toScreen(
+    outline.corners.reduce((a, b) => (b.y < a.y - 1e-6 || (Math.abs(b.y - a.y) <= 1e-6 && b.x < a.x) ? b : a)),
+    look,
+    size,
+  );
+  c.fillStyle = colour;
+  c.font = '13px "Barlow Condensed", sans-serif';
+  c.fillText(outline.name, low.x + 4, low.y + 14);
 }
 
 /** Open: a small cross. Drilled: a ring. Deburred: a ring with a bar. Prepared: a filled disc. */

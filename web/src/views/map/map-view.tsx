@@ -1,18 +1,24 @@
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { writeDxf } from '#core/formats/dxf-out';
-import { holePlaces } from '#core/layout/hole-places';
+import { holePlaces, rowPath } from '#core/layout/hole-places';
 import { STAGES, stageOf, type Stage } from '#core/record/stage';
-import { useWaiting } from '../../api/outbox';
-import { useFollow, useMarks, type AssemblyAnswer } from '../../api/queries';
+import type { Setup } from '#core/setup/setup';
+import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { useAllMarks } from '../../api/all-marks';
+import { useKeep } from '../../api/commands';
+import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { fileName, saveFile } from '../../drawing/export-svg';
 import { Button, Select, TextInput } from '../../ui/controls';
 import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { rowTitle } from '../plan/row-list';
 import { useRowModels, type RowModel } from '../plan/row-model';
-import { MapCanvas, type MapRow } from './map-canvas';
+import { ImportDialog } from '../drawings/import-dialog';
+import { mapSvg } from '../../drawing/map-svg';
+import { MapCanvas, type MapOutline, type MapRow } from './map-canvas';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 
 const STAGE_WORDS: Readonly<Record<Stage, string>> = {
@@ -22,16 +28,38 @@ const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   prepared: 'prepared',
 };
 
+const OPERATIONS = Object.keys(OPERATION_WORDS);
+
 /** The assembly's holes as they lie on the sheet. */
 export function MapView() {
   return <AssemblyScreen name="Map">{(data) => <MapOfAssembly data={data} />}</AssemblyScreen>;
 }
 
-/** A row with where its holes lie and how far each is; null places: not laid out. */
-function useMapRows(models: readonly RowModel[], filter: string, stage: Stage | '') {
+/** What the map is narrowed to. */
+interface MapFilter {
+  readonly text: string;
+  readonly stage: Stage | '';
+  readonly setupKey: string;
+}
+
+/** Every set-up that the assembly's rows need, in the order it is first wanted. */
+function useSetups(models: readonly RowModel[]): Setup[] {
   return useMemo(() => {
-    const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
-    const all = models.filter((m) => words.every((w) => m.searchText.includes(w)));
+    const found = new Map<string, Setup>();
+    for (const m of models) for (const use of m.setups) found.set(use.setup.key, use.setup);
+    return [...found.values()].sort(
+      (a, b) => OPERATIONS.indexOf(a.operation) - OPERATIONS.indexOf(b.operation) || (a.key < b.key ? -1 : 1),
+    );
+  }, [models]);
+}
+
+/** A row with where its holes lie and how far each is; null places: not laid out. */
+function useMapRows(models: readonly RowModel[], { text, stage, setupKey }: MapFilter) {
+  return useMemo(() => {
+    const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+    const all = models.filter(
+      (m) => words.every((w) => m.searchText.includes(w)) && (setupKey === '' || m.setups.some((u) => u.setup.key === setupKey)),
+    );
     const placed: MapRow[] = [];
     const strips: RowModel[] = [];
     for (const model of all) {
@@ -44,24 +72,31 @@ function useMapRows(models: readonly RowModel[], filter: string, stage: Stage | 
         const reached = stageOf(model.steps, model.states.get(hole.id));
         return { place, stage: reached, isShown: stage === '' || reached === stage };
       });
-      placed.push({ id: model.entity.id, title: rowTitle(model), path: model.entity.definition.laid?.path ?? [], holes });
+      placed.push({ id: model.entity.id, title: rowTitle(model), path: rowPath(model.entity.definition, places), holes });
     }
     return { placed, strips };
-  }, [models, filter, stage]);
+  }, [models, text, stage, setupKey]);
+}
+
+/** The outlines of the parts that have one. */
+function outlinesOf(data: AssemblyAnswer): MapOutline[] {
+  return data.parts.flatMap(({ id, definition: p }) => (p.outline ? [{ id, name: p.name, corners: p.outline.corners }] : []));
 }
 
 function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
   const units = useUnits();
   const { kit, assembly } = data;
   useFollow(kit.id);
-  const served = useMarks(assembly.id);
-  const waiting = useWaiting();
-  const marks = useMemo(() => [...(served.data ?? []), ...waiting.map((w) => w.mark)], [served.data, waiting]);
+  const marks = useAllMarks(assembly.id);
+  const undo = useUndo(kit, marks);
   const models = useRowModels(data, marks);
   const [search, setSearch] = useSearchParams();
-  const [filter, setFilter] = useState('');
-  const [stage, setStage] = useState<Stage | ''>('');
-  const { placed, strips } = useMapRows(models, filter, stage);
+  const [filter, setFilter] = useState<MapFilter>({ text: '', stage: '', setupKey: '' });
+  const [isImporting, setImporting] = useState(false);
+  const keep = useKeep(kit);
+  const setups = useSetups(models);
+  const { placed, strips } = useMapRows(models, filter);
+  const outlines = useMemo(() => outlinesOf(data), [data]);
   const selectedId = search.get('row');
   const selected = models.find((m) => m.entity.id === selectedId);
   const pick = (row: string) => setSearch({ row }, { replace: true });
@@ -74,35 +109,42 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
     }));
     saveFile(fileName(`${assembly.definition.name} holes`, 'dxf'), writeDxf(rows), 'image/vnd.dxf');
   };
+  const savePicture = () =>
+    saveFile(
+      fileName(`${assembly.definition.name} map`, 'svg'),
+      mapSvg({ title: assembly.definition.name, rows: placed, outlines, units }),
+      'image/svg+xml',
+    );
   return (
     <div className="flex h-full min-h-[640px] flex-col lg:min-h-0">
       <TopBar
         trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
         kit={kit}
         views={assemblyViews(assembly.id, 'map')}
+        undo={undo}
         units={units}
       />
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,1fr)_minmax(200px,40%)] lg:grid-cols-[minmax(0,1fr)_320px] lg:grid-rows-1">
         <section aria-label="Map" className="relative min-h-0 min-w-0 overflow-hidden">
-          {placed.length === 0 ? (
+          {placed.length === 0 && outlines.length === 0 ? (
             <p className="p-4 text-ink2">
               No row is laid out here yet. Nobody has to draw: rows without a place show as strips beside. To place one, open it under
-              Layout.
+              Layout, or read the holes from a drawing.
             </p>
           ) : (
-            <MapCanvas rows={placed} selectedId={selectedId} onPick={pick} />
+            <MapCanvas rows={placed} outlines={outlines} selectedId={selectedId} onPick={pick} />
           )}
         </section>
         <section aria-label="Rows on the map" className="flex min-h-0 flex-col gap-2 overflow-auto border-l border-line p-2">
-          <div className="flex gap-2">
+          <div className="flex flex-wrap gap-2">
             <TextInput
               aria-label="Filter by name, rivet, hand or part"
-              placeholder="Filter"
+              placeholder="Filter: name, rivet, hand, part"
               className="min-w-0 flex-1"
-              value={filter}
-              onChange={(e) => setFilter(e.target.value)}
+              value={filter.text}
+              onChange={(e) => setFilter({ ...filter, text: e.target.value })}
             />
-            <Select aria-label="Stage" value={stage} onChange={(e) => setStage(e.target.value as Stage | '')}>
+            <Select aria-label="Stage" value={filter.stage} onChange={(e) => setFilter({ ...filter, stage: e.target.value as Stage | '' })}>
               <option value="">every stage</option>
               {STAGES.map((s) => (
                 <option key={s} value={s}>
@@ -110,11 +152,30 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
                 </option>
               ))}
             </Select>
+            <Select
+              aria-label="Set-up"
+              className="w-full"
+              value={filter.setupKey}
+              onChange={(e) => setFilter({ ...filter, setupKey: e.target.value })}
+            >
+              <option value="">every set-up</option>
+              {setups.map((s) => (
+                <option key={s.key} value={s.key}>
+                  {OPERATION_WORDS[s.operation].verb}: {setupName(s, units)}
+                </option>
+              ))}
+            </Select>
           </div>
           <p className="text-[13.5px] text-ink2">Cross: not drilled. Ring: drilled. Ring with a bar: deburred. Disc: prepared.</p>
-          <Button onClick={save} disabled={placed.length === 0}>
-            Save these holes as DXF (mm)
-          </Button>
+          <div className="flex flex-wrap gap-2">
+            <Button onClick={() => setImporting(true)}>Read a drawing (DXF)</Button>
+            <Button onClick={save} disabled={placed.length === 0}>
+              Save these holes as DXF (mm)
+            </Button>
+            <Button onClick={savePicture} disabled={placed.length === 0}>
+              Save the map as SVG
+            </Button>
+          </div>
           {selected ? (
             <div className="rounded border border-dye p-2">
               <div className="flex items-center gap-2">
@@ -163,6 +224,9 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
           ) : null}
         </section>
       </main>
+      {isImporting ? (
+        <ImportDialog data={data} onKeep={(edits) => keep({ edits, reason: 'Read from a drawing' })} onClose={() => setImporting(false)} />
+      ) : null}
     </div>
   );
 }

@@ -1,7 +1,8 @@
 import { FlipHorizontal2, RotateCw } from 'lucide-react';
+import type { Place } from '#core/layout/path';
 import type { Hand, Orientation } from '#core/record/definitions';
 import { mirrorOrientation } from '#core/record/mirror';
-import { drawPart } from '../../drawing/part-drawing';
+import { drawPart, shapeOf, type PartShape } from '../../drawing/part-drawing';
 import { Button } from '../../ui/controls';
 
 const HALF = 84;
@@ -10,10 +11,13 @@ export const AS_MADE: Orientation = { turnDeg: 0, flipped: false };
 /** How the part lies in its place: one turns and flips it; the other hand stands beside it, as a mirror shows it. */
 export function OrientationPicture({
   hand,
+  corners,
   orientation,
   onChange,
 }: {
   hand: Hand | null;
+  /** The part's own outline, where it has one. */
+  corners?: readonly Place[] | undefined;
   orientation: Orientation;
   onChange: (next: Orientation) => void;
 }) {
@@ -22,10 +26,16 @@ export function OrientationPicture({
   return (
     <div className="flex flex-col gap-2">
       <div className="flex flex-wrap gap-3">
-        <OnePart hand={hand ?? 'L'} name={hand === null ? 'no hand' : hand === 'L' ? 'left' : 'right'} orientation={orientation} />
+        <OnePart
+          hand={hand ?? 'L'}
+          shape={shapeOf(corners, hand)}
+          name={hand === null ? 'no hand' : hand === 'L' ? 'left' : 'right'}
+          orientation={orientation}
+        />
         {hand === null ? null : (
           <OnePart
             hand={hand === 'L' ? 'R' : 'L'}
+            shape={shapeOf(corners, hand)}
             name={hand === 'L' ? 'right' : 'left'}
             orientation={mirrorOrientation(orientation)}
             isOther
@@ -47,8 +57,16 @@ export function OrientationPicture({
   );
 }
 
-function OnePart({ hand, name, orientation, isOther = false }: { hand: Hand; name: string; orientation: Orientation; isOther?: boolean }) {
-  const marks = drawPart(hand, orientation, HALF);
+interface OnePartProps {
+  readonly hand: Hand;
+  readonly shape: PartShape;
+  readonly name: string;
+  readonly orientation: Orientation;
+  readonly isOther?: boolean;
+}
+
+function OnePart({ hand, shape, name, orientation, isOther = false }: OnePartProps) {
+  const marks = drawPart(shape, hand, orientation, HALF);
   const forward = hand === 'L' ? '← forward' : 'forward →';
   return (
     <figure className={`flex flex-col items-center rounded border ${isOther ? 'border-dashed border-edge' : 'border-dye'} p-1`}>

@@ -2,10 +2,13 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { ApiError } from '../../api/client';
 import type { Entity, Hand, PartDefinition } from '#core/record/definitions';
+import { partDifferences, takeOverPart } from '#core/record/mirror-differences';
 import { showBoth } from '#core/units/show';
-import type { AssemblyAnswer } from '../../api/queries';
+import { useMirrorSource, type AssemblyAnswer } from '../../api/queries';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
+import { MirrorOffers } from '../../ui/mirror-offers';
 import { useUnits } from '../../ui/units';
+import { OutlineEditor } from './outline-editor';
 import { AS_MADE, OrientationPicture } from './orientation-picture';
 
 const TEXTS = [
@@ -32,7 +35,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
   const [draft, setDraft] = useState<PartDefinition>(part.definition);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const rows = data.rows.filter((r) => r.definition.layers.some((l) => l.partId === part.id));
-  const original = part.definition.mirroredFrom ? data.parts.find((p) => p.id === part.definition.mirroredFrom) : undefined;
+  const original = useMirrorSource(data, (d) => d.parts.find((p) => p.id === part.definition.mirroredFrom));
   /* The thickness is changed in its own dialog; what is kept here never turns it back. */
   const next = { ...draft, thickness: part.definition.thickness, measured: part.definition.measured };
   const set = (change: Partial<PartDefinition>) => setDraft({ ...draft, ...change });
@@ -75,7 +78,24 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
           : ', not measured yet'}
         {original ? `; made as mirror of ${original.definition.name} (${original.definition.hand === 'L' ? 'left' : 'right'})` : ''}
       </p>
-      <OrientationPicture hand={draft.hand} orientation={draft.orientation ?? AS_MADE} onChange={(orientation) => set({ orientation })} />
+      {original ? (
+        <MirrorOffers
+          sourceName={original.definition.name}
+          differences={partDifferences(part.definition, original.definition)}
+          onTake={(key) => {
+            const taken = takeOverPart(part.definition, original.definition, key);
+            setDraft({ ...draft, [key]: taken[key] });
+            void keep({ ...taken });
+          }}
+        />
+      ) : null}
+      <OrientationPicture
+        hand={draft.hand}
+        corners={draft.outline?.corners}
+        orientation={draft.orientation ?? AS_MADE}
+        onChange={(orientation) => set({ orientation })}
+      />
+      <OutlineEditor outline={draft.outline} units={data.kit.definition.units} onChange={(outline) => set({ outline })} />
       <div className="grid gap-3 sm:grid-cols-3">
         <Field label="Name">
           <TextInput required maxLength={120} value={draft.name} onChange={(e) => set({ name: e.target.value })} />

@@ -2,10 +2,12 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import { showNumber } from '#core/units/show';
+import { useAllMarks } from '../../api/all-marks';
 import { useKeep } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { TextInput } from '../../ui/controls';
 import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { useUndo } from '../../ui/use-undo';
 import { PartDialog } from '../plan/part-dialog';
 import { PartCard } from './part-card';
 import { AssemblyScreen } from '../../ui/assembly-screen';
@@ -18,6 +20,7 @@ export function PartsView() {
 function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 'mm' }) {
   const { kit, assembly } = data;
   useFollow(kit.id);
+  const undo = useUndo(kit, useAllMarks(assembly.id));
   const keep = useKeep(kit);
   const [search, setSearch] = useSearchParams();
   const [filter, setFilter] = useState('');
@@ -33,6 +36,7 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
         trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
         kit={kit}
         views={assemblyViews(assembly.id, 'parts')}
+        undo={undo}
         units={units}
       />
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(260px,38%)_minmax(0,1fr)] lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] lg:grid-rows-1">

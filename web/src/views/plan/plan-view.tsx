@@ -3,11 +3,11 @@ import { useSearchParams } from 'react-router';
 import { duplicateRow, lineOfRow } from '#core/record/compose';
 import { mirrorRow } from '#core/record/mirror';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
+import { useAllMarks } from '../../api/all-marks';
 import { ApiError } from '../../api/client';
 import { useKeep, useMark } from '../../api/commands';
-import { deviceId, newId } from '../../api/device';
-import { useWaiting } from '../../api/outbox';
-import { refreshDefinitions, useChanges, useFollow, useMarks, type AssemblyAnswer } from '../../api/queries';
+import { newId } from '../../api/device';
+import { refreshDefinitions, useChanges, useFollow, type AssemblyAnswer } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, TextInput } from '../../ui/controls';
 import { assemblyViews, TopBar } from '../../ui/top-bar';
@@ -18,23 +18,18 @@ import { HoleStrip } from './hole-strip';
 import { PartJump } from './part-jump';
 import { PlanDialogs, type PlanDialog } from './plan-dialogs';
 import { RowDetail, type RowActions } from './row-detail';
+import { RowMirror } from './row-mirror';
 import { RowHistory } from './row-history';
-import { isTyping, LINE_EXAMPLE, RowLineField } from './row-line-field';
+import { LINE_EXAMPLE, RowLineField } from './row-line-field';
 import { RowList, rowTitle } from './row-list';
 import { partsById, useRowModels, type RowModel } from './row-model';
-import { nextUndo } from './undo';
+import { isTyping } from '../../ui/typing';
+import { useUndo } from '../../ui/use-undo';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 
 /** The rows of one assembly: list, typed line, and the selected row with its strip. */
 export function PlanView() {
   return <AssemblyScreen name="Plan">{(data, units) => <PlanOfAssembly data={data} units={units} />}</AssemblyScreen>;
-}
-
-function usePlanRows(data: AssemblyAnswer) {
-  const served = useMarks(data.assembly.id);
-  const waiting = useWaiting();
-  const marks = useMemo(() => [...(served.data ?? []), ...waiting.map((w) => w.mark)], [served.data, waiting]);
-  return { marks, rows: useRowModels(data, marks) };
 }
 
 function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 'mm' }) {
@@ -45,7 +40,8 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
   const keep = useKeep(kit);
   const mark = useMark(kit);
   const changes = useChanges(kit.id);
-  const { marks, rows } = usePlanRows(data);
+  const marks = useAllMarks(assembly.id);
+  const rows = useRowModels(data, marks);
 
   const [line, setLine] = useState('');
   /* The row as it was when its line was taken up: what comes in meanwhile is not overwritten unseen. */
@@ -140,12 +136,8 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
     });
   };
 
-  const undoable = useMemo(() => nextUndo(marks, changes.data ?? [], deviceId()), [marks, changes.data]);
-  const undo = useCallback(() => {
-    if (!undoable) return;
-    if (undoable.kind === 'mark') mark([{ kind: 'undo', rowId: undoable.mark.rowId, holeIds: [], payload: { undoes: undoable.mark.id } }]);
-    else attempt(keep({ edits: [], undoes: undoable.id }).then(() => setNotice({ isBad: false, text: `Taken back: ${undoable.label}.` })));
-  }, [undoable, mark, keep]);
+  const say = useCallback((text: string, isBad: boolean) => setNotice({ isBad, text }), []);
+  const undo = useUndo(kit, marks, say);
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -153,7 +145,6 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
       const run = {
         '/': () => filterField.current?.focus(),
         '?': () => setDialog({ kind: 'keys' }),
-        u: undo,
         e: () => (selected ? startEdit(selected) : undefined),
       }[e.key];
       if (!run) return;
@@ -199,7 +190,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
         kit={kit}
         views={assemblyViews(assembly.id, 'plan')}
         units={units}
-        undo={{ label: undoable?.label ?? null, run: undo }}
+        undo={undo}
         onKeys={() => setDialog({ kind: 'keys' })}
       />
       {isAway ? (
@@ -310,7 +301,12 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
                   actions={actionsOf(selected)}
                   ownSchool={selected.entity.definition.school}
                 />
-                <div className="px-3 pb-3">
+                <div className="flex flex-col gap-2 px-3 pb-3">
+                  <RowMirror
+                    data={data}
+                    row={selected.entity}
+                    onTake={(definition) => attempt(keepEdits([rowEdit(selected.entity, definition)], 'Taken over from its mirror'))}
+                  />
                   <RowHistory kit={kit} row={selected.entity} changes={changes.data ?? []} marks={marks} />
                 </div>
               </>

@@ -1,3 +1,4 @@
+import { isTyping } from '../../ui/typing';
 import { useEffect, useId, useRef, type ClipboardEvent, type KeyboardEvent } from 'react';
 import type { Problem } from '#core/units/result';
 import { problemMessage } from '#core/wording/problems';
@@ -107,9 +108,4 @@ export function ErrorSpot({ text, at }: { text: string; at: number }) {
       {text.length > at + 10 ? '…' : ''}
     </code>
   );
-}
-
-/** Whether a key press goes into a field rather than to the page. */
-export function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 }

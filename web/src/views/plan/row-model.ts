@@ -6,6 +6,7 @@ import { holesInPlan } from '#core/record/holes';
 import type { Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
 import { foldByRow, leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
+import { setupsOf, type SetupUse } from '#core/setup/setup';
 import type { AssemblyAnswer } from '../../api/queries';
 
 /** A row with all that is computed for it. */
@@ -18,6 +19,8 @@ export interface RowModel {
   readonly progress: { readonly done: number; readonly wanted: number };
   readonly leftovers: readonly Leftover[];
   readonly holeCount: number;
+  /** The set-ups its steps are done in. */
+  readonly setups: readonly SetupUse[];
   /** Lower case, for the text filter. */
   readonly searchText: string;
 }
@@ -72,6 +75,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
           states,
           progress: progressOf(row, steps, states),
           leftovers: leftoversOf(row, steps, states),
+          setups: setupsOf(steps, row, stack, plan),
           holeCount: holesInPlan(row.holes).length,
           searchText: [
             row.name,

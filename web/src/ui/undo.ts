@@ -1,5 +1,5 @@
 import { undoableMarks, type Mark } from '#core/record/marks';
-import type { ChangeView } from '../../api/queries';
+import type { ChangeView } from '../api/queries';
 
 /** What this device's undo would take back next. */
 export type Undoable =

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { mark } from '../../../../core/test/build';
-import type { ChangeView } from '../../api/queries';
+import { mark } from '../../../core/test/build';
+import type { ChangeView } from '../api/queries';
 import { changeText, nextUndo } from './undo';
 
 const at = (minute: number) => `2026-11-20T10:${String(minute).padStart(2, '0')}:00.000Z`;

@@ -1,0 +1,78 @@
+import { CLICK } from '../prep/countersink';
+import type { Plan } from '../prep/plan';
+import type { Stack } from '../prep/stack';
+import type { PlannedLayer } from '../prep/walk';
+import type { LayerDefinition, RowDefinition } from '../record/definitions';
+import type { Step } from '../record/steps';
+import { drillOfDiameter } from '../tables/drills';
+import type { Head } from '../tables/fasteners';
+import type { Mm } from '../units/length';
+
+/** What is in the hand or in the tool for one kind of step. */
+export type SetupTool =
+  | {
+      readonly kind: 'bit';
+      readonly diameter: Mm;
+      /** As a builder names it; null: no drill of the tables. */ readonly drill: string | null;
+    }
+  | { readonly kind: 'dies'; readonly dash: number; readonly angleDeg: number; readonly sheet: 'skin' | 'substructure' }
+  | { readonly kind: 'cutter'; readonly angleDeg: number; readonly pilot: Mm; readonly depth: Mm }
+  | { readonly kind: 'sets'; readonly dash: number; readonly head: Head }
+  | { readonly kind: 'hand' };
+
+/** A set-up: an operation and what is in the tool. Derived, never entered; the key stays the same while both do. */
+export interface Setup {
+  readonly key: string;
+  readonly operation: Step['kind'];
+  readonly tool: SetupTool;
+}
+
+/** A set-up of a row with the steps that are done in it. */
+export interface SetupUse {
+  readonly setup: Setup;
+  readonly steps: readonly Step[];
+}
+
+/** A length in the key: to the hundredth of a millimetre, finer than any drill differs from its neighbour. */
+const inKey = (length: Mm): string => (Math.round(length * 100) / 100).toFixed(2);
+
+/** The set-up a step of a row is done in. */
+export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick<Plan, 'layers'>): Setup {
+  const make = (key: string, tool: SetupTool): Setup => ({ key: `${step.kind}/${key}`, operation: step.kind, tool });
+  switch (step.kind) {
+    case 'drilled':
+      return make(inKey(stack.hole), { kind: 'bit', diameter: stack.hole, drill: drillOfDiameter(stack.hole) });
+    case 'dimpled': {
+      const sheet = layerOf(step, row.layers, plan.layers)?.receives === 'dimple' ? 'substructure' : 'skin';
+      return make(`${row.dash}/${row.headAngleDeg}/${sheet}`, { kind: 'dies', dash: row.dash, angleDeg: row.headAngleDeg, sheet });
+    }
+    case 'countersunk': {
+      const depth = layerOf(step, row.layers, plan.layers)?.depth ?? (0 as Mm);
+      const clicks = Math.round(depth / CLICK);
+      return make(`${row.cutterAngleDeg}/${inKey(stack.hole)}/${clicks}`, {
+        kind: 'cutter',
+        angleDeg: row.cutterAngleDeg,
+        pilot: stack.hole,
+        depth,
+      });
+    }
+    case 'deburred':
+      return make('hand', { kind: 'hand' });
+  }
+}
+
+function layerOf(step: Step, layers: readonly LayerDefinition[], planned: readonly PlannedLayer[]): PlannedLayer | undefined {
+  return planned[layers.findIndex((l) => l.id === step.layerId)];
+}
+
+/** The steps of a row gathered by set-up, in the order they are first wanted. */
+export function setupsOf(steps: readonly Step[], row: RowDefinition, stack: Stack, plan: Pick<Plan, 'layers'>): SetupUse[] {
+  const found = new Map<string, { setup: Setup; steps: Step[] }>();
+  for (const step of steps) {
+    const setup = setupOf(step, row, stack, plan);
+    const known = found.get(setup.key);
+    if (known) known.steps.push(step);
+    else found.set(setup.key, { setup, steps: [step] });
+  }
+  return [...found.values()];
+}

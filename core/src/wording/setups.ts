@@ -1,0 +1,35 @@
+import type { Setup } from '../setup/setup';
+import type { Units } from '../units/length';
+import { showLength } from '../units/show';
+
+/** A diameter in 32nds of an inch as a builder says it. */
+export function dashSize(dash: number): string {
+  let [top, bottom] = [dash, 32];
+  while (top % 2 === 0) [top, bottom] = [top / 2, bottom / 2];
+  return `${top}/${bottom}`;
+}
+
+/** What is in the tool, in few words. */
+export function setupName({ operation, tool }: Setup, units: Units): string {
+  switch (tool.kind) {
+    case 'bit':
+      return `${tool.drill ? `${tool.drill}, ` : ''}${showLength(tool.diameter, units)}`;
+    case 'dies':
+      return `dies ${dashSize(tool.dash)}, ${tool.angleDeg}°, ${tool.sheet}`;
+    case 'cutter':
+      return `cutter ${tool.angleDeg}°, pilot ${showLength(tool.pilot, units)}, ${showLength(tool.depth, units)} deep`;
+    case 'sets':
+      return `sets ${dashSize(tool.dash)}, ${tool.head === 'flush-100' ? 'flush' : 'protruding'}`;
+    case 'hand':
+      return OPERATION_WORDS[operation].by;
+  }
+}
+
+/** What each operation is called: the order, the stage it leads to, and what it is done with where nothing is set up. */
+export const OPERATION_WORDS: Readonly<Record<Setup['operation'], { readonly verb: string; readonly done: string; readonly by: string }>> =
+  {
+    drilled: { verb: 'drill to size', done: 'drilled', by: 'bit or reamer' },
+    deburred: { verb: 'deburr', done: 'deburred', by: 'deburring bit, two light turns' },
+    dimpled: { verb: 'dimple', done: 'dimpled', by: 'dies' },
+    countersunk: { verb: 'countersink', done: 'countersunk', by: 'cutter' },
+  };

@@ -1,0 +1,74 @@
+import { svgElements, xmlText } from '#core/formats/strip-svg';
+import type { Place } from '#core/layout/path';
+import { scaleBar, type PaperLine, type PaperMarks } from '#core/layout/strip';
+import type { Stage } from '#core/record/stage';
+import type { Units } from '#core/units/length';
+
+interface MapPicture {
+  readonly title: string;
+  readonly rows: readonly {
+    readonly title: string;
+    readonly path: readonly Place[];
+    readonly holes: readonly { readonly place: Place; readonly stage: Stage; readonly isShown: boolean }[];
+  }[];
+  readonly outlines: readonly { readonly name: string; readonly corners: readonly Place[] }[];
+  readonly units: Units;
+}
+
+const MARGIN_MM = 15;
+const HOLE_MM = 1.6;
+
+/** The map as a picture file, 1:1 in millimetres, stages by shape, black on white. */
+export function mapSvg({ title, rows, outlines, units }: MapPicture): string {
+  const all = [...rows.flatMap((r) => [...r.path, ...r.holes.map((h) => h.place)]), ...outlines.flatMap((o) => o.corners)];
+  let [minX, maxX, minY, maxY] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const p of all) {
+    minX = Math.min(minX, p.x);
+    maxX = Math.max(maxX, p.x);
+    minY = Math.min(minY, p.y);
+    maxY = Math.max(maxY, p.y);
+  }
+  const at = (p: Place): Place => ({ x: p.x - minX + MARGIN_MM, y: maxY - p.y + MARGIN_MM });
+  const through = (points: readonly Place[], weight: number, dash?: readonly [number, number]): PaperLine[] =>
+    points.slice(1).map((p, i) => {
+      const [a, b] = [at(points[i] as Place), at(p)];
+      return { x1: a.x, y1: a.y, x2: b.x, y2: b.y, weight, dash };
+    });
+  const lines: PaperLine[] = [];
+  const circles: { x: number; y: number; r: number }[] = [];
+  const discs: string[] = [];
+  const texts: PaperMarks['texts'][number][] = [];
+  for (const o of outlines) {
+    lines.push(...through([...o.corners, o.corners[0] as Place], 0.3));
+    const name = at(o.corners[0] as Place);
+    texts.push({ x: name.x + 1, y: name.y + 4, size: 3, text: o.name, anchor: 'start' });
+  }
+  for (const row of rows) {
+    lines.push(...through(row.path, 0.15, [3, 2]));
+    const first = row.path[0] ?? row.holes[0]?.place;
+    if (first) texts.push({ x: at(first).x, y: at(first).y - 3, size: 3.4, text: row.title, anchor: 'start' });
+    for (const h of row.holes) {
+      if (!h.isShown) continue;
+      const { x, y } = at(h.place);
+      const level = { x1: x - HOLE_MM, y1: y, x2: x + HOLE_MM, y2: y, weight: 0.25 };
+      if (h.stage === 'open') lines.push(level, { x1: x, y1: y - HOLE_MM, x2: x, y2: y + HOLE_MM, weight: 0.25 });
+      else if (h.stage === 'prepared')
+        discs.push(`<circle cx="${x.toFixed(3)}" cy="${y.toFixed(3)}" r="${HOLE_MM}" fill="black" stroke="none"/>`);
+      else {
+        circles.push({ x, y, r: HOLE_MM });
+        if (h.stage === 'deburred') lines.push(level);
+      }
+    }
+  }
+  const [width, height] = [Math.max(maxX - minX + 2 * MARGIN_MM, 140), maxY - minY + 2 * MARGIN_MM + 16];
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width.toFixed(3)}mm" height="${height.toFixed(3)}mm" viewBox="0 0 ${width.toFixed(3)} ${height.toFixed(3)}" fill="none" stroke="black" font-family="sans-serif">`,
+    `<title>${xmlText(title)}</title>`,
+    ...svgElements({ lines, circles, texts }),
+    ...discs,
+    ...svgElements(scaleBar(MARGIN_MM, height - 10, units)),
+    '</svg>',
+    '',
+  ].join('\n');
+}

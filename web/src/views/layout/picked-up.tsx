@@ -1,0 +1,72 @@
+import { midway } from '#core/layout/fit';
+import type { Place } from '#core/layout/path';
+import type { Stack } from '#core/prep/stack';
+import { showBoth, showNumber } from '#core/units/show';
+import { findingMessage } from '#core/wording/findings';
+import { Button } from '../../ui/controls';
+import { VerdictSign } from '../../ui/verdict';
+import { offEdges, type LaidOut, type LayerOutlines } from './layout-state';
+
+interface PickedUpProps {
+  readonly laid: LaidOut;
+  readonly units: 'in' | 'mm';
+  readonly outlines: LayerOutlines;
+  readonly stack: Stack;
+  readonly onKeep: (places: readonly Place[], reason: string) => void;
+}
+
+/** A measured row: how well it fits the nominal one, hole by hole, and new holes through its holes or midway between them. */
+export function PickedUp({ laid, units, outlines, stack, onKeep }: PickedUpProps) {
+  if (laid.measured.length === 0) return null;
+  const { fit } = laid;
+  const between = midway(laid.measured);
+  return (
+    <section aria-label="Best fit" className="flex flex-col gap-1 text-[14.5px]">
+      {fit ? (
+        <>
+          <p>
+            Best fit: turned {((fit.angleRad * 180) / Math.PI).toFixed(3)}°, moved {showNumber(fit.dx, units)} across and{' '}
+            {showNumber(fit.dy, units)} up; off by {showBoth(fit.rmsMm, units)} on the whole.
+            {fit.outlier === null ? '' : ` Hole ${fit.outlier + 1} is off while the others agree: measure it again before trusting it.`}
+          </p>
+          <p className="text-ink2">Residuals: {fit.residualsMm.map((r, i) => `${i + 1}: ${showNumber(r, units)}`).join(', ')}</p>
+        </>
+      ) : (
+        <p className="text-caution">
+          {laid.measured.length} places measured, {laid.first.count} holes in the row: give one for each hole, in order, to see the fit.
+        </p>
+      )}
+      <div className="flex flex-wrap items-center gap-2">
+        <Button onClick={() => onKeep(laid.measured, 'Laid through a measured row')}>
+          Lay this row through the {laid.measured.length} measured holes
+        </Button>
+        <Edges places={laid.measured} {...{ outlines, stack, units }} />
+      </div>
+      {between.length > 0 ? (
+        <div className="flex flex-wrap items-center gap-2">
+          <Button onClick={() => onKeep(between, 'Laid between the holes of a measured row')}>
+            Lay {between.length} new holes midway between them
+          </Button>
+          <span className="text-ink2">
+            (across ; up) {between.map((p) => `${showNumber(p.x, units)} ; ${showNumber(p.y, units)}`).join(', ')}
+          </span>
+          <Edges places={between} {...{ outlines, stack, units }} />
+        </div>
+      ) : null}
+    </section>
+  );
+}
+
+/** What the parts' edges say of these places. */
+function Edges({ places, outlines, stack, units }: { places: readonly Place[] } & Pick<PickedUpProps, 'outlines' | 'stack' | 'units'>) {
+  const found = offEdges(places, outlines, { diameter: stack.size.diameter, flush: stack.head === 'flush-100', limits: stack.limits });
+  return (
+    <>
+      {found.map((f, i) => (
+        <span key={i} className="flex items-center gap-1">
+          <VerdictSign of={f.severity} /> {findingMessage(f, units, stack.layers)}
+        </span>
+      ))}
+    </>
+  );
+}
