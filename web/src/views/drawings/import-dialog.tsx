@@ -13,7 +13,8 @@ import type { AssemblyAnswer } from '../../api/queries';
 import { newId } from '../../api/device';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
-import { MapCanvas, type MapRow } from '../map/map-canvas';
+import type { MapRow } from '../../drawing/map-paint';
+import { MapCanvas } from '../map/map-canvas';
 import { DrawingSource } from './drawing-source';
 import { drawnRows, placesOf, useDrawing } from './use-drawing';
 

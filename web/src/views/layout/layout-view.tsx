@@ -150,7 +150,7 @@ function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: E
                 onChoose={setFrom}
               />
               <Button tone="primary" onClick={() => void keepLayout()}>
-                Keep in the row
+                {laid.measured.length > 0 ? 'Keep the even layout' : 'Keep in the row'}
               </Button>
               {said?.ok ? <span role="status">{said.text}</span> : null}
             </div>

@@ -18,7 +18,8 @@ import { rowTitle } from '../plan/row-list';
 import { useRowModels, type RowModel } from '../plan/row-model';
 import { ImportDialog } from '../drawings/import-dialog';
 import { mapSvg } from '../../drawing/map-svg';
-import { MapCanvas, type MapOutline, type MapRow } from './map-canvas';
+import type { MapOutline, MapRow } from '../../drawing/map-paint';
+import { MapCanvas } from './map-canvas';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 
 const STAGE_WORDS: Readonly<Record<Stage, string>> = {

@@ -1,0 +1,139 @@
+import type { Place } from '#core/layout/path';
+import type { Stage } from '#core/record/stage';
+import { toScreen, type MapLook, type Size } from './map-drawing';
+
+export interface MapRow {
+  readonly id: string;
+  readonly title: string;
+  readonly path: readonly Place[];
+  readonly holes: readonly { readonly place: Place; readonly stage: Stage; readonly isShown: boolean }[];
+}
+
+export interface MapOutline {
+  readonly id: string;
+  readonly name: string;
+  readonly corners: readonly Place[];
+}
+
+/** Paints all that is in view; several thousand holes take a few milliseconds. */
+export function paintMap(
+  c: CanvasRenderingContext2D,
+  rows: readonly MapRow[],
+  outlines: readonly MapOutline[],
+  selectedId: string | null,
+  look: MapLook,
+  size: Size,
+): void {
+  const style = getComputedStyle(document.documentElement);
+  const colour = (name: string) => style.getPropertyValue(name).trim();
+  const [ink, ink2, done, dye, paper] = ['--ink', '--ink2', '--done', '--dye', '--paper'].map(colour) as [
+    string,
+    string,
+    string,
+    string,
+    string,
+  ];
+  c.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
+  c.clearRect(0, 0, size.width, size.height);
+  for (const outline of outlines) paintOutline(c, outline, look, size, ink2);
+  const r = Math.min(9, Math.max(2.5, 2.4 * look.scale));
+  for (const row of rows) {
+    c.strokeStyle = row.id === selectedId ? dye : ink2;
+    c.lineWidth = row.id === selectedId ? 3 : 1;
+    c.setLineDash(row.id === selectedId ? [] : [8, 5]);
+    c.beginPath();
+    row.path.forEach((p, i) => {
+      const s = toScreen(p, look, size);
+      if (i === 0) c.moveTo(s.x, s.y);
+      else c.lineTo(s.x, s.y);
+    });
+    c.stroke();
+    c.setLineDash([]);
+    const first = row.path[0];
+    if (first && (row.id === selectedId || look.scale > 0.5)) {
+      const s = toScreen(first, look, size);
+      c.fillStyle = row.id === selectedId ? dye : ink;
+      c.font = '600 14px "Barlow Condensed", sans-serif';
+      c.fillText(row.title, s.x, s.y - r - 8);
+    }
+  }
+  paintHoles(c, holesInView(rows, look, size), r, { ink, done, paper });
+}
+
+/** A part's edge, thin and grey, with its name. */
+function paintOutline(c: CanvasRenderingContext2D, outline: MapOutline, look: MapLook, size: Size, colour: string): void {
+  c.strokeStyle = colour;
+  c.lineWidth = 1;
+  c.setLineDash([]);
+  c.beginPath();
+  outline.corners.forEach((p, i) => {
+    const s = toScreen(p, look, size);
+    if (i === 0) c.moveTo(s.x, s.y);
+    else c.lineTo(s.x, s.y);
+  });
+  c.closePath();
+  c.stroke();
+  /* The name stands at the upper right, where rows, which are named at their left, seldom begin. */
+  const corner = toScreen(
+    outline.corners.reduce((a, b) => (b.x + b.y > a.x + a.y ? b : a)),
+    look,
+    size,
+  );
+  c.fillStyle = colour;
+  c.font = '600 13px "Barlow Condensed", sans-serif';
+  c.textAlign = 'right';
+  c.fillText(outline.name, corner.x - 4, corner.y + 14);
+  c.textAlign = 'left';
+}
+
+/** The places on the screen of the holes in view, stage by stage. */
+function holesInView(rows: readonly MapRow[], look: MapLook, size: Size): Map<Stage, Place[]> {
+  const found = new Map<Stage, Place[]>();
+  for (const row of rows)
+    for (const hole of row.holes) {
+      if (!hole.isShown) continue;
+      const s = toScreen(hole.place, look, size);
+      if (s.x < -10 || s.y < -10 || s.x > size.width + 10 || s.y > size.height + 10) continue;
+      const known = found.get(hole.stage);
+      if (known) known.push(s);
+      else found.set(hole.stage, [s]);
+    }
+  return found;
+}
+
+/** Open: a small cross. Drilled: a ring. Deburred: a ring with a bar. Prepared: a filled disc. Each stage in one stroke. */
+function paintHoles(
+  c: CanvasRenderingContext2D,
+  holes: ReadonlyMap<Stage, readonly Place[]>,
+  r: number,
+  colours: { ink: string; done: string; paper: string },
+): void {
+  c.lineWidth = 1.6;
+  for (const [stage, places] of holes) {
+    const colour = stage === 'open' ? colours.ink : colours.done;
+    c.strokeStyle = colour;
+    c.beginPath();
+    if (stage === 'open') {
+      for (const { x, y } of places) {
+        c.moveTo(x - r * 0.7, y);
+        c.lineTo(x + r * 0.7, y);
+        c.moveTo(x, y - r * 0.7);
+        c.lineTo(x, y + r * 0.7);
+      }
+      c.stroke();
+      continue;
+    }
+    for (const { x, y } of places) {
+      c.moveTo(x + r, y);
+      c.arc(x, y, r, 0, 2 * Math.PI);
+    }
+    c.fillStyle = stage === 'prepared' ? colour : colours.paper;
+    c.fill();
+    if (stage === 'deburred')
+      for (const { x, y } of places) {
+        c.moveTo(x - r, y);
+        c.lineTo(x + r, y);
+      }
+    c.stroke();
+  }
+}
