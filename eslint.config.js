@@ -31,6 +31,10 @@ export default ts.config(
     rules: { 'no-restricted-globals': ['error', { name: 'fetch', message: 'Only web/src/api talks to the server.' }] },
   },
   {
+    files: ['web/service-worker.js'],
+    languageOptions: { globals: { self: 'readonly', caches: 'readonly', fetch: 'readonly', URL: 'readonly', setTimeout: 'readonly' } },
+  },
+  {
     files: ['**/*.mjs', '**/*.cjs', '*.js'],
     languageOptions: { globals: { process: 'readonly', console: 'readonly', module: 'readonly', URL: 'readonly' } },
   },

@@ -1,6 +1,7 @@
 // Builds dist/start.mjs (server and start) and dist/web (the page), each only where a source is newer than it.
 import { build as bundle } from 'esbuild';
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -37,4 +38,16 @@ if (isStale(at('dist', 'web', 'index.html'), [...common, 'web', 'vite.config.ts'
   process.stdout.write('Building the page ...\n');
   const { build } = await import('vite');
   await build({ root: at('web'), configFile: at('vite.config.ts'), logLevel: 'warn' });
+  /* The service worker names what the page is made of, so that the shell opens whole without the server. */
+  const shell = ['/', '/mark.svg', '/manifest.webmanifest', ...readdirSync(at('dist', 'web', 'assets')).map((name) => `/assets/${name}`)];
+  const version = createHash('sha256')
+    .update(shell.join())
+    .update(readFileSync(at('dist', 'web', 'index.html')))
+    .digest('hex')
+    .slice(0, 16);
+  const source = readFileSync(at('web', 'service-worker.js'), 'utf8');
+  writeFileSync(
+    at('dist', 'web', 'service-worker.js'),
+    source.replace("'%VERSION%'", JSON.stringify(version)).replace("['%SHELL%']", JSON.stringify(shell)),
+  );
 }

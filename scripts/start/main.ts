@@ -8,6 +8,7 @@ import { pino } from 'pino';
 import { createApp } from '#server/app';
 import { connect, migrate } from '#server/db/connection';
 import { loadDemo } from '#server/demo/load';
+import { openLan } from './lan';
 import { claimFolder } from './only-one';
 import { OptionError, readOptions } from './options';
 import { startPrivateDatabase, type PrivateDatabase } from './private-database';
@@ -59,6 +60,7 @@ async function main(): Promise<void> {
   let stopping = false;
   let database: PrivateDatabase | null = null;
   let server: Server | null = null;
+  let closeLan: (() => Promise<void>) | null = null;
   let closePool: (() => Promise<void>) | null = null;
   const stop = async (code: number): Promise<void> => {
     if (stopping) return;
@@ -70,6 +72,7 @@ async function main(): Promise<void> {
       await Promise.race([closed, sleep(1500)]);
       open.closeAllConnections();
     }
+    await closeLan?.();
     await closePool?.().catch(() => undefined);
     await database?.stop();
     claim.release();
@@ -87,13 +90,25 @@ async function main(): Promise<void> {
     closePool = connection.close;
     if (await loadDemo(connection.db, options.demo, new Date())) say('The demo kit is loaded.');
     const log = pino({ level: process.env.ANVIL_LOG ?? 'warn' }, pino.destination(2));
-    server = createServer(createApp({ db: connection.db, log, webDir: join(ROOT, 'dist', 'web'), now: () => new Date(), instance }));
+    const shared = {
+      db: connection.db,
+      log,
+      webDir: join(ROOT, 'dist', 'web'),
+      photosDir: join(options.dataFolder, 'photos'),
+      now: () => new Date(),
+      instance,
+    };
+    const lan = options.lan ? await openLan(options, shared) : null;
+    closeLan = lan?.close ?? null;
+    server = createServer(createApp({ ...shared, ...(lan ? { pairing: lan.pairing, lanUrls: lan.urls } : {}) }));
     await listen(server, options.port);
     const url = `http://127.0.0.1:${options.port}/`;
     await waitFor(async () => (await fetch(`${url}api/health`)).ok, 5000);
     claim.serving(url);
     if (database) void keepAlive(database, () => stopping);
-    say(`Patient Anvil is ready: ${url}\nCtrl-C stops it.`);
+    say(
+      `Patient Anvil is ready: ${url}${lan ? `\nFor paired devices of the local network: ${lan.urls().join('  ')}` : ''}\nCtrl-C stops it.`,
+    );
   } catch (error) {
     process.stderr.write(`./start: ${(error as Error).message}\n`);
     await stop(error instanceof OptionError ? 2 : 1);

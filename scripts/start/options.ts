@@ -9,6 +9,9 @@ export interface StartOptions {
   /** Null: a private database. */
   readonly databaseUrl: string | null;
   readonly demo: 'on' | 'off' | 'reset';
+  /** Paired devices of the local network are let in, on a port of their own. */
+  readonly lan: boolean;
+  readonly lanPort: number;
 }
 
 /** What is wrong with the options, in words for the person who typed them. */
@@ -22,17 +25,25 @@ function portOf(name: string, text: string): number {
 
 /** Reads flags and environment names; a flag outranks its environment name. Throws OptionError. */
 export function readOptions(args: readonly string[], env: Readonly<Record<string, string | undefined>>, root: string): StartOptions {
-  let flags: Record<string, string | undefined>;
+  let flags: Record<string, string | boolean | undefined>;
   try {
     const option = { type: 'string' } as const;
     flags = parseArgs({
       args: [...args],
-      options: { port: option, data: option, 'db-port': option, 'database-url': option, demo: option },
+      options: {
+        port: option,
+        data: option,
+        'db-port': option,
+        'database-url': option,
+        demo: option,
+        'lan-port': option,
+        lan: { type: 'boolean' },
+      },
     }).values;
   } catch (error) {
     throw new OptionError((error as Error).message);
   }
-  const pick = (flag: string, name: string) => flags[flag] ?? (env[name] || undefined);
+  const pick = (flag: string, name: string) => (flags[flag] as string | undefined) ?? (env[name] || undefined);
   const demo = pick('demo', 'ANVIL_DEMO') ?? 'on';
   if (demo !== 'on' && demo !== 'off' && demo !== 'reset') throw new OptionError(`--demo: "${demo}" is neither on, off nor reset`);
   const databaseUrl = pick('database-url', 'DATABASE_URL') ?? null;
@@ -45,5 +56,7 @@ export function readOptions(args: readonly string[], env: Readonly<Record<string
     databasePort: databasePort === undefined ? null : portOf('--db-port', databasePort),
     databaseUrl: databaseUrl?.replace(/^mariadb:/, 'mysql:') ?? null,
     demo,
+    lan: flags.lan === true || env.ANVIL_LAN === '1',
+    lanPort: portOf('--lan-port', pick('lan-port', 'ANVIL_LAN_PORT') ?? '8443'),
   };
 }

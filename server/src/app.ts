@@ -1,12 +1,16 @@
-import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import express, { type ErrorRequestHandler, type Express } from 'express';
 import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { Database } from './db/connection';
+import { ownHostOnly, pairedOnly, type Access } from './people/access';
+import type { Pairing } from './people/pairing';
 import { refuse } from './routes/answers';
+import { deviceRoutes } from './routes/devices';
 import { documentRoutes } from './routes/documents';
 import { paperRoutes } from './routes/papers';
+import { photoRoutes } from './routes/photos';
 import { readRoutes } from './routes/read';
 import { writeRoutes } from './routes/write';
 
@@ -18,19 +22,17 @@ export interface AppOptions {
   readonly now: () => Date;
   /** Tells one running server from another. */
   readonly instance: string;
+  /** Folder of the photos. */
+  readonly photosDir: string;
+  /** Absent: the desk, this machine only. */
+  readonly access?: Access;
+  /** Present where the local network is let in. */
+  readonly pairing?: Pairing;
+  /** Addresses devices of the local network open. */
+  readonly lanUrls?: () => readonly string[];
 }
 
 const BODY_LIMIT = '8mb';
-const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d{1,5})?$/;
-
-/** Only this machine's own pages may talk to the server: Host is loopback, and Origin, where given, is the same host. */
-const sameMachine: RequestHandler = (req, res, next) => {
-  const host = req.headers.host ?? '';
-  const { origin } = req.headers;
-  if (!LOOPBACK.test(host)) return refuse(res, 403, 'host-refused');
-  if (origin !== undefined && origin !== `http://${host}`) return refuse(res, 403, 'origin-refused');
-  next();
-};
 
 const onError: ErrorRequestHandler = (error: { type?: string; status?: number }, req, res, _next) => {
   if (error.type === 'entity.too.large') return refuse(res, 413, 'body-too-large');
@@ -41,12 +43,13 @@ const onError: ErrorRequestHandler = (error: { type?: string; status?: number },
 };
 
 /** Makes the web application: API under /api, the page at every other address. */
-export function createApp({ db, log, webDir, now, instance }: AppOptions): Express {
+export function createApp(options: AppOptions): Express {
+  const { db, log, webDir, now, instance, photosDir, access = { kind: 'desk' }, pairing, lanUrls = () => [] } = options;
   const app = express();
   app.disable('x-powered-by');
   /* Answers of the API are never cached, so hashing each of them is work for nothing. */
   app.disable('etag');
-  app.use(sameMachine);
+  app.use(ownHostOnly(access));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -55,6 +58,7 @@ export function createApp({ db, log, webDir, now, instance }: AppOptions): Expre
           'img-src': ["'self'", 'data:', 'blob:'],
           'style-src': ["'self'", "'unsafe-inline'"],
           'worker-src': ["'self'"],
+          'form-action': ["'self'"],
           'upgrade-insecure-requests': null,
         },
       },
@@ -63,6 +67,8 @@ export function createApp({ db, log, webDir, now, instance }: AppOptions): Expre
   );
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => req.url === '/api/health' }, quietReqLogger: true }));
 
+  if (access.kind === 'lan' && pairing) app.use(pairedOnly(db, pairing, now));
+
   const api = express.Router();
   api.use((_req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');
@@ -70,10 +76,15 @@ export function createApp({ db, log, webDir, now, instance }: AppOptions): Expre
   });
   /* Before the general limit: these bodies may be larger. */
   api.use(documentRoutes(db, now));
+  api.use(photoRoutes(db, photosDir, now));
   api.use(express.json({ limit: BODY_LIMIT, strict: false }));
   api.get('/health', (_req, res) => {
     res.json({ app: 'patient-anvil', instance });
   });
+  api.get('/whoami', (_req, res) => {
+    res.json({ device: (res.locals.device as object | undefined) ?? null });
+  });
+  if (access.kind === 'desk') api.use(deviceRoutes(db, pairing ?? null, lanUrls, now));
   api.use(readRoutes(db));
   api.use(paperRoutes(db));
   api.use(writeRoutes(db, now));

@@ -1,6 +1,9 @@
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { pino } from 'pino';
 import { afterAll, beforeAll, inject } from 'vitest';
 import { blankRow, newKit } from '#core/record/blank';
@@ -18,6 +21,7 @@ export interface Answer {
 
 /** A server on a loopback port of its own, and a small client for it. */
 export function serve() {
+  const photosDir = mkdtempSync(join(tmpdir(), 'anvil-photos-'));
   let base = '';
   let connection: Connection;
   const server = createServer();
@@ -25,7 +29,13 @@ export function serve() {
     connection = connect(inject('databaseUrl'));
     server.on(
       'request',
-      createApp({ db: connection.db, log: pino({ level: 'silent' }), now: () => new Date('2026-11-20T12:00:00.000Z'), instance: 'test' }),
+      createApp({
+        db: connection.db,
+        log: pino({ level: 'silent' }),
+        now: () => new Date('2026-11-20T12:00:00.000Z'),
+        instance: 'test',
+        photosDir,
+      }),
     );
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -34,6 +44,7 @@ export function serve() {
     server.closeAllConnections();
     await new Promise((resolve) => server.close(resolve));
     await connection.close();
+    rmSync(photosDir, { recursive: true, force: true });
   });
   const call = async (path: string, init?: RequestInit): Promise<Answer> => {
     const response = await fetch(`${base}/api${path}`, init);

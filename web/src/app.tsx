@@ -1,11 +1,13 @@
 import { useEffect } from 'react';
 import { Link, Route, Routes } from 'react-router';
 import { useLocal } from './api/device';
+import { BenchView } from './views/bench/bench-view';
 import { KitView } from './views/kit/kit-view';
 import { KitsView } from './views/kits/kits-view';
 import { LayoutView } from './views/layout/layout-view';
 import { MapView } from './views/map/map-view';
 import { PartsView } from './views/parts/parts-view';
+import { TodayView } from './views/today/today-view';
 import { PlanView } from './views/plan/plan-view';
 
 export function App() {
@@ -21,6 +23,8 @@ export function App() {
       <Route path="/assemblies/:assemblyId/parts" element={<PartsView />} />
       <Route path="/assemblies/:assemblyId/layout" element={<LayoutView />} />
       <Route path="/assemblies/:assemblyId/map" element={<MapView />} />
+      <Route path="/assemblies/:assemblyId/bench" element={<BenchView />} />
+      <Route path="/kits/:kitId/today" element={<TodayView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>
   );

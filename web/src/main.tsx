@@ -16,6 +16,9 @@ const client = new QueryClient({
     },
   },
 });
+/* The page opens without its server where the browser can keep it. */
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  void navigator.serviceWorker.register('/service-worker.js').catch(() => undefined);
 startOutbox(() => client.invalidateQueries({ queryKey: ['marks'] }));
 
 createRoot(document.getElementById('root') as HTMLElement).render(

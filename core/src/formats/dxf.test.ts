@@ -62,7 +62,7 @@ describe('where the holes of a row lie', () => {
 });
 
 describe('how far a hole is', () => {
-  const step = (kind: 'drilled' | 'deburred' | 'dimpled', key: string) => ({ key, kind, layerId: null, side: null });
+  const step = (kind: 'drilled' | 'deburred' | 'dimpled', key: string) => ({ key, kind, layerId: null, side: null, partId: null });
   const steps = [step('drilled', 'a'), step('deburred', 'b'), step('deburred', 'c'), step('dimpled', 'd')];
   it.each([
     [[], 'open'],

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { SCHOOL_IDS } from '../prep/stack';
-import { ENTITY_KINDS, type Change, type EntityKind } from '../record/definitions';
-import { MARK_ADDRESS, MARK_KINDS, type Mark } from '../record/marks';
+import { ENTITY_KINDS, HOLD_KINDS, ROW_STARTS, type Change, type EntityKind } from '../record/definitions';
+import { DEVIATION_KINDS, HOLE_ORIGINS, MARK_ADDRESS, MARK_KINDS, type Mark } from '../record/marks';
 import { isLengthDash } from '../rivet/callout';
 import { ALLOYS } from '../tables/fasteners';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
@@ -40,6 +40,8 @@ const limits = Joi.object(
   ),
 );
 
+const owned = Joi.number().integer().min(0).max(10_000);
+
 const kit = Joi.object({
   v: Joi.valid(1).required(),
   name: name.required(),
@@ -58,6 +60,8 @@ const kit = Joi.object({
     6: Joi.number().min(4.7625).max(25),
   }).required(),
   people: people.required(),
+  work: Joi.object({ scuff: Joi.boolean().required(), prime: Joi.boolean().required(), scuffAfterDimple: Joi.boolean().required() }),
+  holders: Joi.object({ 3: owned, 4: owned, 5: owned, 6: owned }),
 });
 
 const assembly = Joi.object({
@@ -97,6 +101,7 @@ const part = Joi.object({
     kind: Joi.valid('rectangle', 'taper', 'corners').required(),
     corners: Joi.array().items(place).min(3).max(OUTLINE_MAX_CORNERS).required(),
   }).allow(null),
+  crease: Joi.boolean(),
 });
 
 const layer = Joi.object({
@@ -123,7 +128,16 @@ const row = Joi.object({
     .required(),
   layers: Joi.array().items(layer).min(1).max(ROW_LINE_MAX_LAYERS).unique('id').unique('partId').required(),
   holes: Joi.array()
-    .items(Joi.object({ id: id.required(), out: Joi.boolean().required(), at: place }))
+    .items(
+      Joi.object({
+        id: id.required(),
+        out: Joi.boolean().required(),
+        at: place,
+        holds: Joi.array()
+          .items(Joi.valid(...HOLD_KINDS))
+          .unique(),
+      }),
+    )
     .max(2 * ROW_MAX_HOLES)
     .unique('id')
     .required(),
@@ -143,6 +157,13 @@ const row = Joi.object({
     path: Joi.array().items(place).min(2).max(500).required(),
     startEdgeMm: Joi.number().min(0).max(100_000).required(),
     endEdgeMm: Joi.number().min(0).max(100_000).required(),
+  }).allow(null),
+  start: Joi.valid(...ROW_STARTS),
+  blind: Joi.object({
+    name,
+    hole: length.required(),
+    gripMin: length.allow(null).required(),
+    gripMax: length.allow(null).required(),
   }).allow(null),
 });
 
@@ -198,18 +219,48 @@ export const MARK_SCHEMA = Joi.object({
   side: Joi.valid('head', 'shop', null).required(),
   doneAt: time.required(),
   ...WHO_AND_WHEN,
-  payload: Joi.object({ undoes: id }).required(),
-}).custom((value: Mark, helpers) => {
-  const address = MARK_ADDRESS[value.kind];
-  const fits =
-    address === 'mark'
-      ? value.payload.undoes !== undefined
-      : value.payload.undoes === undefined &&
-        (address === 'part' ? value.layerIds.length > 0 : value.holeIds.length > 0) &&
-        (address === 'hole-in-layer' ? value.layerIds.length > 0 : true) &&
-        (value.kind === 'deburred' ? value.side !== null : true);
-  return fits ? value : helpers.message({ custom: '{{#label}} does not address what its kind needs' });
-});
+  payload: Joi.object({
+    undoes: id,
+    partIds: Joi.array().items(id).min(1).max(500).unique(),
+    how: Joi.valid(...HOLE_ORIGINS),
+    early: Joi.array()
+      .items(Joi.valid(...MARK_KINDS))
+      .max(MARK_KINDS.length)
+      .unique(),
+    note: Joi.string().allow('').max(500),
+    deviation: Joi.object({
+      kind: Joi.valid(...DEVIATION_KINDS).required(),
+      hole: length,
+      edges: Joi.object().pattern(id, length).max(ROW_LINE_MAX_LAYERS),
+      pitch: length,
+      off: length,
+      verdict: Joi.valid('same-rivet', 'next-size', 'stop').required(),
+    }),
+    photoIds: Joi.array().items(id).max(20).unique(),
+  }).required(),
+}).custom((value: Mark, helpers) =>
+  addressesWell(value) ? value : helpers.message({ custom: '{{#label}} does not address what its kind needs' }),
+);
+
+/** Whether a mark names what its kind is about, and nothing that belongs to another kind. */
+function addressesWell({ kind, holeIds, layerIds, side, payload }: Mark): boolean {
+  const address = MARK_ADDRESS[kind];
+  if ((address === 'mark') !== (payload.undoes !== undefined)) return false;
+  if ((kind === 'deviation') !== (payload.deviation !== undefined)) return false;
+  switch (address) {
+    case 'mark':
+      return true;
+    case 'assembly':
+      return holeIds.length === 0 && layerIds.length === 0;
+    case 'part':
+      /* The first release named a layer; since then the parts themselves. */
+      return layerIds.length > 0 || payload.partIds !== undefined;
+    case 'hole':
+      return holeIds.length > 0;
+    case 'hole-in-layer':
+      return holeIds.length > 0 && layerIds.length > 0 && (kind !== 'deburred' || side !== null);
+  }
+}
 
 export const MARKS_SCHEMA: Joi.ObjectSchema<{ kitId: string; marks: Mark[] }> = Joi.object({
   kitId: id.required(),

@@ -6,7 +6,7 @@ import { composeRow, duplicateRow, lineOfRow } from './compose';
 import { composeLines, editsOf } from './compose-many';
 import type { Entity } from './definitions';
 import { stackOf } from './stack-of';
-import { foldByRow, leftoversOf, progressOf, stepsOf } from './steps';
+import { fold, leftoversOf, progressOf, stepsOf } from './steps';
 
 const context = (parts: Entity<'part'>[] = []) => ({ assemblyId: 'a', units: 'in' as const, parts, newId: ids(5) });
 const compose = (line: string, parts: Entity<'part'>[] = [], existing?: Parameters<typeof composeRow>[3]) => {
@@ -91,7 +91,7 @@ describe('steps, folded from marks', () => {
   const steps = stepsOf(row, planStack(stack).layers);
   const [skin, spar] = row.layers.map((l) => l.id) as [string, string];
   const holes = row.holes.map((h) => h.id);
-  it('drill, deburr both sides of each sheet, prepare each sheet as planned', () => {
+  it('drill, deburr both sides of each sheet, prepare each sheet as planned, rivet, inspect', () => {
     expect(steps.map((s) => s.key)).toEqual([
       'drilled//',
       `deburred/${skin}/head`,
@@ -100,6 +100,8 @@ describe('steps, folded from marks', () => {
       `deburred/${spar}/shop`,
       `dimpled/${skin}/`,
       `countersunk/${spar}/`,
+      'set//',
+      'inspected//',
     ]);
   });
   it('progress counts each hole and step once', () => {
@@ -108,14 +110,14 @@ describe('steps, folded from marks', () => {
       mark('2', { holeIds: holes.slice(0, 2) }),
       mark('3', { kind: 'dimpled', holeIds: holes.slice(0, 1), layerIds: [skin] }),
     ];
-    expect(progressOf(row, steps, foldByRow(marks).get('r'))).toEqual({ done: 5, wanted: 28 });
+    expect(progressOf(row, steps, fold(marks).rows.get('r'))).toEqual({ done: 5, wanted: 36 });
   });
   it('marks that no longer fit are kept and shown', () => {
-    const states = foldByRow([
+    const states = fold([
       mark('1', { kind: 'dimpled', holeIds: holes.slice(0, 3), layerIds: [spar] }),
       mark('2', { kind: 'dimpled', holeIds: holes.slice(0, 1), layerIds: ['gone'] }),
       mark('3', { holeIds: [holes[3] as string] }),
-    ]).get('r');
+    ]).rows.get('r');
     const shorter = { ...row, holes: row.holes.map((h, i) => ({ ...h, out: i === 3 })) };
     expect(leftoversOf(shorter, steps, states).map((l) => [l.because, l.holeIds.length])).toEqual([
       ['step-changed', 3],

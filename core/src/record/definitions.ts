@@ -36,6 +36,18 @@ export interface KitDefinition {
   /** The kit's own hole max by first dash number, mm. */
   readonly holeMax: Partial<Record<'3' | '4' | '5' | '6', number>>;
   readonly people: readonly Person[];
+  /** Which work on parts this project does at all; absent: none of it. */
+  readonly work?: WorkChoices | undefined;
+  /** Sheet holders owned, by dash. */
+  readonly holders?: Partial<Record<'3' | '4' | '5' | '6', number>> | undefined;
+}
+
+/** Work on whole parts that a project does or leaves out. */
+export interface WorkChoices {
+  readonly scuff: boolean;
+  readonly prime: boolean;
+  /** The school that scuffs after dimpling. */
+  readonly scuffAfterDimple: boolean;
 }
 
 export interface AssemblyDefinition {
@@ -79,6 +91,8 @@ export interface PartDefinition {
   readonly counted?: number | null | undefined;
   readonly orientation?: Orientation | null | undefined;
   readonly outline?: Outline | null | undefined;
+  /** Its lap edge gets a slight crease. */
+  readonly crease?: boolean | undefined;
 }
 
 export interface LayerDefinition {
@@ -95,6 +109,25 @@ export interface HoleDefinition {
   readonly out: boolean;
   /** Where it lies on the assembly, mm, when it was measured or read from a drawing; it outranks the row's even layout. */
   readonly at?: { readonly x: number; readonly y: number } | undefined;
+  /** What must not happen to it now. */
+  readonly holds?: readonly HoldKind[] | undefined;
+}
+
+/** Left plain though the row is prepared; left empty though the row is set; left undrilled until the angle is checked. */
+export const HOLD_KINDS = ['no-prep', 'no-rivet', 'square'] as const;
+export type HoldKind = (typeof HOLD_KINDS)[number];
+
+/** What the kit delivers: no hole, holes punched undersize, holes punched to their final size. */
+export const ROW_STARTS = ['none', 'undersize', 'final'] as const;
+export type RowStart = (typeof ROW_STARTS)[number];
+
+/** A blind fastener as its maker describes it, entered by the builder. */
+export interface BlindFastener {
+  readonly name: string;
+  /** The hole its maker asks for. */
+  readonly hole: TypedLength;
+  readonly gripMin: TypedLength | null;
+  readonly gripMax: TypedLength | null;
 }
 
 export interface RowDefinition {
@@ -125,6 +158,10 @@ export interface RowDefinition {
   readonly mirroredFrom: string | null;
   /** Where the row was laid out: a polyline on its part, mm, and the edge distances at its ends. Absent: not drawn. */
   readonly laid?: LaidPath | null | undefined;
+  /** Absent: undersize. */
+  readonly start?: RowStart | undefined;
+  /** Set with this instead of the solid rivet. */
+  readonly blind?: BlindFastener | null | undefined;
 }
 
 export interface LaidPath {

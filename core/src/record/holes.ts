@@ -1,4 +1,4 @@
-import type { HoleDefinition } from './definitions';
+import type { HoldKind, HoleDefinition, RowDefinition } from './definitions';
 
 /** The holes that are in the plan, in their order. */
 export function holesInPlan(holes: readonly HoleDefinition[]): HoleDefinition[] {
@@ -29,6 +29,18 @@ export function resizeHoles(holes: readonly HoleDefinition[], count: number, new
     now++;
   }
   return resized;
+}
+
+/** The row with some of its holes held back in one way, or no longer. */
+export function withHold(row: RowDefinition, holeIds: readonly string[], hold: HoldKind, isOn: boolean): RowDefinition {
+  return {
+    ...row,
+    holes: row.holes.map((h) => {
+      if (!holeIds.includes(h.id)) return h;
+      const others = (h.holds ?? []).filter((k) => k !== hold);
+      return { ...h, holds: isOn ? [...others, hold] : others };
+    }),
+  };
 }
 
 /** Text such as `1-12,15` to the zero-based places it names within 1..count; null where it does not read. */

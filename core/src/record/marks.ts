@@ -1,3 +1,5 @@
+import type { TypedLength } from './definitions';
+
 /**
  * A mark says that something was done. It is appended, never altered; marks commute: they are idempotent by id
  * and ordered by done-at, then id. Stages are folded from marks, never stored as truth.
@@ -16,18 +18,26 @@ export const MARK_KINDS = [
   'set',
   'inspected',
   'removed',
+  'squared',
+  'deviation',
+  'shift-started',
+  'shift-paused',
+  'shift-resumed',
+  'shift-ended',
   'undo',
 ] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 
-/** What a mark of each kind addresses: the hole, the hole in one sheet, the part, or another mark. */
-export const MARK_ADDRESS: Readonly<Record<MarkKind, 'hole' | 'hole-in-layer' | 'part' | 'mark'>> = {
+/** What a mark of each kind addresses: the hole, the hole in one sheet, the part, the assembly, or another mark. */
+export const MARK_ADDRESS: Readonly<Record<MarkKind, 'hole' | 'hole-in-layer' | 'part' | 'assembly' | 'mark'>> = {
   'laid-out': 'hole',
   piloted: 'hole',
   drilled: 'hole',
   set: 'hole',
   inspected: 'hole',
   removed: 'hole',
+  squared: 'hole',
+  deviation: 'hole',
   deburred: 'hole-in-layer',
   dimpled: 'hole-in-layer',
   countersunk: 'hole-in-layer',
@@ -35,16 +45,57 @@ export const MARK_ADDRESS: Readonly<Record<MarkKind, 'hole' | 'hole-in-layer' | 
   scuffed: 'part',
   cleaned: 'part',
   primed: 'part',
+  'shift-started': 'assembly',
+  'shift-paused': 'assembly',
+  'shift-resumed': 'assembly',
+  'shift-ended': 'assembly',
   undo: 'mark',
 };
 
 export type Side = 'head' | 'shop';
+
+/** How a hole came to be. */
+export const HOLE_ORIGINS = ['drilled', 'reamed', 'together', 'back-drilled', 'transferred'] as const;
+export type HoleOrigin = (typeof HOLE_ORIGINS)[number];
+
+export const DEVIATION_KINDS = ['out-of-place', 'elongated', 'oversize', 'near-edge', 'wrong-part', 'edge-damage', 'opened-up'] as const;
+export type DeviationKind = (typeof DEVIATION_KINDS)[number];
+
+/** What was found at a hole, as it was measured. Lengths keep what was typed. */
+export interface Deviation {
+  readonly kind: DeviationKind;
+  /** The hole as it is; an elongated one across its longer way. */
+  readonly hole?: TypedLength | undefined;
+  /** To the nearest edge of each layer that was measured, by layer id. */
+  readonly edges?: Readonly<Record<string, TypedLength>> | undefined;
+  /** To the nearest neighbour in the row. */
+  readonly pitch?: TypedLength | undefined;
+  /** How far from where it belongs. */
+  readonly off?: TypedLength | undefined;
+  /** What the program said then. */
+  readonly verdict: 'same-rivet' | 'next-size' | 'stop';
+}
+
+/** What a mark says beside what it addresses; each kind has its own. */
+export interface MarkPayload {
+  /** An undo names here the mark it takes back. */
+  readonly undoes?: string | undefined;
+  /** Parts, where the operation is a part's. */
+  readonly partIds?: readonly string[] | undefined;
+  readonly how?: HoleOrigin | undefined;
+  /** Marked though these came first by the order of the work, which was said and accepted. */
+  readonly early?: readonly MarkKind[] | undefined;
+  readonly note?: string | undefined;
+  readonly deviation?: Deviation | undefined;
+  readonly photoIds?: readonly string[] | undefined;
+}
 
 export interface Mark {
   /** Client-made. */
   readonly id: string;
   readonly kind: MarkKind;
   readonly v: 1;
+  /** The row; for a part's or a shift's mark the assembly. */
   readonly rowId: string;
   readonly holeIds: readonly string[];
   /** Layer ids, where the operation is a layer's. */
@@ -55,8 +106,7 @@ export interface Mark {
   readonly recordedAt: string;
   readonly person: string;
   readonly device: string;
-  /** An undo names here the mark it takes back. */
-  readonly payload: { readonly undoes?: string };
+  readonly payload: MarkPayload;
 }
 
 /** Ordered by done-at, then id: the same on every device. */

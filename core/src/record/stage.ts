@@ -1,13 +1,30 @@
-import type { Step } from './steps';
+import type { Step, StepKind } from './steps';
 
-/** How far one hole is, over all sheets: the last stage whose steps are all done. */
-export const STAGES = ['open', 'drilled', 'deburred', 'prepared'] as const;
+/** How far one hole is, over all sheets: the last stage whose steps are all done. Work on whole parts is no stage of a hole. */
+export const STAGES = ['open', 'laid-out', 'piloted', 'drilled', 'deburred', 'prepared', 'set', 'inspected'] as const;
 export type Stage = (typeof STAGES)[number];
 
-/** The stage of a hole from the steps of its row and the keys marked at it. */
+/** The steps of each stage, and whether it is reached where a row has none of them. */
+const STAGE_STEPS: readonly { readonly stage: Stage; readonly kinds: readonly StepKind[]; readonly isFree: boolean }[] = [
+  { stage: 'laid-out', kinds: ['laid-out'], isFree: false },
+  { stage: 'piloted', kinds: ['piloted'], isFree: false },
+  { stage: 'drilled', kinds: ['drilled'], isFree: true },
+  { stage: 'deburred', kinds: ['deburred'], isFree: true },
+  { stage: 'prepared', kinds: ['dimpled', 'countersunk'], isFree: true },
+  { stage: 'set', kinds: ['set'], isFree: false },
+  { stage: 'inspected', kinds: ['inspected'], isFree: false },
+];
+
+/** The stage of a hole from the steps of its row and the keys marked at it. Laying out and piloting are passed over by a drilled hole. */
 export function stageOf(steps: readonly Step[], done: ReadonlySet<string> | undefined): Stage {
-  const all = (kinds: readonly Step['kind'][]) => steps.filter((s) => kinds.includes(s.kind)).every((s) => done?.has(s.key));
-  if (!all(['drilled'])) return 'open';
-  if (!all(['deburred'])) return 'drilled';
-  return all(['dimpled', 'countersunk']) ? 'prepared' : 'deburred';
+  let reached: Stage = 'open';
+  const isDrilled = done?.has('drilled//') ?? false;
+  for (const { stage, kinds, isFree } of STAGE_STEPS) {
+    const own = steps.filter((s) => kinds.includes(s.kind));
+    if (own.length === 0 && !isFree) continue;
+    const isPassed = isDrilled && (stage === 'laid-out' || stage === 'piloted');
+    if (!isPassed && !own.every((s) => done?.has(s.key))) return reached;
+    reached = stage;
+  }
+  return reached;
 }

@@ -1,45 +1,114 @@
 import type { PlannedLayer } from '../prep/walk';
-import type { RowDefinition } from './definitions';
+import type { HoleDefinition, KitDefinition, PartDefinition, RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
-import { effectiveMarks, type Mark, type MarkKind, type Side } from './marks';
+import { effectiveMarks, MARK_ADDRESS, type Mark, type MarkKind, type Side } from './marks';
 
-/** One thing to do at every hole of a row: drill it, deburr one side of one sheet, prepare one sheet. */
+export const STEP_KINDS = [
+  'laid-out',
+  'piloted',
+  'drilled',
+  'deburred',
+  'creased',
+  'scuffed',
+  'dimpled',
+  'countersunk',
+  'cleaned',
+  'primed',
+  'set',
+  'inspected',
+] as const satisfies readonly MarkKind[];
+export type StepKind = (typeof STEP_KINDS)[number];
+
+/** One thing to do: at every hole of a row, at every hole in one sheet of it, or on a whole part. */
 export interface Step {
   readonly key: string;
-  readonly kind: Extract<MarkKind, 'drilled' | 'deburred' | 'dimpled' | 'countersunk'>;
+  readonly kind: StepKind;
+  /** The sheet it is done in, where it is a sheet's. */
   readonly layerId: string | null;
   readonly side: Side | null;
+  /** The part of that sheet, or the part it is done on. */
+  readonly partId: string | null;
+}
+
+/** What the work on parts depends on, beside the row. */
+export interface WorkContext {
+  readonly kit: Pick<KitDefinition, 'work'>;
+  readonly parts: ReadonlyMap<string, Pick<PartDefinition, 'crease'>>;
 }
 
 function keyOf(kind: MarkKind, layerId: string | null, side: Side | null): string {
   return `${kind}/${layerId ?? ''}/${side ?? ''}`;
 }
 
-/** What every hole of a row needs up to its preparation, in the order of the work. */
-export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[]): Step[] {
-  const step = (kind: Step['kind'], layerId: string | null = null, side: Side | null = null): Step => ({
+/** The key of a step done on a whole part. */
+export function partKey(kind: MarkKind, partId: string): string {
+  return `${kind}/part:${partId}`;
+}
+
+/** Whether a step is done on a part as a whole, not hole by hole. */
+export function isPartStep(step: Step): boolean {
+  return MARK_ADDRESS[step.kind] === 'part';
+}
+
+/** Everything a row needs from what the kit delivers to the last look, in the order of the work; what does not apply is not there. */
+export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], work?: WorkContext): Step[] {
+  const step = (kind: StepKind, layerId: string | null = null, side: Side | null = null, partId: string | null = null): Step => ({
     key: keyOf(kind, layerId, side),
     kind,
     layerId,
     side,
+    partId,
   });
-  const steps = [step('drilled')];
-  for (const layer of row.layers) steps.push(step('deburred', layer.id, 'head'), step('deburred', layer.id, 'shop'));
-  row.layers.forEach((layer, i) => {
+  const onParts = (kind: StepKind, wanted: (partId: string) => boolean): Step[] =>
+    row.layers
+      .filter((l) => wanted(l.partId))
+      .map((l) => ({ key: partKey(kind, l.partId), kind, layerId: null, side: null, partId: l.partId }));
+  const start = row.start ?? 'undersize';
+  const steps: Step[] = [];
+  if (start === 'none') steps.push(step('laid-out'), step('piloted'));
+  if (start !== 'final') steps.push(step('drilled'));
+  for (const l of row.layers) steps.push(step('deburred', l.id, 'head', l.partId), step('deburred', l.id, 'shop', l.partId));
+  steps.push(...onParts('creased', (id) => work?.parts.get(id)?.crease === true));
+  const preparation = row.layers.flatMap((l, i): Step[] => {
     const prep = planned[i]?.prep;
-    if (prep === 'dimple') steps.push(step('dimpled', layer.id));
-    if (prep === 'countersink') steps.push(step('countersunk', layer.id));
+    if (prep === 'dimple') return [step('dimpled', l.id, null, l.partId)];
+    return prep === 'countersink' ? [step('countersunk', l.id, null, l.partId)] : [];
   });
+  const choices = work?.kit.work;
+  const scuffing = onParts('scuffed', () => choices?.scuff === true);
+  steps.push(...(choices?.scuffAfterDimple ? [...preparation, ...scuffing] : [...scuffing, ...preparation]));
+  steps.push(...onParts('cleaned', () => choices?.prime === true), ...onParts('primed', () => choices?.prime === true));
+  steps.push(step('set'), step('inspected'));
   return steps;
+}
+
+/** Whether a hole takes part in a step now: some are held back. `done`: what is marked at it. */
+export function isHeld(hole: HoleDefinition, kind: StepKind, done: ReadonlySet<string> | undefined): boolean {
+  const { holds } = hole;
+  if (!holds || holds.length === 0) return false;
+  if ((kind === 'dimpled' || kind === 'countersunk') && holds.includes('no-prep')) return true;
+  if ((kind === 'set' || kind === 'inspected') && holds.includes('no-rivet')) return true;
+  return kind === 'drilled' && holds.includes('square') && !done?.has('squared//');
 }
 
 /** What was done at each hole: hole id to the keys of the steps marked there. */
 export type HoleStates = ReadonlyMap<string, ReadonlySet<string>>;
 
-/** Folds marks that count into what was done at each hole, by row id. */
-export function foldByRow(marks: readonly Mark[]): Map<string, Map<string, Set<string>>> {
+/** What a record comes to. */
+export interface Folded {
+  /** By row id. */
+  readonly rows: ReadonlyMap<string, Map<string, Set<string>>>;
+  /** Keys of the steps done on whole parts. */
+  readonly parts: ReadonlySet<string>;
+}
+
+/** Folds marks that count into what was done at each hole and on each part. A removed rivet is set no longer. */
+export function fold(marks: readonly Mark[]): Folded {
   const rows = new Map<string, Map<string, Set<string>>>();
+  const parts = new Set<string>();
   for (const mark of effectiveMarks(marks)) {
+    for (const partId of mark.payload.partIds ?? []) parts.add(partKey(mark.kind, partId));
+    if (mark.holeIds.length === 0 || mark.kind === 'deviation') continue;
     let holes = rows.get(mark.rowId);
     if (!holes) rows.set(mark.rowId, (holes = new Map()));
     const keys =
@@ -47,23 +116,47 @@ export function foldByRow(marks: readonly Mark[]): Map<string, Map<string, Set<s
     for (const holeId of mark.holeIds) {
       let done = holes.get(holeId);
       if (!done) holes.set(holeId, (done = new Set()));
-      for (const key of keys) done.add(key);
+      if (mark.kind === 'removed') {
+        done.delete('set//');
+        done.delete('inspected//');
+      } else for (const key of keys) done.add(key);
     }
   }
-  return rows;
+  return { rows, parts };
 }
 
 const NOTHING: HoleStates = new Map();
+const NO_PARTS: ReadonlySet<string> = new Set();
 
-/** How far a row is: steps done over steps wanted, holes in the plan only. */
-export function progressOf(row: RowDefinition, steps: readonly Step[], states: HoleStates = NOTHING): { done: number; wanted: number } {
-  const holes = holesInPlan(row.holes);
+/** Whether a step is done at a hole, or on its part. */
+export function isDone(step: Step, done: ReadonlySet<string> | undefined, parts: ReadonlySet<string> = NO_PARTS): boolean {
+  return isPartStep(step) ? parts.has(step.key) : (done?.has(step.key) ?? false);
+}
+
+/** How far a row is: what is done over what is wanted, holes in the plan only; a part's step counts once. */
+export function progressOf(
+  row: RowDefinition,
+  steps: readonly Step[],
+  states: HoleStates = NOTHING,
+  parts: ReadonlySet<string> = NO_PARTS,
+): { done: number; wanted: number } {
   let done = 0;
-  for (const hole of holes) {
-    const marked = states.get(hole.id);
-    if (marked) for (const step of steps) if (marked.has(step.key)) done++;
+  let wanted = 0;
+  const onHoles = steps.filter((s) => !isPartStep(s));
+  for (const step of steps) {
+    if (!isPartStep(step)) continue;
+    wanted++;
+    if (parts.has(step.key)) done++;
   }
-  return { done, wanted: holes.length * steps.length };
+  for (const hole of holesInPlan(row.holes)) {
+    const marked = states.get(hole.id);
+    for (const step of onHoles) {
+      if (marked?.has(step.key)) done++;
+      else if (isHeld(hole, step.kind, marked)) continue;
+      wanted++;
+    }
+  }
+  return { done, wanted };
 }
 
 /** Marked work that the row as it is now does not ask for: kept, and shown for a person to resolve. */
@@ -74,6 +167,9 @@ export interface Leftover {
   /** Why: the plan changed, the sheet is no longer in the stack, or the holes were taken out of the plan. */
   readonly because: 'step-changed' | 'layer-gone' | 'holes-out';
 }
+
+/** Marks that are no step of a row and never left over. */
+const NO_STEP: readonly string[] = ['squared', 'removed', 'laid-out', 'piloted', 'drilled'] satisfies MarkKind[];
 
 /** Finds marks that no longer fit the row's plan. */
 export function leftoversOf(row: RowDefinition, steps: readonly Step[], states: HoleStates = NOTHING): Leftover[] {
@@ -88,7 +184,7 @@ export function leftoversOf(row: RowDefinition, steps: readonly Step[], states: 
         ? 'holes-out'
         : layer !== '' && !layers.has(layer)
           ? 'layer-gone'
-          : known.has(key)
+          : known.has(key) || NO_STEP.includes(kind)
             ? null
             : 'step-changed';
       if (because === null) continue;

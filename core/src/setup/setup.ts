@@ -6,7 +6,7 @@ import type { LayerDefinition, RowDefinition } from '../record/definitions';
 import type { Step } from '../record/steps';
 import { drillOfDiameter } from '../tables/drills';
 import type { Head } from '../tables/fasteners';
-import type { Mm } from '../units/length';
+import { inches, type Mm } from '../units/length';
 
 /** What is in the hand or in the tool for one kind of step. */
 export type SetupTool =
@@ -18,6 +18,7 @@ export type SetupTool =
   | { readonly kind: 'dies'; readonly dash: number; readonly angleDeg: number; readonly sheet: 'skin' | 'substructure' }
   | { readonly kind: 'cutter'; readonly angleDeg: number; readonly pilot: Mm; readonly depth: Mm }
   | { readonly kind: 'sets'; readonly dash: number; readonly head: Head }
+  | { readonly kind: 'puller'; readonly name: string }
   | { readonly kind: 'hand' };
 
 /** A set-up: an operation and what is in the tool. Derived, never entered; the key stays the same while both do. */
@@ -32,6 +33,9 @@ export interface SetupUse {
   readonly setup: Setup;
   readonly steps: readonly Step[];
 }
+
+/** The first hole where the kit has none: one rivet size down; dash 3 starts with 3/32. Source: the bits of docs/rules.md. */
+const PILOT_OF_DASH: Readonly<Record<3 | 4 | 5 | 6, Mm>> = { 3: inches(3 / 32), 4: inches(0.098), 5: inches(0.1285), 6: inches(0.159) };
 
 /** A length in the key: to the hundredth of a millimetre, finer than any drill differs from its neighbour. */
 const inKey = (length: Mm): string => (Math.round(length * 100) / 100).toFixed(2);
@@ -56,7 +60,21 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
         depth,
       });
     }
+    case 'piloted': {
+      const pilot = PILOT_OF_DASH[row.dash];
+      return make(inKey(pilot), { kind: 'bit', diameter: pilot, drill: drillOfDiameter(pilot) });
+    }
+    case 'set':
+      return row.blind
+        ? make(`blind/${row.blind.name}`, { kind: 'puller', name: row.blind.name })
+        : make(`${row.dash}/${row.head}`, { kind: 'sets', dash: row.dash, head: row.head });
+    case 'laid-out':
     case 'deburred':
+    case 'creased':
+    case 'scuffed':
+    case 'cleaned':
+    case 'primed':
+    case 'inspected':
       return make('hand', { kind: 'hand' });
   }
 }

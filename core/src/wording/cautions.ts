@@ -1,4 +1,5 @@
 import type { PrepAnswer } from '../prep/stack';
+import type { StepKind } from '../record/steps';
 
 /** What stands above every piece of advice. */
 export const ADVICE_FIRST = 'Advice only: the kit maker’s documents, local rules and the responsible inspector come first.';
@@ -16,3 +17,22 @@ export function cautionsFor(preps: readonly PrepAnswer[]): string[] {
     );
   return cautions;
 }
+
+const DRILLING = 'Eye and ear protection; no key in the chuck; small parts clamped; hot, sharp chips; mind what is behind the sheet.';
+const WET = 'Ventilation and gloves; for anything with chromate a respirator; rags of solvent out of the shop.';
+
+/** What can hurt in one operation, and what spoils the part; shown while it is done. */
+export const OPERATION_CAUTIONS: Readonly<Record<StepKind, readonly string[]>> = {
+  'laid-out': ['Felt pen only: a scribed line in a sheet is where a crack begins.'],
+  piloted: [DRILLING],
+  drilled: [DRILLING, 'Square to the sheet: the bit’s reflection runs straight on.'],
+  deburred: ['Two light turns: no countersink. Edges cut: gloves.'],
+  creased: ['A slight crease only; fingers clear of the rollers.'],
+  scuffed: ['Dust: mask, and no grinding dust of other metals on the pad.'],
+  dimpled: ['Fingers clear of the dies. Air off before the dies are changed. Try the set on scrap of the same thickness first.'],
+  countersunk: ['The cutter’s end is sharp. Bursts, not one long cut. Check against a real rivet every few holes.'],
+  cleaned: [WET],
+  primed: [WET, 'Zones to be bonded stay bare: mask them.'],
+  set: ['Eye and ear protection; fingers off the bar’s edge; never fire a gun without a rivet under its set.'],
+  inspected: ['Light from the side shows dents; gauge, straightedge and feeler before the eye.'],
+};

@@ -1,3 +1,5 @@
+import type { HoldKind } from '../record/definitions';
+import type { StepKind } from '../record/steps';
 import type { Setup } from '../setup/setup';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
@@ -20,16 +22,32 @@ export function setupName({ operation, tool }: Setup, units: Units): string {
       return `cutter ${tool.angleDeg}°, pilot ${showLength(tool.pilot, units)}, ${showLength(tool.depth, units)} deep`;
     case 'sets':
       return `sets ${dashSize(tool.dash)}, ${tool.head === 'flush-100' ? 'flush' : 'protruding'}`;
+    case 'puller':
+      return `puller, ${tool.name}`;
     case 'hand':
       return OPERATION_WORDS[operation].by;
   }
 }
 
 /** What each operation is called: the order, the stage it leads to, and what it is done with where nothing is set up. */
-export const OPERATION_WORDS: Readonly<Record<Setup['operation'], { readonly verb: string; readonly done: string; readonly by: string }>> =
-  {
-    drilled: { verb: 'drill to size', done: 'drilled', by: 'bit or reamer' },
-    deburred: { verb: 'deburr', done: 'deburred', by: 'deburring bit, two light turns' },
-    dimpled: { verb: 'dimple', done: 'dimpled', by: 'dies' },
-    countersunk: { verb: 'countersink', done: 'countersunk', by: 'cutter' },
-  };
+export const OPERATION_WORDS: Readonly<Record<StepKind, { readonly verb: string; readonly done: string; readonly by: string }>> = {
+  'laid-out': { verb: 'lay out', done: 'laid out', by: 'ruler and felt pen' },
+  piloted: { verb: 'pilot', done: 'piloted', by: 'pilot bit' },
+  drilled: { verb: 'drill to size', done: 'drilled', by: 'bit or reamer' },
+  deburred: { verb: 'deburr', done: 'deburred', by: 'deburring bit, two light turns' },
+  creased: { verb: 'crease the edge', done: 'creased', by: 'edge roller, a slight crease' },
+  scuffed: { verb: 'scuff', done: 'scuffed', by: 'abrasive pad' },
+  dimpled: { verb: 'dimple', done: 'dimpled', by: 'dies' },
+  countersunk: { verb: 'countersink', done: 'countersunk', by: 'cutter' },
+  cleaned: { verb: 'clean', done: 'cleaned', by: 'solvent and clean wipes' },
+  primed: { verb: 'prime', done: 'primed', by: 'primer' },
+  set: { verb: 'rivet', done: 'set', by: 'sets' },
+  inspected: { verb: 'inspect', done: 'inspected', by: 'shop-head gauge, straightedge, feeler' },
+};
+
+/** What is held back, in words, and its sign beside the hole's number. */
+export const HOLD_WORDS: Readonly<Record<HoldKind, { readonly text: string; readonly sign: string }>> = {
+  'no-prep': { text: 'no dimple or countersink: plug', sign: '\u25aa' },
+  'no-rivet': { text: 'no rivet for now: leave empty', sign: '\u2715' },
+  square: { text: 'not drilled before the square-up check', sign: '\u221f' },
+};

@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, or, sql } from 'drizzle-orm';
 import type { Mark } from '#core/record/marks';
 import type { Queries } from './connection';
 import { changes, entities, marks, type AppliedEdit } from './schema';
@@ -38,13 +38,13 @@ function asMark(stored: typeof marks.$inferSelect): NumberedMark {
   return { seq, mark };
 }
 
-/** Marks on the rows of an assembly (also of deleted rows), after a place in the record. */
+/** Marks on an assembly and its rows (also of deleted rows), after a place in the record. */
 export async function listMarksOfAssembly(q: Queries, assemblyId: string, after: number): Promise<NumberedMark[]> {
   const found = await q
     .select({ m: marks })
     .from(marks)
     .innerJoin(entities, eq(entities.id, marks.rowId))
-    .where(and(eq(entities.assemblyId, assemblyId), gt(marks.seq, after)))
+    .where(and(or(eq(entities.assemblyId, assemblyId), eq(entities.id, assemblyId)), gt(marks.seq, after)))
     .orderBy(marks.seq);
   return found.map(({ m }) => asMark(m));
 }

@@ -71,3 +71,32 @@ export const marks = mysqlTable(
   },
   (t) => [uniqueIndex('marks_id').on(t.id), index('marks_row').on(t.rowId), index('marks_kit').on(t.kitId)],
 );
+
+/** Photos: the files lie in the data folder under their id. */
+export const photos = mysqlTable(
+  'photos',
+  {
+    id: uuid('id').primaryKey(),
+    kitId: uuid('kit_id').notNull(),
+    width: int('width').notNull(),
+    height: int('height').notNull(),
+    bytes: int('bytes').notNull(),
+    device: uuid('device').notNull(),
+    receivedAt: datetime('received_at', { mode: 'date', fsp: 3 }).notNull(),
+  },
+  (t) => [index('photos_kit').on(t.kitId)],
+);
+
+/** Devices of the local network that were let in; only a hash of what each carries is kept. */
+export const devices = mysqlTable(
+  'devices',
+  {
+    id: uuid('id').primaryKey(),
+    name: varchar('name', { length: 60 }).notNull(),
+    person: varchar('person', { length: 60 }).notNull(),
+    tokenHash: varchar('token_hash', { length: 64 }).notNull(),
+    pairedAt: datetime('paired_at', { mode: 'date', fsp: 3 }).notNull(),
+    droppedAt: datetime('dropped_at', { mode: 'date', fsp: 3 }),
+  },
+  (t) => [uniqueIndex('devices_token').on(t.tokenHash)],
+);

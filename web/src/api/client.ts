@@ -29,9 +29,18 @@ export function get<T>(path: string): Promise<T> {
   return call<T>(path);
 }
 
+/** Sends a file's bytes as they are. */
+export function upload<T>(path: string, file: Blob): Promise<T> {
+  return call<T>(path, { method: 'PUT', headers: { 'content-type': 'application/octet-stream' }, body: file });
+}
+
 /** Sends a file's text as it is. */
 export function postText<T>(path: string, text: string): Promise<T> {
   return call<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: text });
+}
+
+export function remove<T>(path: string): Promise<T> {
+  return call<T>(path, { method: 'DELETE' });
 }
 
 export function post<T>(path: string, body: unknown): Promise<T> {

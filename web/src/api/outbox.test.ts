@@ -1,3 +1,5 @@
+import { IDBFactory } from 'fake-indexeddb';
+import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Mark } from '#core/record/marks';
 import { mark } from '../../../core/test/build';
@@ -18,25 +20,41 @@ class Server {
   };
 }
 
-let stored: Map<string, string>;
 let server: Server;
 
-/** The module anew, as after a reload: only what is in storage is known. */
+/** The module anew, as after a reload: only what is in the browser's database is known. */
 async function openPage() {
   vi.resetModules();
-  const page = await import('./outbox');
-  return page;
+  return import('./outbox');
+}
+
+/** Lets the browser's database answer, and so much time pass. */
+async function pass(ms = 0): Promise<void> {
+  for (let i = 0; i < 60; i++) await new Promise((resolve) => setImmediate(resolve));
+  await vi.advanceTimersByTimeAsync(ms);
+  for (let i = 0; i < 60; i++) await new Promise((resolve) => setImmediate(resolve));
+}
+
+async function waiting(): Promise<string[]> {
+  vi.resetModules();
+  const store = await import('./outbox-store');
+  const ids = store.loadWaiting().then((all) => all.map((w) => w.mark.id));
+  await pass();
+  return ids;
 }
 
 beforeEach(() => {
-  vi.useFakeTimers();
-  stored = new Map();
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+  vi.stubGlobal('indexedDB', new IDBFactory());
+  vi.stubGlobal('BroadcastChannel', undefined);
   server = new Server();
+  const old = new Map<string, string>();
   vi.stubGlobal('localStorage', {
-    getItem: (key: string) => stored.get(key) ?? null,
-    setItem: (key: string, value: string) => stored.set(key, value),
+    getItem: (key: string) => old.get(key) ?? null,
+    setItem: (key: string, value: string) => old.set(key, value),
+    removeItem: (key: string) => old.delete(key),
   });
-  vi.stubGlobal('window', { setTimeout: setTimeout.bind(globalThis), addEventListener: () => undefined });
+  vi.stubGlobal('window', { setTimeout: (run: () => void, ms: number) => setTimeout(run, ms), addEventListener: () => undefined });
   vi.stubGlobal('fetch', (url: string, init: RequestInit) => server.fetch(url, init));
 });
 
@@ -45,96 +63,82 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const waiting = () => (JSON.parse(stored.get('anvil.outbox') ?? '[]') as { mark: Mark }[]).map((w) => w.mark.id);
-
 describe('the outbox', () => {
   it('keeps a mark until the server has acknowledged it', async () => {
+    server.isAway = true;
     const page = await openPage();
     page.sendMarks('kit', [mark('a', {}), mark('b', {})]);
-    expect(waiting()).toEqual(['a', 'b']);
-    await vi.runAllTimersAsync();
-    expect([server.kept, waiting()]).toEqual([['a', 'b'], []]);
-  });
-
-  it('tells its listeners before it lets go of what was sent', async () => {
-    const page = await openPage();
-    const seen: string[][] = [];
-    page.startOutbox(() => {
-      seen.push(waiting());
-      return Promise.resolve();
-    });
-    page.sendMarks('kit', [mark('a', {})]);
-    await vi.runAllTimersAsync();
-    expect(seen).toEqual([['a']]);
+    await pass();
+    expect(await waiting()).toEqual(['a', 'b']);
+    server.isAway = false;
+    await pass(3000);
+    expect([server.kept, await waiting()]).toEqual([['a', 'b'], []]);
   });
 
   it('waits while the server is away and sends in order, once, when it is back', async () => {
     server.isAway = true;
     const page = await openPage();
     page.sendMarks('kit', [mark('a', {})]);
-    await vi.advanceTimersByTimeAsync(5000);
+    await pass(5000);
     page.sendMarks('kit', [mark('b', {})]);
-    await vi.advanceTimersByTimeAsync(5000);
-    expect([server.kept, waiting()]).toEqual([[], ['a', 'b']]);
+    await pass(5000);
+    expect([server.kept, await waiting()]).toEqual([[], ['a', 'b']]);
     server.isAway = false;
-    await vi.advanceTimersByTimeAsync(5000);
-    expect([server.kept, waiting()]).toEqual([['a', 'b'], []]);
+    await pass(5000);
+    expect([server.kept, await waiting()]).toEqual([['a', 'b'], []]);
   });
 
-  it('remembers through a closed page', async () => {
+  it('remembers through a closed page, in order', async () => {
     server.isAway = true;
     const page = await openPage();
     page.sendMarks('kit', [mark('a', {})]);
-    await vi.advanceTimersByTimeAsync(100);
+    await pass(100);
+    vi.clearAllTimers();
     server.isAway = false;
     const again = await openPage();
     again.startOutbox(() => Promise.resolve());
-    await vi.runAllTimersAsync();
-    expect([server.kept, waiting()]).toEqual([['a'], []]);
+    again.sendMarks('kit', [mark('b', {})]);
+    await pass(3000);
+    expect([server.kept, await waiting()]).toEqual([['a', 'b'], []]);
   });
 
-  it('keeps what another window put there', async () => {
-    server.isAway = true;
+  it('takes over what the first release left in local storage, once', async () => {
+    localStorage.setItem('anvil.outbox', JSON.stringify([{ kitId: 'kit', mark: mark('old', {}) }]));
     const page = await openPage();
-    page.sendMarks('kit', [mark('a', {})]);
-    stored.set(
-      'anvil.outbox',
-      JSON.stringify([...JSON.parse(stored.get('anvil.outbox') ?? '[]'), { kitId: 'kit', mark: mark('theirs', {}) }]),
-    );
-    page.sendMarks('kit', [mark('b', {})]);
-    expect(waiting()).toEqual(['a', 'theirs', 'b']);
+    page.startOutbox(() => Promise.resolve());
+    await pass(100);
+    expect([server.kept, await waiting(), localStorage.getItem('anvil.outbox')]).toEqual([['old'], [], null]);
   });
 
   it('keeps what the server refuses, and goes on trying', async () => {
     server.refuses = true;
     const page = await openPage();
     page.sendMarks('kit', [mark('a', {})]);
-    await vi.advanceTimersByTimeAsync(5000);
-    expect(waiting()).toEqual(['a']);
+    await pass(5000);
+    expect(await waiting()).toEqual(['a']);
     server.refuses = false;
-    await vi.advanceTimersByTimeAsync(5000);
-    expect([server.kept, waiting()]).toEqual([['a'], []]);
+    await pass(5000);
+    expect([server.kept, await waiting()]).toEqual([['a'], []]);
   });
 
   it('sends a long queue in pieces, a kit at a time', async () => {
-    const page = await openPage();
     server.isAway = true;
+    const page = await openPage();
     page.sendMarks(
       'kit',
-      Array.from({ length: 450 }, (_, i) => mark(`m${i}`, {})),
+      Array.from({ length: 450 }, (_, i) => mark(`m${String(i).padStart(3, '0')}`, {})),
     );
     page.sendMarks('other', [mark('x', {})]);
+    for (let i = 0; i < 20; i++) await pass();
     server.isAway = false;
-    await vi.advanceTimersByTimeAsync(5000);
+    for (let i = 0; i < 20; i++) await pass(500);
     expect([server.batches, server.kept.length]).toEqual([[200, 200, 50, 1], 451]);
+    expect(server.kept).toEqual([...server.kept.slice(0, 450)].sort().concat('x'));
   });
 
-  it('holds marks in the page where storage is refused', async () => {
-    vi.stubGlobal('localStorage', {
-      getItem: () => {
-        throw new Error('refused');
-      },
-      setItem: () => {
+  it('holds marks in the page where the browser keeps nothing', async () => {
+    vi.stubGlobal('indexedDB', {
+      open: () => {
         throw new Error('refused');
       },
     });
@@ -142,8 +146,19 @@ describe('the outbox', () => {
     const page = await openPage();
     page.sendMarks('kit', [mark('a', {})]);
     page.sendMarks('kit', [mark('b', {})]);
+    await pass(100);
     server.isAway = false;
-    await vi.advanceTimersByTimeAsync(5000);
+    await pass(5000);
     expect(server.kept).toEqual(['a', 'b']);
+  });
+
+  it('a mark that is put in twice waits once', async () => {
+    server.isAway = true;
+    const page = await openPage();
+    page.sendMarks('kit', [mark('a', {})]);
+    await pass();
+    page.sendMarks('kit', [mark('a', {})]);
+    await pass();
+    expect(await waiting()).toEqual(['a']);
   });
 });

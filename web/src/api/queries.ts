@@ -61,10 +61,11 @@ export function useMirrorSource<T>(data: AssemblyAnswer, find: (d: AssemblyAnswe
   return here ?? (other.data ? find(other.data) : undefined);
 }
 
-export function useAssembly(id: string) {
+export function useAssembly(id: string, enabled = true) {
   return useQuery({
     queryKey: keys.assembly(id),
     queryFn: () => get<AssemblyAnswer>(`/assemblies/${id}`),
+    enabled,
     staleTime: Infinity,
     refetchOnWindowFocus: false,
   });

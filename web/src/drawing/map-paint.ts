@@ -101,7 +101,10 @@ function holesInView(rows: readonly MapRow[], look: MapLook, size: Size): Map<St
   return found;
 }
 
-/** Open: a small cross. Drilled: a ring. Deburred: a ring with a bar. Prepared: a filled disc. Each stage in one stroke. */
+/**
+ * Stage by shape, each stage in one stroke. Open: a small cross. Laid out: a dot. Piloted: a small ring. Drilled: a ring.
+ * Deburred: a ring with a bar. Prepared: a filled disc. Set: a square. Inspected: a filled square.
+ */
 function paintHoles(
   c: CanvasRenderingContext2D,
   holes: ReadonlyMap<Stage, readonly Place[]>,
@@ -110,25 +113,12 @@ function paintHoles(
 ): void {
   c.lineWidth = 1.6;
   for (const [stage, places] of holes) {
-    const colour = stage === 'open' ? colours.ink : colours.done;
+    const colour = stage === 'open' || stage === 'laid-out' ? colours.ink : colours.done;
     c.strokeStyle = colour;
+    c.fillStyle = stage === 'prepared' || stage === 'inspected' || stage === 'laid-out' ? colour : colours.paper;
     c.beginPath();
-    if (stage === 'open') {
-      for (const { x, y } of places) {
-        c.moveTo(x - r * 0.7, y);
-        c.lineTo(x + r * 0.7, y);
-        c.moveTo(x, y - r * 0.7);
-        c.lineTo(x, y + r * 0.7);
-      }
-      c.stroke();
-      continue;
-    }
-    for (const { x, y } of places) {
-      c.moveTo(x + r, y);
-      c.arc(x, y, r, 0, 2 * Math.PI);
-    }
-    c.fillStyle = stage === 'prepared' ? colour : colours.paper;
-    c.fill();
+    for (const p of places) holePath(c, p, r, stage);
+    if (stage !== 'open') c.fill();
     if (stage === 'deburred')
       for (const { x, y } of places) {
         c.moveTo(x - r, y);
@@ -136,4 +126,21 @@ function paintHoles(
       }
     c.stroke();
   }
+}
+
+function holePath(c: CanvasRenderingContext2D, { x, y }: Place, r: number, stage: Stage): void {
+  if (stage === 'open') {
+    c.moveTo(x - r * 0.7, y);
+    c.lineTo(x + r * 0.7, y);
+    c.moveTo(x, y - r * 0.7);
+    c.lineTo(x, y + r * 0.7);
+    return;
+  }
+  if (stage === 'set' || stage === 'inspected') {
+    c.rect(x - r, y - r, 2 * r, 2 * r);
+    return;
+  }
+  const radius = stage === 'laid-out' ? r * 0.3 : stage === 'piloted' ? r * 0.6 : r;
+  c.moveTo(x + radius, y);
+  c.arc(x, y, radius, 0, 2 * Math.PI);
 }

@@ -36,7 +36,7 @@ export function mapSvg({ title, rows, outlines, units }: MapPicture): string {
     });
   const lines: PaperLine[] = [];
   const circles: { x: number; y: number; r: number }[] = [];
-  const discs: string[] = [];
+  const shapes: string[] = [];
   const texts: PaperMarks['texts'][number][] = [];
   for (const o of outlines) {
     lines.push(...through([...o.corners, o.corners[0] as Place], 0.3));
@@ -51,11 +51,19 @@ export function mapSvg({ title, rows, outlines, units }: MapPicture): string {
       if (!h.isShown) continue;
       const { x, y } = at(h.place);
       const level = { x1: x - HOLE_MM, y1: y, x2: x + HOLE_MM, y2: y, weight: 0.25 };
+      const box = { x1: x - HOLE_MM, y1: y - HOLE_MM, x2: x + HOLE_MM, y2: y + HOLE_MM };
+      const rect = (fill: string) =>
+        shapes.push(
+          `<rect x="${box.x1.toFixed(3)}" y="${box.y1.toFixed(3)}" width="${2 * HOLE_MM}" height="${2 * HOLE_MM}" stroke-width="0.25" fill="${fill}"/>`,
+        );
+      const disc = (r: number) => shapes.push(`<circle cx="${x.toFixed(3)}" cy="${y.toFixed(3)}" r="${r}" fill="black" stroke="none"/>`);
       if (h.stage === 'open') lines.push(level, { x1: x, y1: y - HOLE_MM, x2: x, y2: y + HOLE_MM, weight: 0.25 });
-      else if (h.stage === 'prepared')
-        discs.push(`<circle cx="${x.toFixed(3)}" cy="${y.toFixed(3)}" r="${HOLE_MM}" fill="black" stroke="none"/>`);
+      else if (h.stage === 'laid-out') disc(0.5);
+      else if (h.stage === 'prepared') disc(HOLE_MM);
+      else if (h.stage === 'set') rect('none');
+      else if (h.stage === 'inspected') rect('black');
       else {
-        circles.push({ x, y, r: HOLE_MM });
+        circles.push({ x, y, r: h.stage === 'piloted' ? HOLE_MM * 0.6 : HOLE_MM });
         if (h.stage === 'deburred') lines.push(level);
       }
     }
@@ -66,7 +74,7 @@ export function mapSvg({ title, rows, outlines, units }: MapPicture): string {
     `<svg xmlns="http://www.w3.org/2000/svg" width="${width.toFixed(3)}mm" height="${height.toFixed(3)}mm" viewBox="0 0 ${width.toFixed(3)} ${height.toFixed(3)}" fill="none" stroke="black" font-family="sans-serif">`,
     `<title>${xmlText(title)}</title>`,
     ...svgElements({ lines, circles, texts }),
-    ...discs,
+    ...shapes,
     ...svgElements(scaleBar(MARGIN_MM, height - 10, units)),
     '</svg>',
     '',

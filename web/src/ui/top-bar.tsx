@@ -87,8 +87,8 @@ export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarPr
 }
 
 /** The views of an assembly. */
-export function assemblyViews(assemblyId: string, here: 'plan' | 'parts' | 'layout' | 'map') {
-  return (['plan', 'map', 'parts', 'layout'] as const).map((view) => ({
+export function assemblyViews(assemblyId: string, here: 'plan' | 'parts' | 'layout' | 'map' | 'bench') {
+  return (['plan', 'map', 'parts', 'layout', 'bench'] as const).map((view) => ({
     text: `${view[0]?.toUpperCase()}${view.slice(1)}`,
     to: `/assemblies/${assemblyId}/${view}`,
     isHere: view === here,

@@ -10,6 +10,7 @@ import { LIMIT_WORDS, PROFILE_WORDS, SCHOOL_WORDS } from '#core/wording/words';
 import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
+import { NO_WORK, readHolders, WorkSettings } from './work-settings';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 
@@ -30,6 +31,10 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
   );
   const [holeMax, setHoleMax] = useState<Record<string, string>>(() =>
     Object.fromEntries(Object.entries(was.holeMax).map(([k, v]) => [k, showNumber(v as number, was.units)])),
+  );
+  const [work, setWork] = useState(was.work ?? NO_WORK);
+  const [holders, setHolders] = useState<Readonly<Record<string, string>>>(() =>
+    Object.fromEntries(Object.entries(was.holders ?? {}).map(([k, v]) => [k, String(v)])),
   );
   const [reason, setReason] = useState('');
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
@@ -76,6 +81,8 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
       if (value.length) ownHoles[`${size.dash}`] = value.length.mm;
     }
     const named = people.filter((p) => p.initials.trim() !== '').map((p) => ({ ...p, initials: p.initials.trim() }));
+    const owned = readHolders(holders);
+    if (!owned) return 'The number of sheet holders is a whole number.';
     if (named.length === 0) return 'Somebody has to work here: keep at least one person.';
     return {
       ...was,
@@ -87,6 +94,8 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
       limits: ownLimits,
       holeMax: ownHoles,
       people: named,
+      work,
+      holders: owned,
     };
   };
 
@@ -130,6 +139,7 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
           Half dashes are stocked
         </label>
       </div>
+      <WorkSettings work={work} onWork={setWork} holders={holders} onHolders={setHolders} />
       <fieldset className="flex flex-wrap items-end gap-2">
         <legend className="label text-[14px] text-ink2">People (initials)</legend>
         {people.map((p, i) => (

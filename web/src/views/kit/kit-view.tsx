@@ -29,6 +29,9 @@ export function KitView() {
               <section aria-label="Assemblies" className="flex flex-col gap-2">
                 <div className="flex flex-wrap items-center justify-between gap-2">
                   <h1 className="label text-[26px]">{kit.definition.name}: assemblies</h1>
+                  <Link className="label rounded border border-dye bg-dye px-3 py-1 text-on-dye" to={`/kits/${kit.id}/today`}>
+                    Today
+                  </Link>
                   <a
                     className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft"
                     href={`/api/kits/${kit.id}/export`}

@@ -7,6 +7,7 @@ import { deviceId, newId, useLocal } from '../../api/device';
 import { refreshDefinitions, useKits } from '../../api/queries';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';
+import { DevicesPanel } from './devices';
 import { ImportKit } from './import-kit';
 
 export function KitsView() {
@@ -34,6 +35,7 @@ export function KitsView() {
         </ul>
         <NewKit />
         <ImportKit />
+        <DevicesPanel />
         <Warning />
       </main>
     </div>
@@ -50,7 +52,11 @@ function NewKit() {
   const make = async (event: FormEvent) => {
     event.preventDefault();
     if (name.trim() === '' || initials.trim() === '') return setError('A kit needs a name, and the initials of whoever builds it.');
-    const definition = newKit(name.trim(), units, [{ id: newId(), initials: initials.trim() }]);
+    /* Most kits are primed; who does not turns it off in the settings. */
+    const definition = {
+      ...newKit(name.trim(), units, [{ id: newId(), initials: initials.trim() }]),
+      work: { scuff: true, prime: true, scuffAfterDimple: false },
+    };
     const id = newId();
     try {
       await post('/changes', {

@@ -21,7 +21,7 @@ import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { PickDialog } from '../drawings/pick-dialog';
-import { partsById } from '../plan/row-model';
+import { partsById } from '../../rows/row-model';
 import { LayoutPicture } from './layout-picture';
 import { useLayout, type LaidOut, type LayoutFields } from './layout-state';
 import { MarksTable } from './marks-table';

@@ -14,8 +14,7 @@ import { assemblyViews, TopBar } from '../../ui/top-bar';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
-import { rowTitle } from '../plan/row-list';
-import { useRowModels, type RowModel } from '../plan/row-model';
+import { rowTitle, useRowModels, type RowModel } from '../../rows/row-model';
 import { ImportDialog } from '../drawings/import-dialog';
 import { mapSvg } from '../../drawing/map-svg';
 import type { MapOutline, MapRow } from '../../drawing/map-paint';
@@ -23,10 +22,14 @@ import { MapCanvas } from './map-canvas';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 
 const STAGE_WORDS: Readonly<Record<Stage, string>> = {
-  open: 'not drilled',
+  open: 'not begun',
+  'laid-out': 'laid out',
+  piloted: 'piloted',
   drilled: 'drilled',
   deburred: 'deburred',
   prepared: 'prepared',
+  set: 'riveted',
+  inspected: 'inspected',
 };
 
 const OPERATIONS = Object.keys(OPERATION_WORDS);
@@ -167,7 +170,10 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
               ))}
             </Select>
           </div>
-          <p className="text-[13.5px] text-ink2">Cross: not drilled. Ring: drilled. Ring with a bar: deburred. Disc: prepared.</p>
+          <p className="text-[13.5px] text-ink2">
+            Cross: not begun. Dot: laid out. Small ring: piloted. Ring: drilled. Ring with a bar: deburred. Disc: prepared. Square: riveted;
+            filled: inspected.
+          </p>
           <div className="flex flex-wrap gap-2">
             <Button onClick={() => setImporting(true)}>Read a drawing (DXF)</Button>
             <Button onClick={save} disabled={placed.length === 0}>

@@ -96,6 +96,10 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
         onChange={(orientation) => set({ orientation })}
       />
       <OutlineEditor outline={draft.outline} units={data.kit.definition.units} onChange={(outline) => set({ outline })} />
+      <label className="flex items-center gap-2">
+        <input type="checkbox" className="size-5" checked={draft.crease ?? false} onChange={(e) => set({ crease: e.target.checked })} />
+        its lap edge gets a slight crease
+      </label>
       <div className="grid gap-3 sm:grid-cols-3">
         <Field label="Name">
           <TextInput required maxLength={120} value={draft.name} onChange={(e) => set({ name: e.target.value })} />

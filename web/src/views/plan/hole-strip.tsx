@@ -1,21 +1,24 @@
 import { useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { HOLD_KINDS, type HoldKind, type HoleDefinition } from '#core/record/definitions';
+import { HOLD_WORDS } from '#core/wording/setups';
 import { formatRange, holesInPlan, parseRange } from '#core/record/holes';
 import { PREP_WORDS, sheetName } from '#core/wording/words';
 import type { MarkWish } from '../../api/commands';
 import { BAND_PX, HOLE_PX, stripPlaces } from '../../drawing/strip-drawing';
-import { Button } from '../../ui/controls';
+import { Button, Select } from '../../ui/controls';
 import { HoleGlyph, type HoleStage } from './hole-glyph';
-import type { RowModel } from './row-model';
+import type { RowModel } from '../../rows/row-model';
 
 const NAME_PX = 118;
 
 interface HoleStripProps {
   readonly row: RowModel;
   readonly onMark: (wishes: readonly MarkWish[]) => void;
+  readonly onHold: (holeIds: readonly string[], hold: HoldKind, isOn: boolean) => void;
 }
 
 /** The row as a strip of its holes: choose holes by drag, keys or text, then tap what was done. */
-export function HoleStrip({ row, onMark }: HoleStripProps) {
+export function HoleStrip({ row, onMark, onHold }: HoleStripProps) {
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row.entity.definition.holes]);
   const [picked, setChosen] = useState<readonly number[] | null>(null);
   const chosen = picked ?? unfinished(row, holes);
@@ -105,6 +108,7 @@ export function HoleStrip({ row, onMark }: HoleStripProps) {
             {prepText.slice(1)} ({n})
           </Button>
         ) : null}
+        <HoldChoice chosen={valid.map((i) => holes[i] as HoleDefinition)} onHold={onHold} />
         <label
           className="ml-auto flex items-center gap-1 text-[13px] text-ink2"
           title="Empty means now. Set it back for work written up from paper."
@@ -121,11 +125,44 @@ export function HoleStrip({ row, onMark }: HoleStripProps) {
   );
 }
 
+/** What the strip marks; the rest is the bench's. */
+const MARKED_HERE: readonly string[] = ['drilled', 'deburred', 'dimpled', 'countersunk'];
+
 /** The holes that still want something; all of them where none does. */
 function unfinished(row: RowModel, holes: readonly { readonly id: string }[]): readonly number[] {
   const all = holes.map((_, i) => i);
-  const open = all.filter((i) => !row.steps.every((s) => row.states.get((holes[i] as { id: string }).id)?.has(s.key)));
+  const open = all.filter(
+    (i) => !row.steps.filter((s) => MARKED_HERE.includes(s.kind)).every((s) => row.states.get((holes[i] as { id: string }).id)?.has(s.key)),
+  );
   return open.length > 0 ? open : all;
+}
+
+/** Holes to plug, to leave empty, or to leave until the angle is checked. */
+function HoldChoice({ chosen, onHold }: { chosen: readonly HoleDefinition[]; onHold: HoleStripProps['onHold'] }) {
+  return (
+    <Select
+      aria-label="Hold the chosen holes back"
+      className="w-36"
+      value=""
+      disabled={chosen.length === 0}
+      onChange={(e) => {
+        const hold = e.target.value as HoldKind;
+        onHold(
+          chosen.map((h) => h.id),
+          hold,
+          !chosen.every((h) => h.holds?.includes(hold)),
+        );
+      }}
+    >
+      <option value="">hold back …</option>
+      {HOLD_KINDS.map((kind) => (
+        <option key={kind} value={kind}>
+          {chosen.length > 0 && chosen.every((h) => h.holds?.includes(kind)) ? 'no longer: ' : ''}
+          {HOLD_WORDS[kind].text}
+        </option>
+      ))}
+    </Select>
+  );
 }
 
 function toggled(set: ReadonlySet<string>, id: string): ReadonlySet<string> {
@@ -176,7 +213,7 @@ function RangeField({
 
 interface StripPictureProps {
   readonly row: RowModel;
-  readonly holes: readonly { readonly id: string }[];
+  readonly holes: readonly HoleDefinition[];
   readonly chosen: readonly number[];
   readonly onChoose: (places: readonly number[]) => void;
   readonly sheetsOff: ReadonlySet<string>;
@@ -240,6 +277,7 @@ function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }
     if (!e.shiftKey) anchor.current = next;
     onChoose(span(anchor.current, next));
   };
+  const heldOf = (hole: HoleDefinition): string => (hole.holds ?? []).map((h) => HOLD_WORDS[h].sign).join('');
   const stageOf = (holeId: string, index: number): HoleStage => {
     const done = row.states.get(holeId);
     const layerId = (layers[index] as { id: string }).id;
@@ -325,6 +363,7 @@ function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }
                   style={{ fill: 'var(--ink)' }}
                 >
                   {h + 1}
+                  {heldOf(hole) ? <tspan style={{ fill: 'var(--caution)' }}>{heldOf(hole)}</tspan> : null}
                 </text>
                 {layers.map((layer, i) => (
                   <HoleGlyph key={layer.id} x={places.holeX(h)} y={places.bandY(i) + BAND_PX / 2 - 1} stage={stageOf(hole.id, i)} />

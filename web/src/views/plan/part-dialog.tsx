@@ -7,7 +7,7 @@ import type { AssemblyAnswer } from '../../api/queries';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { VerdictSign } from '../../ui/verdict';
 import { ReasonDialog } from './reason-dialog';
-import { partsById } from './row-model';
+import { partsById } from '../../rows/row-model';
 
 interface PartDialogProps {
   readonly data: AssemblyAnswer;

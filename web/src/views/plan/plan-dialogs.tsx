@@ -10,7 +10,7 @@ import { PartDialog } from './part-dialog';
 import { PasteDialog } from './paste-dialog';
 import { ReasonDialog } from './reason-dialog';
 import { RowForm } from './row-form';
-import type { RowModel } from './row-model';
+import type { RowModel } from '../../rows/row-model';
 
 /** Which dialog of the plan is open, with what it was opened on. */
 export type PlanDialog =

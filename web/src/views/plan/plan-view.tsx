@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { duplicateRow, lineOfRow } from '#core/record/compose';
+import { withHold } from '#core/record/holes';
 import { mirrorRow } from '#core/record/mirror';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { useAllMarks } from '../../api/all-marks';
@@ -21,9 +22,10 @@ import { RowDetail, type RowActions } from './row-detail';
 import { RowMirror } from './row-mirror';
 import { RowHistory } from './row-history';
 import { LINE_EXAMPLE, RowLineField } from './row-line-field';
-import { RowList, rowTitle } from './row-list';
-import { partsById, useRowModels, type RowModel } from './row-model';
+import { RowList } from './row-list';
+import { rowTitle, partsById, useRowModels, type RowModel } from '../../rows/row-model';
 import { isTyping } from '../../ui/typing';
+import { useEarlyGuard } from '../../rows/use-early-guard';
 import { useUndo } from '../../ui/use-undo';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 
@@ -136,6 +138,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
     });
   };
 
+  const guard = useEarlyGuard(rows, kit.definition.work?.scuffAfterDimple ?? false, mark);
   const say = useCallback((text: string, isBad: boolean) => setNotice({ isBad, text }), []);
   const undo = useUndo(kit, marks, say);
 
@@ -314,9 +317,19 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
               <p className="p-4 text-ink2">Select a row, or type one.</p>
             )}
           </div>
-          {!isDrafting && selected ? <HoleStrip key={`${selected.entity.id}/${selected.holeCount}`} row={selected} onMark={mark} /> : null}
+          {!isDrafting && selected ? (
+            <HoleStrip
+              key={`${selected.entity.id}/${selected.holeCount}`}
+              row={selected}
+              onMark={guard.mark}
+              onHold={(holeIds, hold, isOn) =>
+                attempt(keepEdits([rowEdit(selected.entity, withHold(selected.entity.definition, holeIds, hold, isOn))]))
+              }
+            />
+          ) : null}
         </section>
       </main>
+      {guard.dialog}
       <PlanDialogs
         dialog={dialog}
         data={data}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { SharedLoad } from '#core/prep/stack';
-import type { Entity, RowDefinition } from '#core/record/definitions';
+import type { Entity, RowDefinition, RowStart } from '#core/record/definitions';
 import { typedText } from '#core/record/compose';
 import type { AssemblyAnswer } from '../../api/queries';
 import { Field, Select, TextInput } from '../../ui/controls';
@@ -25,6 +25,11 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
   const [nestKind, setNestKind] = useState(was.nest === null ? 'kit' : was.nest === 'computed' ? 'computed' : 'fixed');
   const [headAngle, setHeadAngle] = useState(String(was.headAngleDeg));
   const [cutterAngle, setCutterAngle] = useState(String(was.cutterAngleDeg));
+  const [start, setStart] = useState<RowStart>(was.start ?? 'undersize');
+  const [blindName, setBlindName] = useState(was.blind?.name ?? '');
+  const [blindHole, setBlindHole] = useState(textOf(was.blind?.hole ?? null));
+  const [gripMin, setGripMin] = useState(textOf(was.blind?.gripMin ?? null));
+  const [gripMax, setGripMax] = useState(textOf(was.blind?.gripMax ?? null));
   const [shares, setShares] = useState<SharedLoad | ''>(was.sharesLoadWith ?? '');
   const [edges, setEdges] = useState<Readonly<Record<string, string>>>(() =>
     Object.fromEntries(was.layers.map((l) => [l.id, textOf(l.edge)])),
@@ -44,6 +49,17 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       return value;
     };
     const allowance = nestKind === 'fixed' ? lengthOf('The fixed allowance', nest) : null;
+    const wanted = lengthOf('The hole of the blind fastener', blindHole);
+    if (blindName.trim() !== '' && !wanted) throw new Error('Give the hole the blind fastener’s maker asks for.');
+    const blind =
+      blindName.trim() === '' || !wanted
+        ? null
+        : {
+            name: blindName.trim(),
+            hole: wanted,
+            gripMin: lengthOf('The least grip', gripMin),
+            gripMax: lengthOf('The largest grip', gripMax),
+          };
     if (nestKind === 'fixed' && !allowance) throw new Error('Give the fixed allowance.');
     return {
       ...was,
@@ -53,6 +69,8 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       headAngleDeg: angleOf('The head angle', headAngle),
       cutterAngleDeg: angleOf('The cutter angle', cutterAngle),
       sharesLoadWith: shares === '' ? null : shares,
+      start,
+      blind,
       layers: was.layers.map((l) => ({
         ...l,
         edge: lengthOf(`The edge distance in ${partName(l.partId)}`, edges[l.id] ?? ''),
@@ -82,6 +100,23 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
           <DimensionField label="Fixed allowance" text={nest} onText={setNest} units={units} placeholder=".007" />
         ) : (
           <span />
+        )}
+        <Field label="The kit delivers">
+          <Select value={start} onChange={(e) => setStart(e.target.value as RowStart)}>
+            <option value="none">no hole</option>
+            <option value="undersize">holes punched undersize</option>
+            <option value="final">holes punched to their final size</option>
+          </Select>
+        </Field>
+        <Field label="Set with a blind fastener instead (name)">
+          <TextInput maxLength={60} value={blindName} onChange={(e) => setBlindName(e.target.value)} placeholder="no: the solid rivet" />
+        </Field>
+        {blindName.trim() === '' ? null : (
+          <>
+            <DimensionField label="Hole its maker asks for" text={blindHole} onText={setBlindHole} units={units} placeholder="7/64" />
+            <DimensionField label="Grip from" text={gripMin} onText={setGripMin} units={units} />
+            <DimensionField label="Grip to" text={gripMax} onText={setGripMax} units={units} />
+          </>
         )}
         <Field label="Shares its load with">
           <Select value={shares} onChange={(e) => setShares(e.target.value as SharedLoad | '')}>

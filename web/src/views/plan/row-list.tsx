@@ -4,7 +4,7 @@ import { showNumber } from '#core/units/show';
 import { PrepGlyph } from '../../ui/prep-glyph';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
-import type { RowModel } from './row-model';
+import { rowTitle, type RowModel } from '../../rows/row-model';
 
 const ROW_PX = 58;
 
@@ -64,10 +64,6 @@ export function RowList({ rows, selectedId, checked, onSelect, onCheck }: RowLis
 }
 
 /** What a row is called: its name, else its parts. */
-export function rowTitle(row: RowModel): string {
-  return row.entity.definition.name || row.stack.layers.map((l) => l.part).join(' / ');
-}
-
 function RowLineItem(p: {
   row: RowModel;
   top: number;

@@ -1,0 +1,85 @@
+import { describe, expect, it } from 'vitest';
+import { KIT, part, rowOf } from '../../test/build';
+import { stackOf } from '../record/stack-of';
+import { DEFAULT_LIMITS } from '../tables/limits';
+import { inches, type Mm } from '../units/length';
+import { objectionSentence, verdictSentence } from '../wording/deviations';
+import { judgeHole, type MeasuredHole } from './judge';
+
+function stack(thicknesses: number[], dash: 3 | 4 | 5 | 6 = 3) {
+  const parts = new Map(thicknesses.map((t, i) => [`p${i}`, part(`p${i}`, `s${i}`, t).definition]));
+  const made = stackOf(rowOf([...parts.keys()], 4, { dash }), { kit: KIT, parts });
+  if (!made) throw new Error('no stack');
+  return made;
+}
+const inch = (value: number) => inches(value) as Mm;
+const found = (hole: number | undefined, edges: (number | undefined)[] = [], more: Partial<MeasuredHole> = {}): MeasuredHole => ({
+  ...(hole === undefined ? {} : { hole: inch(hole) }),
+  isElongated: false,
+  edges: edges.map((e) => (e === undefined ? undefined : inch(e))),
+  ...more,
+});
+
+describe('a hole as it was measured', () => {
+  it.each([
+    ['hole max itself: the same rivet', 0.103, 'same-rivet'],
+    ['a hair over: the next size', 0.1031, 'next-size'],
+    ['the next size’s hole max', 0.1335, 'next-size'],
+    ['over that: stop', 0.1336, 'stop'],
+  ])('%s', (_, hole, verdict) => expect(judgeHole(stack([0.025, 0.032]), found(hole, [0.4, 0.4])).verdict).toBe(verdict));
+
+  it('dash 4 in .22 in to the edge is refused with the number, sheet by sheet; with .32 it passes', () => {
+    const refused = judgeHole(stack([0.025, 0.032]), found(0.1045, [0.22, 0.22]));
+    expect(refused.verdict).toBe('stop');
+    const next = refused.next;
+    if (!next) throw new Error('not tried');
+    expect(next.objections.map((o) => objectionSentence(o, next, 'in'))).toEqual([
+      's0: .220 in from hole centre to edge is under 2 D = .250 in.',
+      's1: .220 in from hole centre to edge is under 2 D = .250 in.',
+    ]);
+    const passed = judgeHole(stack([0.025, 0.032]), found(0.1045, [0.32, 0.32]));
+    expect(passed.verdict).toBe('next-size');
+    expect(passed.next?.plan.layers.map((l) => l.prep)).toEqual(['dimple', 'dimple']);
+    expect(verdictSentence(passed.verdict, 'oversize', passed)).toContain('MS20426AD4');
+  });
+  it('a kit with its own edge limit gets its own answer', () => {
+    const own = { ...stack([0.025, 0.032]), limits: { ...DEFAULT_LIMITS, edgeStopD: 1.5, edgeFlushD: 1.5 } };
+    expect(judgeHole(own, found(0.1045, [0.22, 0.22])).verdict).toBe('next-size');
+  });
+  it('the larger head is worked through every sheet: a countersink that breaks through stops it', () => {
+    /* Dash 3 in .040: .034 deep; dash 4: .0405 deep, through it, and the hole opens beyond its max once the damage has. */
+    const j = judgeHole({ ...stack([0.063, 0.04]), holeMax: inch(0.099) }, found(0.1, [0.5, 0.5]));
+    expect(j.next?.plan.layers[0]?.prep).toBe('countersink');
+    expect(j.verdict).toBe('next-size');
+    const thin = judgeHole({ ...stack([0.036, 0.036]), school: 'band-030-040' }, found(0.11, [0.5, 0.5]));
+    expect(thin.next?.plan.layers[0]?.prep).toBe('dimple');
+  });
+  it.each([
+    ['inside the next hole: cleaned up', 0.128, 'next-size'],
+    ['beyond it: not', 0.13, 'stop'],
+  ])('elongated, %s', (_, hole, verdict) =>
+    expect(judgeHole(stack([0.025, 0.032]), found(hole, [0.5, 0.5], { isElongated: true })).verdict).toBe(verdict),
+  );
+  it('elongated within hole max the same rivet still goes', () =>
+    expect(judgeHole(stack([0.025, 0.032]), found(0.102, [0.5, 0.5], { isElongated: true })).verdict).toBe('same-rivet'));
+  it('too near an edge stops any rivet, and so does a neighbour', () => {
+    expect(judgeHole(stack([0.025, 0.032]), found(undefined, [0.18, 0.4])).verdict).toBe('stop');
+    expect(judgeHole(stack([0.025, 0.032]), found(undefined, [0.4, 0.4], { pitch: inch(0.25) })).verdict).toBe('stop');
+  });
+  it('after the largest rivet there is none', () => {
+    const j = judgeHole(stack([0.05, 0.063], 6), found(0.2, [0.6, 0.6]));
+    expect([j.verdict, j.next]).toEqual(['stop', null]);
+    expect(j.same.objections.map((o) => o.code)).toContain('no-next-size');
+  });
+  it('never answers milder for a larger hole or a nearer edge', () => {
+    const rank = { 'same-rivet': 0, 'next-size': 1, stop: 2 };
+    for (let e = 0.15; e < 0.5; e += 0.013) {
+      let last = 0;
+      for (let h = 0.098; h < 0.14; h += 0.0007) {
+        const now = rank[judgeHole(stack([0.025, 0.032]), found(h, [e, e])).verdict];
+        expect(now).toBeGreaterThanOrEqual(last);
+        last = now;
+      }
+    }
+  });
+});

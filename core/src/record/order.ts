@@ -1,0 +1,72 @@
+import type { RowDefinition } from './definitions';
+import { holesInPlan } from './holes';
+import { isDone, isHeld, isPartStep, type HoleStates, type Step, type StepKind } from './steps';
+
+/*
+ * The order of the work (source: the order rules in docs/rules.md): lay out, pilot, open to final size, deburr, crease,
+ * scuff, dimple or countersink, clean, prime, rivet, inspect. One switch puts scuffing after dimpling.
+ */
+const RANK: Readonly<Record<StepKind, number>> = {
+  'laid-out': 0,
+  piloted: 1,
+  drilled: 2,
+  deburred: 3,
+  creased: 4,
+  scuffed: 5,
+  dimpled: 6,
+  countersunk: 6,
+  cleaned: 8,
+  primed: 9,
+  set: 10,
+  inspected: 11,
+};
+
+export function rankOf(kind: StepKind, scuffAfterDimple: boolean): number {
+  return kind === 'scuffed' && scuffAfterDimple ? 7 : RANK[kind];
+}
+
+/** A row with all that its order depends on. */
+export interface RowWork {
+  readonly row: RowDefinition;
+  readonly steps: readonly Step[];
+  readonly states: HoleStates;
+}
+
+/** Whether two steps wait for each other at all: a hole's with everything, a sheet's or part's with its own part's. */
+function areRelated(a: Step, b: Step): boolean {
+  return a.partId === null || b.partId === null || a.partId === b.partId;
+}
+
+/**
+ * Kinds of work that come before these steps and are not done yet, at any of these holes; in the order of the work.
+ * Empty: nothing is early. For steps on a part, `rows` are all rows of the assembly, since all machining of a part comes first.
+ */
+export function missingBefore(
+  wanted: readonly Step[],
+  work: RowWork,
+  holeIds: readonly string[],
+  done: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean; readonly rows?: readonly RowWork[] },
+): StepKind[] {
+  const missing = new Set<StepKind>();
+  const rank = (s: Step) => rankOf(s.kind, done.scuffAfterDimple);
+  for (const step of wanted) {
+    const scope = isPartStep(step) ? (done.rows ?? [work]).filter((r) => r.row.layers.some((l) => l.partId === step.partId)) : [work];
+    for (const { row, steps, states } of scope) {
+      const holes = isPartStep(step) ? holesInPlan(row.holes) : holesInPlan(row.holes).filter((h) => holeIds.includes(h.id));
+      const before = steps.filter((s) => rank(s) < rank(step) && areRelated(s, step));
+      for (const earlier of before) {
+        if (missing.has(earlier.kind)) continue;
+        const isOpen = isPartStep(earlier)
+          ? !done.parts.has(earlier.key)
+          : holes.some((h) => {
+              const at = states.get(h.id);
+              if (isDone(earlier, at) || isHeld(h, earlier.kind, at)) return false;
+              /* A hole at its final size was laid out and piloted somehow. */
+              return !((earlier.kind === 'laid-out' || earlier.kind === 'piloted') && at?.has('drilled//'));
+            });
+        if (isOpen) missing.add(earlier.kind);
+      }
+    }
+  }
+  return [...missing].sort((a, b) => RANK[a] - RANK[b]);
+}

@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest';
+import { inches, type Mm } from '../units/length';
+import { drillLadder } from './drill-ladder';
+import { holderOrder, holderSize, thinBehindThick } from './holders';
+
+describe('the drill ladder', () => {
+  const names = (from: number, to: number) =>
+    drillLadder(inches(from) as Mm, inches(to) as Mm).map((r) => r.drill ?? r.diameter.toFixed(2));
+  it('a small step needs one bit', () => expect(names(0.09375, 0.098)).toEqual(['#40']));
+  it('ends at the final size and never bites more than a sixteenth', () => {
+    for (const [from, to] of [
+      [0.098, 0.1285],
+      [0.098, 0.25],
+      [0.125, 0.5],
+      [0, 0.375],
+    ] as const) {
+      const sizes = [inches(from || 3 / 32), ...drillLadder(inches(from) as Mm, inches(to) as Mm).map((r) => r.diameter)];
+      expect(sizes.at(-1)).toBeCloseTo(inches(to), 9);
+      sizes.slice(1).forEach((d, i) => expect(d - (sizes[i] as number)).toBeLessThanOrEqual(25.4 / 16 + 1e-6));
+    }
+  });
+  it('names what the tables know', () => expect(names(0.1285, 0.25).at(-1)).toBe('E'));
+});
+
+describe('sheet holders', () => {
+  it('one size for each rivet', () => expect(([3, 4, 5, 6] as const).map(holderSize)).toEqual(['3/32', '1/8', '5/32', '3/16']));
+  it.each([
+    [0, 4, []],
+    [1, 4, [0]],
+    [2, 4, [0, 1]],
+    [9, 4, [4, 8, 0]],
+    [10, 3, [4, 7, 1, 0, 9]],
+  ])('%i holes, every %i', (count, every, wanted) => expect(holderOrder(count, every)).toEqual(wanted));
+  it('starts in the middle, goes outward, has both ends, none twice', () => {
+    for (let n = 1; n < 60; n++) {
+      const order = holderOrder(n);
+      expect(new Set(order).size).toBe(order.length);
+      expect(order[0]).toBe(Math.floor((n - 1) / 2));
+      expect(order).toContain(0);
+      expect(order).toContain(n - 1);
+    }
+  });
+});
+
+describe('a thin flange behind a thicker skin', () => {
+  const at = (...t: number[]) => thinBehindThick(t.map((v) => inches(v)));
+  it.each([
+    ['.016 behind .040', [0.04, 0.016], [1]],
+    ['.020 behind .040: half of it still', [0.04, 0.02], [1]],
+    ['.020 behind .032: not half', [0.032, 0.02], []],
+    ['.025 is no thin flange', [0.063, 0.025], []],
+    ['the thin one on the bit’s side', [0.016, 0.04], []],
+    ['the third of three', [0.04, 0.032, 0.016], [2]],
+  ])('%s', (_, thicknesses, wanted) => expect(at(...thicknesses)).toEqual(wanted));
+});

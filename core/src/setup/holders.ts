@@ -1,0 +1,45 @@
+import { inches, type Mm } from '../units/length';
+
+/** Sheet holders come one size for each rivet's hole. */
+const SIZES: readonly { readonly dash: 3 | 4 | 5 | 6; readonly name: string }[] = [
+  { dash: 3, name: '3/32' },
+  { dash: 4, name: '1/8' },
+  { dash: 5, name: '5/32' },
+  { dash: 6, name: '3/16' },
+];
+
+/** The size of holder for a rivet's hole, as it is named. */
+export function holderSize(dash: 3 | 4 | 5 | 6): string {
+  return (SIZES.find((s) => s.dash === dash) as { name: string }).name;
+}
+
+/** Every third to fifth hole gets a holder: the middle of that. */
+export const HOLDER_EVERY = 4;
+
+/**
+ * Where holders go in a row, zero-based, in the order they are put in: from the centre outward, both sides in turn, so that
+ * slack moves to the free edges; the two end holes last. `every` is 1 or more.
+ */
+export function holderOrder(count: number, every: number = HOLDER_EVERY): number[] {
+  if (count <= 0) return [];
+  const centre = Math.floor((count - 1) / 2);
+  const order = [centre];
+  for (let out = every; centre - out >= 0 || centre + out < count; out += every) {
+    if (centre + out < count) order.push(centre + out);
+    if (centre - out >= 0) order.push(centre - out);
+  }
+  for (const end of [0, count - 1]) if (!order.includes(end)) order.push(end);
+  return order;
+}
+
+/** A flange this much thinner than the skin over it gives way under the bit: at most this share of it, mm below. */
+const THIN_FLANGE_MM: Mm = inches(0.02);
+const THIN_SHARE = 0.5;
+
+/** Layers (zero-based) that the bit pushes away: thin sheets behind one at least twice as thick, seen from where the bit comes in. */
+export function thinBehindThick(thicknesses: readonly Mm[]): number[] {
+  return thicknesses.flatMap((t, i) => {
+    const thickestBefore = Math.max(0, ...thicknesses.slice(0, i));
+    return i > 0 && t <= THIN_FLANGE_MM + 1e-9 && t <= THIN_SHARE * thickestBefore + 1e-9 ? [i] : [];
+  });
+}

@@ -1,0 +1,47 @@
+import type { HoleVerdict, Judgement, Objection, Trial } from '../deviation/judge';
+import type { DeviationKind } from '../record/marks';
+import type { Units } from '../units/length';
+import { showLength } from '../units/show';
+import { findingMessage } from './findings';
+
+export const DEVIATION_WORDS: Readonly<Record<DeviationKind, string>> = {
+  'out-of-place': 'out of place',
+  elongated: 'elongated',
+  oversize: 'oversize',
+  'near-edge': 'too near an edge',
+  'wrong-part': 'drilled in the wrong part',
+  'edge-damage': 'edge damaged',
+  'opened-up': 'opened up a size on purpose',
+};
+
+const WHOM = 'Ask the kit maker, then the inspector, before anything else is done to it.';
+
+/** What the program says of a hole, in one sentence, and whom to ask. Advice, never an approval. */
+export function verdictSentence(verdict: HoleVerdict, kind: DeviationKind, j: Judgement): string {
+  if (kind === 'wrong-part' || kind === 'edge-damage') return `Stop: a program cannot judge this. ${WHOM}`;
+  switch (verdict) {
+    case 'same-rivet':
+      return kind === 'out-of-place' || kind === 'elongated'
+        ? 'By the numbers the same rivet still goes. Show it to the inspector all the same.'
+        : 'By the numbers the same rivet still goes.';
+    case 'next-size':
+      return `The next size, ${j.next?.plan.rivet.callout ?? ''}, goes by the numbers, with its own preparation. Only with the plans or the kit maker’s word.`;
+    case 'stop':
+      return `Stop. ${WHOM}`;
+  }
+}
+
+/** What speaks against one size, sentence by sentence. */
+export function objectionSentence(o: Objection, trial: Trial, units: Units): string {
+  const L = (key: string) => showLength(o.data[key] ?? 0, units);
+  switch (o.code) {
+    case 'over-hole-max':
+      return `The hole ${L('hole')} is over hole max ${L('limit')} of ${trial.plan.rivet.callout}.`;
+    case 'not-cleaned-up':
+      return `The hole for ${trial.plan.rivet.callout}, ${L('limit')}, does not clean up ${L('hole')}.`;
+    case 'plan-stops':
+      return o.finding ? findingMessage(o.finding, units, trial.stack.layers) : '';
+    case 'no-next-size':
+      return 'There is no larger rivet in the tables.';
+  }
+}

@@ -1,0 +1,40 @@
+import type { StepKind } from '../record/steps';
+import { OPERATION_WORDS } from './setups';
+
+/** Why one kind of work comes before another, where the trade has a reason of its own. */
+const REASONS: Partial<Readonly<Record<StepKind, Partial<Readonly<Record<StepKind, string>>>>>> = {
+  drilled: {
+    deburred: 'opening the hole afterwards raises a new burr',
+    dimpled: 'the die’s pilot fits the final hole',
+    countersunk: 'the cutter’s pilot fits the final hole',
+    set: 'the rivet fits the final hole only',
+  },
+  deburred: {
+    dimpled: 'a burr starts a crack in the dimple',
+    countersunk: 'a burr lifts the cage off the sheet',
+    set: 'burrs hold the sheets apart',
+  },
+  creased: {
+    dimpled: 'a crease made after dimpling goes wavy',
+    countersunk: 'the crease is made on the flat sheet',
+    set: 'once the skin is closed it cannot be creased',
+  },
+  scuffed: { dimpled: 'dimples shred the abrasive pad', countersunk: 'the pad rounds a countersink’s edge' },
+  dimpled: { set: 'the head would stand proud', scuffed: 'this project scuffs after dimpling' },
+  countersunk: { set: 'the head would stand proud', scuffed: 'this project scuffs after dimpling' },
+  set: { inspected: 'there is no rivet to look at yet' },
+};
+
+/** Why `earlier` comes before `later`. */
+export function orderReason(earlier: StepKind, later: StepKind): string {
+  const own = REASONS[earlier]?.[later];
+  if (own) return own;
+  if (later === 'primed' || later === 'cleaned') return 'everything that needs a drill or a machine comes before the finish';
+  if (later === 'set' && (earlier === 'primed' || earlier === 'cleaned')) return 'what the joint covers stays as it is';
+  return 'the order of the work puts it first';
+}
+
+/** What is not done yet and why it comes first, as one sentence. */
+export function earlySentence(missing: readonly StepKind[], later: StepKind): string {
+  return missing.map((m) => `Not ${OPERATION_WORDS[m].done} yet: ${orderReason(m, later)}.`).join(' ');
+}

@@ -1,0 +1,23 @@
+import { Router } from 'express';
+import type { Database } from '../db/connection';
+import { dropDevice, listDevices } from '../db/devices';
+import type { Pairing } from '../people/pairing';
+import { isId, refuse } from './answers';
+
+/** What the desk alone may do with devices: show a code, see them, drop one. */
+export function deviceRoutes(db: Database, pairing: Pairing | null, lanUrls: () => readonly string[], now: () => Date): Router {
+  const routes = Router();
+  routes.get('/devices', async (_req, res) => {
+    res.json({ isOpen: pairing !== null, urls: lanUrls(), devices: await listDevices(db) });
+  });
+  routes.post('/devices/code', (_req, res) => {
+    if (!pairing) return refuse(res, 409, 'lan-off');
+    res.json(pairing.open());
+  });
+  routes.delete('/devices/:id', async (req, res) => {
+    if (!isId(req.params.id)) return refuse(res, 404, 'device-unknown');
+    await dropDevice(db, req.params.id, now());
+    res.json({ dropped: req.params.id });
+  });
+  return routes;
+}

@@ -1,0 +1,81 @@
+import sharp from 'sharp';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { id, makeKit, serve } from './client';
+
+const api = serve();
+const device = id();
+let kitId = '';
+beforeAll(async () => {
+  kitId = (await makeKit(api)).kitId;
+});
+
+const put = async (content: Buffer, photo: string = id(), kit = kitId) => {
+  const answer = await fetch(`${api.url()}/api/kits/${kit}/photos/${photo}?device=${device}`, {
+    method: 'PUT',
+    body: new Uint8Array(content),
+  });
+  return { status: answer.status, body: (await answer.json()) as { error?: { code: string }; width?: number; height?: number }, photo };
+};
+const picture = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#886644' } });
+
+describe('photos', () => {
+  it.each(['jpeg', 'png', 'webp'] as const)('%s is kept as a JPEG of at most 2048 pixels', async (format) => {
+    const kept = await put(await picture(3000, 1500).toFormat(format).toBuffer());
+    expect([kept.status, kept.body.width, kept.body.height]).toEqual([200, 2048, 1024]);
+    const back = await fetch(`${api.url()}/api/photos/${kept.photo}`);
+    expect(back.headers.get('content-type')).toBe('image/jpeg');
+    expect((await sharp(Buffer.from(await back.arrayBuffer())).metadata()).format).toBe('jpeg');
+  });
+  it('is turned upright, and what the camera wrote beside it is gone', async () => {
+    const turned = await picture(400, 200)
+      .withExif({ IFD0: { ImageDescription: '<script>alert(1)</script>', Orientation: '6' } })
+      .withMetadata({ orientation: 6 })
+      .jpeg()
+      .toBuffer();
+    const kept = await put(turned);
+    expect([kept.body.width, kept.body.height]).toEqual([200, 400]);
+    const back = Buffer.from(await (await fetch(`${api.url()}/api/photos/${kept.photo}`)).arrayBuffer());
+    expect((await sharp(back).metadata()).exif).toBeUndefined();
+    expect(back.includes('script')).toBe(false);
+  });
+  it('the same id twice is one photo', async () => {
+    const content = await picture(10, 10).png().toBuffer();
+    const photo = id();
+    await put(content, photo);
+    expect((await put(content, photo)).body).toMatchObject({ id: photo, repeated: true });
+  });
+  it.each([
+    ['a program', () => Promise.resolve(Buffer.from('MZ\0\0 not a picture')), 'photo-broken'],
+    [
+      'an SVG with a script',
+      () => Promise.resolve(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>1</script></svg>')),
+      'photo-type',
+    ],
+    ['a GIF', () => picture(10, 10).gif().toBuffer(), 'photo-type'],
+    ['a picture cut off', async () => (await picture(800, 800).png({ compressionLevel: 0 }).toBuffer()).subarray(0, 5000), 'photo-broken'],
+    ['nothing', () => Promise.resolve(Buffer.from('')), 'photo-broken'],
+  ])('%s is refused and nothing is kept', async (_, make, code) => {
+    const refused = await put(await make());
+    expect([
+      refused.status === 415 || refused.status === 400,
+      refused.body.error?.code === code || refused.body.error?.code === 'request-invalid',
+    ]).toEqual([true, true]);
+    expect((await fetch(`${api.url()}/api/photos/${refused.photo}`)).status).toBe(404);
+  });
+  it('a bomb of 50,000 by 50,000 pixels is refused by its head, in little time', async () => {
+    const head = Buffer.alloc(33);
+    Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex').copy(head);
+    head.writeUInt32BE(50_000, 16);
+    head.writeUInt32BE(50_000, 20);
+    Buffer.from('0800000000', 'hex').copy(head, 24);
+    const refused = await put(Buffer.concat([head, Buffer.alloc(200)]));
+    expect(refused.status).toBe(415);
+    expect(['photo-too-large', 'photo-broken']).toContain(refused.body.error?.code);
+    expect((await api.get('/health')).status).toBe(200);
+  });
+  it('more bytes than are taken, and another kit, are refused', async () => {
+    expect((await put(Buffer.alloc(26 * 1024 * 1024))).status).toBe(413);
+    expect((await put(await picture(10, 10).png().toBuffer(), id(), id())).status).toBe(404);
+    expect((await put(await picture(10, 10).png().toBuffer(), 'nonsense')).status).toBe(400);
+  });
+});

@@ -1,0 +1,28 @@
+import { useMemo } from 'react';
+import { benchOf, type BenchSetup } from '#core/setup/bench';
+import type { Mark } from '#core/record/marks';
+import { useAllMarks } from '../api/all-marks';
+import type { AssemblyAnswer } from '../api/queries';
+import { useRowModels, type RowModel } from './row-model';
+
+export interface Bench {
+  readonly marks: readonly Mark[];
+  readonly rows: readonly RowModel[];
+  readonly setups: readonly BenchSetup[];
+  readonly scuffAfterDimple: boolean;
+}
+
+/** What is still to do in an assembly, by set-up. */
+export function useBench(data: AssemblyAnswer): Bench {
+  const marks = useAllMarks(data.assembly.id);
+  const rows = useRowModels(data, marks);
+  const scuffAfterDimple = data.kit.definition.work?.scuffAfterDimple ?? false;
+  const setups = useMemo(() => {
+    const parts = rows[0]?.partsDone ?? new Set<string>();
+    return benchOf(
+      rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, uses: r.setups, states: r.states })),
+      { parts, scuffAfterDimple },
+    );
+  }, [rows, scuffAfterDimple]);
+  return { marks, rows, setups, scuffAfterDimple };
+}

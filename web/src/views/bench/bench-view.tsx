@@ -1,0 +1,332 @@
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useSearchParams } from 'react-router';
+import { marksFor, type BenchItem, type BenchSetup } from '#core/setup/bench';
+import type { HoleOrigin } from '#core/record/marks';
+import { holesInPlan } from '#core/record/holes';
+import { isDone, isHeld, isPartStep, type Step } from '#core/record/steps';
+import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
+import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { sheetName } from '#core/wording/words';
+import { useMark, type MarkWish } from '../../api/commands';
+import { useFollow, type AssemblyAnswer } from '../../api/queries';
+import { Button, Select } from '../../ui/controls';
+import { AssemblyScreen } from '../../ui/assembly-screen';
+import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { isTyping } from '../../ui/typing';
+import { useUndo } from '../../ui/use-undo';
+import { useUnits } from '../../ui/units';
+import { rowTitle, type RowModel } from '../../rows/row-model';
+import { ShiftBar } from '../../rows/shift-bar';
+import { useBench } from '../../rows/use-bench';
+import { useEarlyGuard } from '../../rows/use-early-guard';
+import { BenchHelp } from './bench-help';
+import { DeviationDialog } from './deviation-dialog';
+import { HolePad } from './hole-pad';
+import { SetupRail } from './setup-rail';
+
+/** Doing: one set-up at a time, at arm's length. */
+export function BenchView() {
+  return <AssemblyScreen name="Bench">{(data) => <BenchOfAssembly data={data} />}</AssemblyScreen>;
+}
+
+function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
+  const units = useUnits();
+  const { kit, assembly } = data;
+  useFollow(kit.id);
+  const { marks, rows, setups, scuffAfterDimple } = useBench(data);
+  const onMark = useMark(kit);
+  const guard = useEarlyGuard(rows, scuffAfterDimple, onMark);
+  const undo = useUndo(kit, marks);
+  const [search, setSearch] = useSearchParams();
+  const index = Math.max(
+    0,
+    setups.findIndex((s) => s.setup.key === search.get('setup')),
+  );
+  const current = setups[index];
+  const item = current?.items.find((i) => i.key === search.get('item')) ?? current?.items[0];
+  const open = (setup: BenchSetup, chosen?: BenchItem) =>
+    setSearch({ setup: setup.setup.key, ...(chosen ? { item: chosen.key } : {}) }, { replace: true });
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (!current || isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('[role=dialog]')) return;
+      const at = item ? current.items.indexOf(item) : 0;
+      const row = { ArrowDown: at + 1, ArrowUp: at - 1 }[e.key];
+      const setup = { ']': index + 1, '[': index - 1 }[e.key];
+      const nextItem = row === undefined ? undefined : current.items[row];
+      const nextSetup = setup === undefined ? undefined : setups[setup];
+      if (!nextItem && !nextSetup) return;
+      e.preventDefault();
+      if (nextItem) open(current, nextItem);
+      else if (nextSetup) open(nextSetup);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+  return (
+    <div className="flex min-h-full flex-col">
+      <TopBar
+        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
+        kit={kit}
+        views={assemblyViews(assembly.id, 'bench')}
+        undo={undo}
+        units={units}
+      />
+      <main className="grid flex-1 grid-cols-[minmax(0,1fr)] gap-3 p-3 md:grid-cols-[230px_minmax(0,1fr)]">
+        <SetupRail setups={setups} current={current} onOpen={open} />
+        <div className="flex min-w-0 flex-col gap-3">
+          <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
+          {current && item ? (
+            <SetupAtWork
+              key={`${current.setup.key}/${item.key}`}
+              data={data}
+              current={current}
+              item={item}
+              rows={rows}
+              onOpen={(chosen) => open(current, chosen)}
+              onMark={guard.mark}
+              undo={undo}
+            />
+          ) : (
+            <p className="text-[20px]">Nothing is left to do in this assembly, or it has no row yet.</p>
+          )}
+          {current ? <NextSetup current={current} next={setups[index + 1]} onOpen={open} /> : null}
+        </div>
+      </main>
+      {guard.dialog}
+    </div>
+  );
+}
+
+/** What comes after this, and how many holes until then. */
+function NextSetup({ current, next, onOpen }: { current: BenchSetup; next: BenchSetup | undefined; onOpen: (s: BenchSetup) => void }) {
+  const units = useUnits();
+  if (!next) return null;
+  return (
+    <div className="flex flex-wrap items-center gap-3 border-t border-line pt-2 text-[17px]">
+      <span>
+        Next after {current.openHoles} more: <strong>{OPERATION_WORDS[next.setup.operation].verb}</strong>, {setupName(next.setup, units)} (
+        {next.openHoles})
+      </span>
+      <Button className="min-h-14 px-4 text-[17px]" onClick={() => onOpen(next)}>
+        Go there
+      </Button>
+    </div>
+  );
+}
+
+interface AtWorkProps {
+  readonly data: AssemblyAnswer;
+  readonly current: BenchSetup;
+  readonly item: BenchItem;
+  readonly rows: readonly RowModel[];
+  readonly onOpen: (item: BenchItem) => void;
+  readonly onMark: (wishes: readonly MarkWish[]) => void;
+  readonly undo: { readonly label: string | null; readonly run: () => void };
+}
+
+function SetupAtWork({ data, current, item, rows, onOpen, onMark, undo }: AtWorkProps) {
+  const units = useUnits();
+  const row = rows.find((r) => r.entity.id === item.rowId) as RowModel;
+  const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row]);
+  const [chosen, setChosen] = useState<ReadonlySet<string> | null>(null);
+  const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const [how, setHow] = useState<HoleOrigin | ''>('');
+  const [touched, setTouched] = useState<string | null>(null);
+  const [isDeviating, setDeviating] = useState(false);
+  const open = new Set(item.openHoleIds);
+  const valid = chosen ?? open;
+  const steps = item.steps.filter((s) => !off.has(s.key));
+  const word = OPERATION_WORDS[current.setup.operation];
+  const isOnPart = item.partId !== null;
+  const canMark = steps.length > 0 && (isOnPart || valid.size > 0);
+  const mark = () => {
+    if (!canMark) return;
+    const payload = how === '' ? {} : { how };
+    onMark(
+      marksFor(
+        steps,
+        holes.map((h) => h.id).filter((id) => valid.has(id)),
+      ).map((m): MarkWish =>
+        m.partIds.length > 0
+          ? { kind: m.kind, rowId: data.assembly.id, holeIds: [], payload: { ...payload, partIds: m.partIds } }
+          : { kind: m.kind, rowId: item.rowId, holeIds: m.holeIds, layerIds: m.layerIds, side: m.side, payload },
+      ),
+    );
+    setChosen(null);
+  };
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.key !== 'Enter' || isTyping(e.target) || document.querySelector('[role=dialog]')) return;
+      /* On a button that is not a hole, Enter is that button's. */
+      if (e.target instanceof HTMLElement && e.target.closest('button, a, summary') && !e.target.closest('[data-pad]')) return;
+      e.preventDefault();
+      mark();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+  const doneKey = (id: string) => steps.every((s) => isDone(s, row.states.get(id)));
+  const deviating = touched ?? holes[0]?.id;
+  return (
+    <section aria-label="The set-up at work" className="flex flex-col gap-3">
+      <h1 className="label text-[34px] leading-none">
+        {word.verb[0]?.toUpperCase()}
+        {word.verb.slice(1)}: <span className="text-dye">{setupName(current.setup, units)}</span>
+      </h1>
+      <ItemChips current={current} item={item} rows={rows} data={data} onOpen={onOpen} />
+      <BenchHelp data={data} row={row} current={current} rows={rows} />
+      {isOnPart ? null : (
+        <>
+          <StepToggles row={row} steps={item.steps} off={off} onToggle={(key) => setOff(toggled(off, key))} />
+          <HolePad
+            holes={holes.map((h, i) => ({
+              id: h.id,
+              number: i + 1,
+              isDone: doneKey(h.id),
+              isHeld: isHeld(h, current.setup.operation, row.states.get(h.id)),
+              hasDeviation: row.deviations.has(h.id),
+            }))}
+            chosen={valid}
+            onChoose={setChosen}
+            onTouch={setTouched}
+          />
+          <div className="flex flex-wrap gap-2">
+            <Big onClick={() => setChosen(open)}>All open ({open.size})</Big>
+            <Big onClick={() => setChosen(new Set())}>None</Big>
+            <Big onClick={() => setChosen(new Set(item.openHoleIds.filter((id) => !valid.has(id))))}>All but these</Big>
+            <Big onClick={() => setDeviating(true)}>Deviation at hole {(holes.findIndex((h) => h.id === deviating) + 1).toString()}</Big>
+          </div>
+        </>
+      )}
+      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-paper py-2">
+        <Button tone="primary" className="min-h-20 flex-1 px-6 text-[26px]" disabled={!canMark} onClick={mark} title="Key Enter">
+          {isOnPart ? `Mark the part ${word.done}` : `Mark ${howMany(valid.size, steps)} ${word.done}`}
+        </Button>
+        {current.setup.operation === 'drilled' || current.setup.operation === 'piloted' ? (
+          <label className="flex flex-col text-[14px] text-ink2">
+            How the hole came to be
+            <Select className="min-h-14 text-[17px]" value={how} onChange={(e) => setHow(e.target.value as HoleOrigin | '')}>
+              <option value="">not said</option>
+              <option value="drilled">drilled apart</option>
+              <option value="together">drilled together</option>
+              <option value="reamed">reamed</option>
+              <option value="back-drilled">back-drilled from behind</option>
+              <option value="transferred">transferred by strip or punch</option>
+            </Select>
+          </label>
+        ) : null}
+        <Button className="min-h-20 px-6 text-[22px]" disabled={undo.label === null} onClick={undo.run} title="Key U">
+          Undo
+        </Button>
+      </div>
+      <ul className="text-[15px] text-ink2">
+        {[...OPERATION_CAUTIONS[current.setup.operation], ADVICE_FIRST].map((c) => (
+          <li key={c}>{c}</li>
+        ))}
+      </ul>
+      {isDeviating && deviating ? <DeviationDialog data={data} row={row} holeId={deviating} onClose={() => setDeviating(false)} /> : null}
+    </section>
+  );
+}
+
+/** What one press marks: holes times sheets times sides. */
+function howMany(holes: number, steps: readonly Step[]): string {
+  const sheets = new Set(steps.map((s) => s.layerId)).size;
+  const sides = new Set(steps.map((s) => s.side)).size;
+  if (steps.length !== sheets * sides) return `${holes} × ${steps.length}`;
+  /* A single sheet with no sides to tell apart says no more than its holes. */
+  return [holes, ...(steps[0]?.layerId && (sheets > 1 || sides > 1) ? [sheets] : []), ...(steps[0]?.side ? [sides] : [])].join(' × ');
+}
+
+function Big({ onClick, children }: { onClick: () => void; children: ReactNode }) {
+  return (
+    <Button className="min-h-14 px-4 text-[17px]" onClick={onClick}>
+      {children}
+    </Button>
+  );
+}
+
+/** The rows or parts of this set-up, left and right apart. */
+function ItemChips({ current, item, rows, data, onOpen }: Pick<AtWorkProps, 'current' | 'item' | 'rows' | 'data' | 'onOpen'>) {
+  const groups = [
+    { hand: 'L', name: 'Left' },
+    { hand: 'R', name: 'Right' },
+    { hand: null, name: 'No hand' },
+  ] as const;
+  return (
+    <div className="flex flex-col gap-1">
+      {groups.map(({ hand, name }) => {
+        const own = current.items.filter((i) => i.hand === hand);
+        if (own.length === 0) return null;
+        return (
+          <div key={name} className="flex flex-wrap items-center gap-1" role="group" aria-label={name}>
+            <span className="label w-16 text-[17px] text-ink2">{name}</span>
+            {own.map((i) => {
+              const row = rows.find((r) => r.entity.id === i.rowId);
+              const part = i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : null;
+              return (
+                <button
+                  key={i.key}
+                  type="button"
+                  aria-pressed={i.key === item.key}
+                  onClick={() => onOpen(i)}
+                  className={`label min-h-14 rounded border px-3 text-left text-[17px] ${i.key === item.key ? 'border-dye bg-dye-soft' : 'border-edge bg-raised'}`}
+                >
+                  {part ?? (row ? rowTitle(row) : '')} {part ? '' : `×${i.openHoleIds.length}`}
+                  {i.waitsFor.length > 0 ? (
+                    <span className="block text-[13px] text-caution">
+                      waits: {i.waitsFor.map((k) => OPERATION_WORDS[k].verb).join(', ')}
+                    </span>
+                  ) : null}
+                </button>
+              );
+            })}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+const SIDE_WORDS = { head: 'head side', shop: 'shop side' } as const;
+
+/** Which sheets and sides are meant, where there are several. */
+function StepToggles({
+  row,
+  steps,
+  off,
+  onToggle,
+}: {
+  row: RowModel;
+  steps: readonly Step[];
+  off: ReadonlySet<string>;
+  onToggle: (key: string) => void;
+}) {
+  const shown = steps.filter((s) => !isPartStep(s) && s.layerId !== null);
+  if (shown.length === 0) return null;
+  return (
+    <div className="flex flex-wrap gap-1" role="group" aria-label="Sheets and sides to mark">
+      {shown.map((s) => {
+        const index = row.entity.definition.layers.findIndex((l) => l.id === s.layerId);
+        return (
+          <button
+            key={s.key}
+            type="button"
+            aria-pressed={!off.has(s.key)}
+            onClick={() => onToggle(s.key)}
+            className={`label min-h-14 rounded border px-3 text-[16px] ${off.has(s.key) ? 'border-dashed border-edge text-ink2 line-through' : 'border-dye bg-dye-soft'}`}
+          >
+            {sheetName(row.plan.layers[index]?.part, index)}
+            {s.side ? `, ${SIDE_WORDS[s.side]}` : ''}
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+function toggled(set: ReadonlySet<string>, key: string): ReadonlySet<string> {
+  const next = new Set(set);
+  if (!next.delete(key)) next.add(key);
+  return next;
+}

@@ -1,0 +1,202 @@
+import { useMemo, useState } from 'react';
+import { judgeHole, verdictOfTrial, type Trial } from '#core/deviation/judge';
+import type { TypedLength } from '#core/record/definitions';
+import { holesInPlan } from '#core/record/holes';
+import { DEVIATION_KINDS, type DeviationKind } from '#core/record/marks';
+import type { Mm } from '#core/units/length';
+import { DEVIATION_WORDS, objectionSentence, verdictSentence } from '#core/wording/deviations';
+import { sheetName } from '#core/wording/words';
+import { useKeep, useMark } from '../../api/commands';
+import { sendPhoto } from '../../api/photos';
+import type { AssemblyAnswer } from '../../api/queries';
+import { Button, ErrorText, Field, Select } from '../../ui/controls';
+import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+import { Modal } from '../../ui/modal';
+import { VerdictSign } from '../../ui/verdict';
+import { SectionFigure } from '../plan/section-figure';
+import { rowTitle, type RowModel } from '../../rows/row-model';
+
+interface DeviationDialogProps {
+  readonly data: AssemblyAnswer;
+  readonly row: RowModel;
+  readonly holeId: string;
+  readonly onClose: () => void;
+}
+
+const FRAME = { plotWidth: 260, plotHeight: 220, labelWidth: 104 };
+
+/** What was measured at one hole; section and verdict follow at every key. */
+export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogProps) {
+  const units = data.kit.definition.units;
+  const mark = useMark(data.kit);
+  const keep = useKeep(data.kit);
+  const { definition } = row.entity;
+  const number = holesInPlan(definition.holes).findIndex((h) => h.id === holeId) + 1;
+  const [kind, setKind] = useState<DeviationKind>('oversize');
+  const [hole, setHole] = useState('');
+  const [edges, setEdges] = useState<Readonly<Record<string, string>>>({});
+  const [pitch, setPitch] = useState('');
+  const [off, setOff] = useState('');
+  const [note, setNote] = useState('');
+  const [isWhole, setWhole] = useState(false);
+  const [photo, setPhoto] = useState<File | null>(null);
+  const [error, setError] = useState<string | null>(null);
+
+  const read = {
+    hole: dimensionValue(hole, units),
+    pitch: dimensionValue(pitch, units),
+    off: dimensionValue(off, units),
+    edges: definition.layers.map((l) => dimensionValue(edges[l.id] ?? '', units)),
+  };
+  const isBad = [read.hole, read.pitch, read.off, ...read.edges].some((v) => v.isBad);
+  const isOnPurpose = kind === 'opened-up';
+  const judgement = useMemo(() => {
+    const mmOf = (v: { length: TypedLength | null }) => v.length?.mm as Mm | undefined;
+    const found = { hole: mmOf(read.hole), isElongated: kind === 'elongated', edges: read.edges.map(mmOf), pitch: mmOf(read.pitch) };
+    /* Opened on purpose: the next size's own hole, if none was measured. */
+    const wanted = isOnPurpose && found.hole === undefined ? { ...found, hole: ((row.stack.holeMax as number) + 0.001) as Mm } : found;
+    return judgeHole(row.stack, wanted);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the texts are what is read
+  }, [row.stack, kind, hole, pitch, JSON.stringify(edges)]);
+  const cannotJudge = kind === 'wrong-part' || kind === 'edge-damage';
+  const verdict = cannotJudge ? 'stop' : judgement.verdict;
+  const shown: Trial = judgement.next ?? judgement.same;
+
+  const save = async () => {
+    setError(null);
+    if (isBad) return setError('One of the lengths does not read.');
+    if (isOnPurpose && note.trim() === '') return setError('Opening up on purpose wants its reason.');
+    const photoIds: string[] = [];
+    try {
+      if (photo) photoIds.push(await sendPhoto(data.kit, photo));
+      if (isOnPurpose && isWhole && judgement.next) {
+        const dash = judgement.next.stack.size.dash;
+        await keep({
+          edits: [
+            {
+              kind: 'row',
+              id: row.entity.id,
+              expectedVersion: row.entity.version,
+              definition: { ...definition, dash, hole: null, lengthDash: null },
+            },
+          ],
+          reason: `Opened up a size: ${note.trim()}`.slice(0, 500),
+        });
+      }
+    } catch (e) {
+      return setError((e as Error).message);
+    }
+    const typed = (v: { length: TypedLength | null }) => v.length ?? undefined;
+    const measured = definition.layers.flatMap((l, i) => {
+      const length = read.edges[i]?.length;
+      return length ? [[l.id, length] as const] : [];
+    });
+    mark([
+      {
+        kind: 'deviation',
+        rowId: row.entity.id,
+        holeIds: isWhole ? holesInPlan(definition.holes).map((h) => h.id) : [holeId],
+        payload: {
+          deviation: {
+            kind,
+            hole: typed(read.hole),
+            pitch: typed(read.pitch),
+            off: typed(read.off),
+            ...(measured.length > 0 ? { edges: Object.fromEntries(measured) } : {}),
+            verdict,
+          },
+          ...(note.trim() === '' ? {} : { note: note.trim() }),
+          ...(photoIds.length > 0 ? { photoIds } : {}),
+        },
+      },
+    ]);
+    onClose();
+  };
+  return (
+    <Modal title={`Deviation: ${rowTitle(row)}, hole ${number}`} open onClose={onClose} wide>
+      <div className="grid gap-4 md:grid-cols-2">
+        <div className="flex flex-col gap-2">
+          <Field label="What is wrong">
+            <Select className="min-h-12" value={kind} onChange={(e) => setKind(e.target.value as DeviationKind)}>
+              {DEVIATION_KINDS.map((k) => (
+                <option key={k} value={k}>
+                  {DEVIATION_WORDS[k]}
+                </option>
+              ))}
+            </Select>
+          </Field>
+          <DimensionField
+            label={kind === 'elongated' ? 'Hole, the longer way' : 'Hole as measured'}
+            text={hole}
+            onText={setHole}
+            units={units}
+            placeholder="as planned"
+          />
+          {definition.layers.map((l, i) => (
+            <DimensionField
+              key={l.id}
+              label={`Edge distance in ${sheetName(row.plan.layers[i]?.part, i)}`}
+              text={edges[l.id] ?? ''}
+              onText={(text) => setEdges({ ...edges, [l.id]: text })}
+              units={units}
+              placeholder="as planned"
+            />
+          ))}
+          <DimensionField label="To the nearest neighbour" text={pitch} onText={setPitch} units={units} placeholder="as planned" />
+          {kind === 'out-of-place' ? <DimensionField label="Off by" text={off} onText={setOff} units={units} /> : null}
+          <Field label={isOnPurpose ? 'Your reason' : 'A word about it, if you like'}>
+            <textarea className="field min-h-12" maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
+          </Field>
+          {isOnPurpose ? (
+            <label className="flex min-h-10 items-center gap-2">
+              <input type="checkbox" checked={isWhole} onChange={(e) => setWhole(e.target.checked)} />
+              The whole row, and its rivet with it
+            </label>
+          ) : null}
+          <Field label="Photo (JPEG, PNG, WebP)">
+            <input
+              type="file"
+              accept="image/jpeg,image/png,image/webp"
+              capture="environment"
+              className="field"
+              onChange={(e) => setPhoto(e.target.files?.[0] ?? null)}
+            />
+          </Field>
+        </div>
+        <div className="flex flex-col gap-2" aria-live="polite">
+          <p className="flex items-start gap-2 text-[18px]">
+            <VerdictSign of={verdict === 'stop' ? 'stop' : verdict === 'next-size' ? 'caution' : verdictOfTrial(judgement.same)} />
+            <span>{verdictSentence(verdict, kind, judgement)}</span>
+          </p>
+          {cannotJudge ? null : (
+            <>
+              {[judgement.same, ...(judgement.next ? [judgement.next] : [])].map((trial) => (
+                <section key={trial.plan.rivet.callout} aria-label={trial.plan.rivet.callout} className="text-[14.5px]">
+                  <h3 className="label text-[16px]">{trial.plan.rivet.callout}</h3>
+                  {trial.objections.length === 0 ? <p>Nothing speaks against it.</p> : null}
+                  <ul>
+                    {trial.objections.map((o, i) => (
+                      <li key={i} className="text-stop">
+                        {objectionSentence(o, trial, units)}
+                      </li>
+                    ))}
+                  </ul>
+                </section>
+              ))}
+              <SectionFigure stack={shown.stack} plan={shown.plan} title={`${rowTitle(row)}, hole ${number} as measured`} frame={FRAME} />
+            </>
+          )}
+        </div>
+      </div>
+      {error ? <ErrorText>{error}</ErrorText> : null}
+      <div className="flex justify-end gap-2">
+        <Button className="min-h-14 px-5" onClick={onClose}>
+          Keep nothing
+        </Button>
+        <Button tone="primary" className="min-h-14 px-5 text-[18px]" onClick={() => void save()}>
+          Keep the deviation
+        </Button>
+      </div>
+    </Modal>
+  );
+}

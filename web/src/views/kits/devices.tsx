@@ -1,0 +1,86 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import QRCode from 'qrcode';
+import { useEffect, useState } from 'react';
+import { get, post, remove } from '../../api/client';
+import { Button, ErrorText } from '../../ui/controls';
+
+interface Devices {
+  readonly isOpen: boolean;
+  readonly urls: readonly string[];
+  readonly devices: readonly { readonly id: string; readonly name: string; readonly person: string; readonly pairedAt: string }[];
+}
+
+/** At the desk: the tablets that may come in, a code for a new one, and the way out. */
+export function DevicesPanel() {
+  const client = useQueryClient();
+  const answer = useQuery({ queryKey: ['devices'], queryFn: () => get<Devices>('/devices'), retry: false, refetchInterval: 5000 });
+  const [code, setCode] = useState<{ code: string; until: string } | null>(null);
+  const [picture, setPicture] = useState<string | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const url = answer.data?.urls[0];
+  useEffect(() => {
+    if (code && url) void QRCode.toDataURL(`${url}pair`, { margin: 1, width: 180 }).then(setPicture);
+  }, [code, url]);
+  useEffect(() => {
+    if (!code) return;
+    const timer = window.setTimeout(() => setCode(null), Math.max(0, Date.parse(code.until) - Date.now()));
+    return () => window.clearTimeout(timer);
+  }, [code]);
+  /* On a paired device the desk's part is not there. */
+  if (!answer.data) return null;
+  const { isOpen, devices } = answer.data;
+  const drop = async (id: string) => {
+    await remove(`/devices/${id}`);
+    await client.invalidateQueries({ queryKey: ['devices'] });
+  };
+  return (
+    <section aria-label="Devices" className="flex flex-col gap-2 rounded-lg border border-line p-3">
+      <h2 className="label text-[19px]">Devices in the garage</h2>
+      {isOpen ? (
+        <>
+          <p className="text-[15px]">
+            Open {answer.data.urls.join(' or ')} on the tablet. Its browser warns once, since the certificate was made here; compare the
+            address and go on.
+          </p>
+          {code ? (
+            <div className="flex flex-wrap items-center gap-4">
+              {picture ? <img src={picture} alt={`The address ${url}pair as a square code`} width="140" height="140" /> : null}
+              <p>
+                Code, good until {new Date(code.until).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}:{' '}
+                <strong className="label block text-[34px] tracking-widest" aria-label="Pairing code">
+                  {code.code.slice(0, 4)} {code.code.slice(4)}
+                </strong>
+              </p>
+            </div>
+          ) : (
+            <Button
+              className="self-start"
+              onClick={() =>
+                void post<{ code: string; until: string }>('/devices/code', {}).then(setCode, (e: Error) => setError(e.message))
+              }
+            >
+              Show a code for a new device
+            </Button>
+          )}
+        </>
+      ) : (
+        <p className="text-[15px] text-ink2">
+          This machine only. To let a tablet in over the local network, start with <code>./start --lan</code>.
+        </p>
+      )}
+      {error ? <ErrorText>{error}</ErrorText> : null}
+      <ul>
+        {devices.map((d) => (
+          <li key={d.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
+            <span>
+              {d.name}, {d.person} <span className="text-ink2">since {new Date(d.pairedAt).toLocaleDateString()}</span>
+            </span>
+            <Button tone="danger" onClick={() => void drop(d.id)}>
+              Drop this device
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,180 @@
+import { useEffect } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import type { BenchItem, BenchSetup } from '#core/setup/bench';
+import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { useLocal, writeLocal } from '../../api/device';
+import { useAssembly, useFollow, useKit, type AssemblyAnswer, type KitAnswer } from '../../api/queries';
+import { useScreenUnits } from '../../ui/assembly-screen';
+import { ErrorText, Select } from '../../ui/controls';
+import { TopBar } from '../../ui/top-bar';
+import { isTyping } from '../../ui/typing';
+import { UnitsContext, useUnits } from '../../ui/units';
+import { useUndo } from '../../ui/use-undo';
+import { rowTitle, type RowModel } from '../../rows/row-model';
+import { ShiftBar } from '../../rows/shift-bar';
+import { useBench } from '../../rows/use-bench';
+
+/** How many set-ups and rows are offered at once. */
+const SETUPS_SHOWN = 4;
+const ROWS_SHOWN = 6;
+
+/** What to take up now: the shift, and what is ready in the assembly at hand. */
+export function TodayView() {
+  const { kitId = '' } = useParams();
+  const answer = useKit(kitId);
+  const units = useScreenUnits(answer.data?.kit.definition.units);
+  return (
+    <UnitsContext value={units}>
+      {answer.data ? (
+        <TodayOfKit kit={answer.data} units={units} />
+      ) : (
+        <div className="flex h-full flex-col">
+          <TopBar trail={[{ text: 'Today' }]} units={units} />
+          <main className="p-4">
+            {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the kit …</p>}
+          </main>
+        </div>
+      )}
+    </UnitsContext>
+  );
+}
+
+function TodayOfKit({ kit: { kit, assemblies }, units }: { kit: KitAnswer; units: 'in' | 'mm' }) {
+  const [search, setSearch] = useSearchParams();
+  const last = useLocal(`assembly.${kit.id}`);
+  const sorted = [...assemblies].sort((a, b) => a.definition.order - b.definition.order);
+  const chosen = sorted.find((a) => a.id === (search.get('assembly') ?? last)) ?? sorted.find((a) => a.rows > 0) ?? sorted[0];
+  const data = useAssembly(chosen?.id ?? '', chosen !== undefined);
+  const select = (
+    <Select
+      aria-label="Assembly"
+      className="min-h-14 text-[19px]"
+      value={chosen?.id ?? ''}
+      onChange={(e) => {
+        writeLocal(`assembly.${kit.id}`, e.target.value);
+        setSearch({ assembly: e.target.value }, { replace: true });
+      }}
+    >
+      {sorted.map((a) => (
+        <option key={a.id} value={a.id}>
+          {a.definition.name}
+        </option>
+      ))}
+    </Select>
+  );
+  if (data.data) return <TodayOfAssembly data={data.data} select={select} units={units} />;
+  return (
+    <div className="flex min-h-full flex-col">
+      <TopBar trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: 'Today' }]} kit={kit} units={units} />
+      <main className="p-4">
+        {chosen === undefined ? (
+          <p>No assembly yet: name the first one on the kit’s page.</p>
+        ) : data.error ? (
+          <ErrorText>{data.error.message}</ErrorText>
+        ) : (
+          <p role="status">Loading …</p>
+        )}
+      </main>
+    </div>
+  );
+}
+
+function TodayOfAssembly({ data, select, units }: { data: AssemblyAnswer; select: React.ReactNode; units: 'in' | 'mm' }) {
+  const { kit, assembly } = data;
+  useFollow(kit.id);
+  const navigate = useNavigate();
+  const { marks, rows, setups } = useBench(data);
+  const undo = useUndo(kit, marks);
+  const ready = setups.filter((s) => s.readyHoles > 0);
+  const shown = ready.slice(0, SETUPS_SHOWN);
+  const to = (setup: BenchSetup, item?: BenchItem) =>
+    `/assemblies/${assembly.id}/bench?${new URLSearchParams({ setup: setup.setup.key, ...(item ? { item: item.key } : {}) }).toString()}`;
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
+      const setup = shown[Number(e.key) - 1];
+      if (!setup) return;
+      e.preventDefault();
+      void navigate(to(setup));
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+  return (
+    <div className="flex min-h-full flex-col">
+      <TopBar trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: 'Today' }]} kit={kit} undo={undo} units={units} />
+      <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-3">
+        <div className="flex flex-wrap items-center gap-3">
+          <h1 className="label text-[28px]">Today</h1>
+          {select}
+          <Link className="label underline underline-offset-2" to={`/assemblies/${assembly.id}/plan`}>
+            the plan
+          </Link>
+        </div>
+        <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
+        {shown.length === 0 ? (
+          <p className="text-[19px]">
+            {setups.length === 0
+              ? 'Nothing is left to do here, or it has no row yet.'
+              : 'Everything that is left waits for something else: see the bench.'}
+          </p>
+        ) : null}
+        {shown.map((s, i) => (
+          <SetupOffer key={s.setup.key} setup={s} number={i + 1} rows={rows} data={data} to={to} />
+        ))}
+        {ready.length > shown.length ? (
+          <Link className="label text-[17px] underline underline-offset-2" to={`/assemblies/${assembly.id}/bench`}>
+            {ready.length - shown.length} more set-ups on the bench
+          </Link>
+        ) : null}
+      </main>
+    </div>
+  );
+}
+
+interface OfferProps {
+  readonly setup: BenchSetup;
+  readonly number: number;
+  readonly rows: readonly RowModel[];
+  readonly data: AssemblyAnswer;
+  readonly to: (setup: BenchSetup, item?: BenchItem) => string;
+}
+
+/** One set-up with the rows that can be done in it now; a tap takes to the bench with the row chosen. */
+function SetupOffer({ setup, number, rows, data, to }: OfferProps) {
+  const units = useUnits();
+  const ready = setup.items.filter((i) => i.waitsFor.length === 0);
+  const name = (i: BenchItem) => {
+    const row = rows.find((r) => r.entity.id === i.rowId);
+    return i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : row ? rowTitle(row) : '';
+  };
+  return (
+    <section
+      aria-label={`${OPERATION_WORDS[setup.setup.operation].verb}: ${setupName(setup.setup, units)}`}
+      className="border-t border-line pt-2"
+    >
+      <h2 className="label text-[22px]">
+        <kbd className="mr-2 rounded border border-edge px-1.5 text-[15px]">{number}</kbd>
+        {OPERATION_WORDS[setup.setup.operation].verb}: <span className="text-dye">{setupName(setup.setup, units)}</span>
+      </h2>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {ready.slice(0, ROWS_SHOWN).map((i) => (
+          <Link
+            key={i.key}
+            to={to(setup, i)}
+            className="label flex min-h-14 items-center rounded border border-edge bg-raised px-3 text-[18px] hover:bg-dye-soft"
+          >
+            {name(i)}
+            {i.hand ? `, ${i.hand === 'L' ? 'left' : 'right'}` : ''}
+            {i.partId ? '' : ` ×${i.openHoleIds.length}`}
+          </Link>
+        ))}
+        {ready.length > ROWS_SHOWN ? (
+          <Link to={to(setup)} className="label flex min-h-14 items-center px-3 text-[17px] underline">
+            {ready.length - ROWS_SHOWN} more
+          </Link>
+        ) : null}
+      </div>
+    </section>
+  );
+}
