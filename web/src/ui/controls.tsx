@@ -9,12 +9,13 @@ const TONES: Readonly<Record<Tone, string>> = {
   danger: 'border-stop bg-raised text-stop hover:bg-stop-soft',
 };
 
-/** A button; at least 32 px high, 44 on a touch screen. */
+/** A button; at least 32 px high, 44 on a touch screen, or as high as its class says. */
 export function Button({ tone = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: Tone }) {
+  const height = className.includes('min-h-') ? '' : 'min-h-8 pointer-coarse:min-h-11';
   return (
     <button
       type="button"
-      className={`label settle inline-flex min-h-8 items-center justify-center gap-1.5 rounded border px-2.5 text-[15px] whitespace-nowrap disabled:opacity-50 pointer-coarse:min-h-11 ${TONES[tone]} ${className}`}
+      className={`label settle inline-flex ${height} items-center justify-center gap-1.5 rounded border px-2.5 text-[15px] whitespace-nowrap disabled:opacity-50 ${TONES[tone]} ${className}`}
       {...rest}
     />
   );

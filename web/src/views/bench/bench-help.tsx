@@ -5,7 +5,9 @@ import { formatRange, holesInPlan } from '#core/record/holes';
 import { inches, type Mm } from '#core/units/length';
 import { showBoth } from '#core/units/show';
 import { sheetName } from '#core/wording/words';
+import type { MarkWish } from '../../api/commands';
 import type { AssemblyAnswer } from '../../api/queries';
+import { Button } from '../../ui/controls';
 import { rowTitle, type RowModel } from '../../rows/row-model';
 import { useUnits } from '../../ui/units';
 
@@ -14,13 +16,14 @@ interface BenchHelpProps {
   readonly row: RowModel;
   readonly current: BenchSetup;
   readonly rows: readonly RowModel[];
+  readonly onMark: (wishes: readonly MarkWish[]) => void;
 }
 
 /** A drill's ladder is shown where the way to the final size is longer than this, mm. */
 const LADDER_FROM: Mm = inches(1 / 16);
 
 /** What to know before this set-up begins: plugs first, then bits, holders, thin flanges. */
-export function BenchHelp({ data, row, current, rows }: BenchHelpProps) {
+export function BenchHelp({ data, row, current, rows, onMark }: BenchHelpProps) {
   const units = useUnits();
   const lines: { key: string; text: string; isCaution: boolean }[] = [];
   const numbers = (r: RowModel, ids: readonly string[]) => {
@@ -41,6 +44,8 @@ export function BenchHelp({ data, row, current, rows }: BenchHelpProps) {
   }
   if (current.setup.operation === 'drilled' || current.setup.operation === 'piloted')
     lines.push(...drillingHelp(data, row, rows, current, units));
+  /* The last locking hole fixes the angle for good: it is freed by whoever has checked it. */
+  const waiting = current.setup.operation === 'drilled' ? (current.items.find((i) => i.rowId === row.entity.id)?.heldHoleIds ?? []) : [];
   if (lines.length === 0) return null;
   return (
     <ul aria-label="Before you begin" className="flex flex-col gap-1 text-[16px]">
@@ -49,6 +54,16 @@ export function BenchHelp({ data, row, current, rows }: BenchHelpProps) {
           {l.text}
         </li>
       ))}
+      {waiting.length > 0 ? (
+        <li>
+          <Button
+            className="min-h-14 px-4 text-[17px]"
+            onClick={() => onMark([{ kind: 'squared', rowId: row.entity.id, holeIds: waiting }])}
+          >
+            The angle is square: free hole {numbers(row, waiting)}
+          </Button>
+        </li>
+      ) : null}
     </ul>
   );
 }

@@ -174,7 +174,7 @@ function SetupAtWork({ data, current, item, rows, onOpen, onMark, undo }: AtWork
         {word.verb.slice(1)}: <span className="text-dye">{setupName(current.setup, units)}</span>
       </h1>
       <ItemChips current={current} item={item} rows={rows} data={data} onOpen={onOpen} />
-      <BenchHelp data={data} row={row} current={current} rows={rows} />
+      <BenchHelp data={data} row={row} current={current} rows={rows} onMark={onMark} />
       {isOnPart ? null : (
         <>
           <StepToggles row={row} steps={item.steps} off={off} onToggle={(key) => setOff(toggled(off, key))} />

@@ -14,7 +14,7 @@ const NAME_PX = 118;
 interface HoleStripProps {
   readonly row: RowModel;
   readonly onMark: (wishes: readonly MarkWish[]) => void;
-  readonly onHold: (holeIds: readonly string[], hold: HoldKind, isOn: boolean) => void;
+  readonly onHold: (holeIds: readonly string[], hold: HoldKind, isOn: boolean) => Promise<void>;
 }
 
 /** The row as a strip of its holes: choose holes by drag, keys or text, then tap what was done. */
@@ -139,19 +139,22 @@ function unfinished(row: RowModel, holes: readonly { readonly id: string }[]): r
 
 /** Holes to plug, to leave empty, or to leave until the angle is checked. */
 function HoldChoice({ chosen, onHold }: { chosen: readonly HoleDefinition[]; onHold: HoleStripProps['onHold'] }) {
+  /* One after the other: each starts from the version the one before it left. */
+  const [isBusy, setBusy] = useState(false);
   return (
     <Select
       aria-label="Hold the chosen holes back"
       className="w-36"
       value=""
-      disabled={chosen.length === 0}
+      disabled={chosen.length === 0 || isBusy}
       onChange={(e) => {
+        setBusy(true);
         const hold = e.target.value as HoldKind;
-        onHold(
+        void onHold(
           chosen.map((h) => h.id),
           hold,
           !chosen.every((h) => h.holds?.includes(hold)),
-        );
+        ).finally(() => setBusy(false));
       }}
     >
       <option value="">hold back …</option>

@@ -19,6 +19,7 @@ import { HoleStrip } from './hole-strip';
 import { PartJump } from './part-jump';
 import { PlanDialogs, type PlanDialog } from './plan-dialogs';
 import { RowDetail, type RowActions } from './row-detail';
+import { RowDeviations } from './row-deviations';
 import { RowMirror } from './row-mirror';
 import { RowHistory } from './row-history';
 import { LINE_EXAMPLE, RowLineField } from './row-line-field';
@@ -310,6 +311,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
                     row={selected.entity}
                     onTake={(definition) => attempt(keepEdits([rowEdit(selected.entity, definition)], 'Taken over from its mirror'))}
                   />
+                  <RowDeviations row={selected} />
                   <RowHistory kit={kit} row={selected.entity} changes={changes.data ?? []} marks={marks} />
                 </div>
               </>
@@ -323,7 +325,9 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
               row={selected}
               onMark={guard.mark}
               onHold={(holeIds, hold, isOn) =>
-                attempt(keepEdits([rowEdit(selected.entity, withHold(selected.entity.definition, holeIds, hold, isOn))]))
+                keepEdits([rowEdit(selected.entity, withHold(selected.entity.definition, holeIds, hold, isOn))]).catch((error: Error) =>
+                  setNotice({ isBad: true, text: error.message }),
+                )
               }
             />
           ) : null}

@@ -37,7 +37,9 @@ export function RowHistory({
           m.kind === 'undo'
             ? 'took a mark back'
             : `${m.holeIds.length} ${m.holeIds.length === 1 ? 'hole' : 'holes'} ${m.kind}${m.side ? `, ${m.side} side` : ''}${m.layerIds.length > 0 ? `, ${m.layerIds.length} ${m.layerIds.length === 1 ? 'sheet' : 'sheets'}` : ''}`,
-        reason: '',
+        reason: [m.payload.early ? `though not yet ${m.payload.early.join(', ')}` : '', m.payload.how ?? '', m.payload.note ?? '']
+          .filter(Boolean)
+          .join('; '),
         isOut: m.kind !== 'undo' && !counted.has(m.id),
       })),
   ].sort((a, b) => (a.at < b.at ? 1 : -1));

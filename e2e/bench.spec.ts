@@ -1,0 +1,170 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { detail, freshAssembly, keepRow, strip } from './bench-mates';
+
+const views = (page: Page) => page.getByRole('navigation', { name: 'Views' });
+const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
+const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
+
+/** The kit's page of the assembly that is open, and from there today. */
+async function toToday(page: Page, kit: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Where you are' }).getByRole('link', { name: kit }).click();
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+}
+
+/** A row of 24 holes in three sheets, drilled. */
+async function drilledRow(page: Page, kit: string): Promise<void> {
+  await freshAssembly(page, kit);
+  await keepRow(page, 'Keel ; skin .025 / rib .032 / spar .063 : 426AD3 x24 @1.5 hand=L');
+  await views(page).getByRole('link', { name: 'Bench' }).click();
+  await expect(markButton(page)).toHaveText('Mark 24 drilled');
+  await markButton(page).click();
+  await expect(page.getByRole('heading', { name: /^Deburr/ })).toBeVisible();
+}
+
+test.describe('on a tablet', () => {
+  test.use({ viewport: { width: 1024, height: 768 }, hasTouch: true });
+
+  test('from today, a shift running, to 24 holes deburred on both sides of three sheets: two taps', async ({ page }) => {
+    await drilledRow(page, 'Two taps');
+    await toToday(page, 'Two taps');
+    await page.getByRole('button', { name: 'Start a shift' }).tap();
+    await expect(page.getByText(/Working: 0 min/)).toBeVisible();
+    await page.getByRole('link', { name: 'Keel, left ×24' }).tap();
+    await expect(markButton(page)).toHaveText('Mark 24 × 3 × 2 deburred');
+    await markButton(page).tap();
+    await expect(page.getByRole('heading', { name: /^Scuff/ })).toBeVisible();
+    await views(page).getByRole('link', { name: 'Plan' }).tap();
+    await expect(detail(page).getByText(/168 of \d+ steps done/)).toBeVisible();
+    await page.getByRole('button', { name: /Undo/ }).tap();
+    await expect(detail(page).getByText(/96 of \d+ steps done/)).toBeVisible();
+  });
+
+  test('targets are big, the drag marks a range, all but these turns it round', async ({ page }) => {
+    await drilledRow(page, 'Gloves');
+    for (const button of [
+      markButton(page),
+      page.getByRole('button', { name: 'Hole 1', exact: true }),
+      page.getByRole('button', { name: 'Undo', exact: true }).last(),
+    ]) {
+      const box = await button.boundingBox();
+      expect(Math.min(box?.width ?? 0, box?.height ?? 0)).toBeGreaterThanOrEqual(56);
+    }
+    await page.getByRole('button', { name: 'None' }).tap();
+    await expect(markButton(page)).toBeDisabled();
+    const from = await page.getByRole('button', { name: 'Hole 3', exact: true }).boundingBox();
+    const to = await page.getByRole('button', { name: 'Hole 7', exact: true }).boundingBox();
+    if (!from || !to) throw new Error('no holes');
+    await page.mouse.move(from.x + 20, from.y + 20);
+    await page.mouse.down();
+    await page.mouse.move(to.x + 20, to.y + 20, { steps: 8 });
+    await page.mouse.up();
+    await expect(markButton(page)).toHaveText('Mark 5 × 3 × 2 deburred');
+    await page.getByRole('button', { name: 'All but these' }).tap();
+    await expect(markButton(page)).toHaveText('Mark 19 × 3 × 2 deburred');
+    await page.getByRole('button', { name: 'spar, shop side' }).tap();
+    await expect(markButton(page)).toHaveText('Mark 19 × 5 deburred');
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
+  });
+});
+
+test('the same by keys: two of them', async ({ page }) => {
+  await drilledRow(page, 'By keys');
+  await toToday(page, 'By keys');
+  await expect(page.getByRole('heading', { name: /deburr/ })).toBeVisible();
+  await page.keyboard.press('1');
+  await expect(markButton(page)).toHaveText('Mark 24 × 3 × 2 deburred');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: /^Scuff/ })).toBeVisible();
+  await page.keyboard.press('u');
+  await expect(setups(page).getByRole('button', { name: /^deburr/ })).toContainText('24 ready');
+});
+
+test('marking early asks once, says why, and keeps the exception', async ({ page }) => {
+  await freshAssembly(page, 'Too early');
+  await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x6 @1');
+  await views(page).getByRole('link', { name: 'Bench' }).click();
+  await setups(page)
+    .getByRole('button', { name: /^dimple.*skin/ })
+    .click();
+  await expect(page.getByRole('group', { name: 'No hand' })).toContainText('waits: drill to size, deburr');
+  await markButton(page).click();
+  const ask = page.getByRole('dialog', { name: 'Mark as dimpled already?' });
+  await expect(ask).toContainText(
+    'Not drilled yet: the die’s pilot fits the final hole. Not deburred yet: a burr starts a crack in the dimple.',
+  );
+  await ask.getByRole('button', { name: 'No, not yet' }).click();
+  await expect(markButton(page)).toHaveText('Mark 6 dimpled');
+  await markButton(page).click();
+  await page.getByRole('button', { name: 'It was done, keep the exception' }).click();
+  await views(page).getByRole('link', { name: 'Plan' }).click();
+  await expect(detail(page).getByText(/6 of \d+ steps done/)).toBeVisible();
+  await strip(page).focus();
+  await page.keyboard.press('h');
+  await expect(page.getByRole('dialog', { name: 'Mark as deburred already?' })).toContainText(
+    'opening the hole afterwards raises a new burr',
+  );
+});
+
+test('a deviation begins at its hole, is judged as it is typed, and stays on row and hole', async ({ page }) => {
+  await drilledRow(page, 'Oversize');
+  await page.getByRole('button', { name: 'Hole 5', exact: true }).click();
+  await page.getByRole('button', { name: 'Deviation at hole 5' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Deviation: Keel, hole 5' });
+  await dialog.getByLabel('Hole as measured').fill('.1045');
+  for (const sheet of ['skin', 'rib', 'spar']) await dialog.getByLabel(`Edge distance in ${sheet}`).fill('.22');
+  await expect(dialog).toContainText('The hole .1045 in is over hole max .103 in of MS20426AD3');
+  await expect(dialog).toContainText('rib: .220 in from hole centre to edge is under 2 D = .250 in.');
+  await expect(dialog).toContainText('Stop. Ask the kit maker');
+  for (const sheet of ['skin', 'rib', 'spar']) await dialog.getByLabel(`Edge distance in ${sheet}`).fill('.32');
+  await expect(dialog).toContainText('The next size, MS20426AD4');
+  await dialog.getByLabel('Hole as measured').fill('huge');
+  await dialog.getByRole('button', { name: 'Keep the deviation' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('One of the lengths does not read');
+  await dialog.getByLabel('Hole as measured').fill('.1045');
+  await dialog.getByLabel('Photo').setInputFiles({ name: 'note.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await dialog.getByRole('button', { name: 'Keep the deviation' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('The photo cannot be read');
+  await dialog.getByLabel('Photo').setInputFiles('docs/screenshots/plan.png');
+  await dialog.getByRole('button', { name: 'Keep the deviation' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Hole 5, deviation' })).toBeVisible();
+  await views(page).getByRole('link', { name: 'Plan' }).click();
+  await expect(detail(page).getByText(/hole 5: oversize/i)).toBeVisible();
+});
+
+test('holes held back are named before the set-up begins and are left out', async ({ page }) => {
+  await freshAssembly(page, 'Plugs');
+  await keepRow(page, 'Hinge ; spar .063 / skin .025 : 426AD3 x8 @1.5');
+  await page.getByLabel('Holes of 8').fill('3-4');
+  await page.getByLabel('Hold the chosen holes back').selectOption({ label: 'no dimple or countersink: plug' });
+  await page.getByLabel('Holes of 8').fill('8');
+  await page.getByLabel('Hold the chosen holes back').selectOption({ label: 'not drilled before the square-up check' });
+  await views(page).getByRole('link', { name: 'Bench' }).click();
+  await expect(page.getByRole('list', { name: 'Before you begin' })).toContainText('Hinge: leave for the square-up check 8');
+  await expect(markButton(page)).toHaveText('Mark 7 drilled');
+  await page.getByRole('button', { name: 'The angle is square: free hole 8' }).click();
+  await expect(markButton(page)).toHaveText('Mark 8 drilled');
+  await setups(page)
+    .getByRole('button', { name: /^countersink/ })
+    .click();
+  await expect(page.getByRole('list', { name: 'Before you begin' })).toContainText('Hinge: plug first 3-4');
+  await expect(markButton(page)).toHaveText('Mark 6 countersunk');
+});
+
+test('a forgotten shift is asked about', async ({ page }) => {
+  await freshAssembly(page, 'Forgotten');
+  await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x6 @1');
+  await views(page).getByRole('link', { name: 'Bench' }).click();
+  await page.clock.install({ time: new Date(Date.now() - 5 * 3_600_000) });
+  await page.reload();
+  await page.getByRole('button', { name: 'Start a shift' }).click();
+  await expect(page.getByText(/Working/)).toBeVisible();
+  await markButton(page).click();
+  await page.clock.setFixedTime(new Date());
+  await page.reload();
+  await expect(page.getByText(/A shift is still open since/)).toBeVisible();
+  await page.getByRole('button', { name: 'It ended then' }).click();
+  await expect(page.getByRole('button', { name: 'Start a shift' })).toBeVisible();
+});

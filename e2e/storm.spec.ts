@@ -1,0 +1,104 @@
+import { expect, test, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Mark } from '../core/src/record/marks';
+import { freshAssembly, keepRow, strip } from './bench-mates';
+
+/* A server and a database of this test's own, since both are killed under it. */
+const PORT = 8433;
+const BASE = `http://127.0.0.1:${PORT}`;
+const HOLES = 500;
+let folder = '';
+let server: ChildProcess | null = null;
+let isOver = false;
+
+test.beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'anvil-storm-'));
+});
+test.afterAll(async () => {
+  isOver = true;
+  if (server && server.exitCode === null) {
+    const gone = new Promise((resolve) => server?.once('exit', resolve));
+    server.kill('SIGTERM');
+    await gone;
+  }
+  rmSync(folder, { recursive: true, force: true });
+});
+
+function start(): void {
+  server = spawn('node', ['dist/start.mjs', '--data', folder, '--port', String(PORT), '--demo', 'off'], { stdio: 'ignore' });
+}
+
+const isUp = () =>
+  fetch(`${BASE}/api/kits`).then(
+    (r) => r.ok,
+    () => false,
+  );
+
+async function untilUp(): Promise<void> {
+  await expect.poll(isUp, { timeout: 30_000 }).toBe(true);
+}
+
+/** Marks every hole of the row that is open as drilled, one mark a hole, as fast as the keys go. */
+async function markEachHole(page: Page): Promise<void> {
+  await strip(page).focus();
+  await page.keyboard.press('Home');
+  for (let i = 0; i < HOLES; i++) {
+    await page.keyboard.press('d');
+    if (i < HOLES - 1) await page.keyboard.press('ArrowRight');
+  }
+}
+
+test('1,000 marks from two browsers while the server is killed ten times and the database three times: every one there, once', async ({ browser }) => {
+  test.setTimeout(240_000);
+  start();
+  await untilUp();
+  const pages = await Promise.all([0, 1].map(async () => (await browser.newContext({ baseURL: BASE })).newPage()));
+  const [first, second] = pages as [Page, Page];
+  await freshAssembly(first, 'Storm');
+  await keepRow(first, `Left ; skin .025 / rib .032 : 426AD3 x${HOLES} @1`);
+  await keepRow(first, `Right ; skin 2 .025 / rib 2 .032 : 426AD3 x${HOLES} @1`);
+  await second.goto(first.url());
+  await first.getByRole('table', { name: 'Rows' }).getByText('Left').click();
+  await second.getByRole('table', { name: 'Rows' }).getByText('Right').click();
+  await expect(second.getByRole('heading', { name: 'Right' })).toBeVisible();
+
+  const marking = Promise.all([markEachHole(first), markEachHole(second)]);
+  let kills = 0;
+  const storm = (async () => {
+    while (kills < 10 && !isOver) {
+      await new Promise((resolve) => setTimeout(resolve, 900));
+      if (kills % 4 === 1) {
+        const pid = Number(readFileSync(join(folder, 'run', 'db.pid'), 'utf8'));
+        process.kill(pid, 'SIGKILL');
+      }
+      const old = server as ChildProcess;
+      const gone = new Promise((resolve) => old.once('exit', resolve));
+      old.kill('SIGKILL');
+      await gone;
+      kills++;
+      start();
+      await untilUp();
+    }
+  })();
+  await Promise.all([marking, storm]);
+  expect(kills).toBe(10);
+  for (const page of pages)
+    await expect(page.getByRole('status', { name: 'Kept in this browser until the program answers' })).toHaveCount(0, { timeout: 60_000 });
+
+  const assemblyId = /assemblies\/([^/]+)/.exec(first.url())?.[1];
+  const { marks } = (await (await fetch(`${BASE}/api/assemblies/${assemblyId}/marks`)).json()) as { marks: Mark[] };
+  expect(new Set(marks.map((m) => m.id)).size).toBe(marks.length);
+  expect(marks).toHaveLength(2 * HOLES);
+  expect(new Set(marks.flatMap((m) => m.holeIds)).size).toBe(2 * HOLES);
+  for (const page of pages) {
+    await page.reload();
+    for (const name of ['Left', 'Right']) {
+      await page.getByRole('table', { name: 'Rows' }).getByText(name).click();
+      await expect(page.getByRole('heading', { name })).toBeVisible();
+      await expect(page.getByRole('region', { name: 'The selected row' }).getByText(new RegExp(`${HOLES} of \\d+ steps done`))).toBeVisible();
+    }
+  }
+});

@@ -1,0 +1,53 @@
+import { formatRange, holesInPlan } from '#core/record/holes';
+import type { Deviation } from '#core/record/marks';
+import type { TypedLength } from '#core/record/definitions';
+import { showBoth } from '#core/units/show';
+import { DEVIATION_WORDS } from '#core/wording/deviations';
+import { sheetName } from '#core/wording/words';
+import { useUnits } from '../../ui/units';
+import { VerdictSign } from '../../ui/verdict';
+import type { RowModel } from '../../rows/row-model';
+
+const SAID = { 'same-rivet': 'the same rivet goes', 'next-size': 'the next size goes', stop: 'stop, ask the kit maker' } as const;
+
+/** What was found at this row's holes, as it was measured, with what the program said then. */
+export function RowDeviations({ row }: { row: RowModel }) {
+  const units = useUnits();
+  const marks = [...new Map([...row.deviations.values()].flat().map((m) => [m.id, m])).values()];
+  if (marks.length === 0) return null;
+  const holes = holesInPlan(row.entity.definition.holes);
+  const length = (name: string, l: TypedLength | undefined) => (l ? [`${name} ${showBoth(l.mm, units)}`] : []);
+  const measured = (d: Deviation) =>
+    [
+      ...length('hole', d.hole),
+      ...row.entity.definition.layers.flatMap((l, i) => length(`edge in ${sheetName(row.plan.layers[i]?.part, i)}`, d.edges?.[l.id])),
+      ...length('neighbour at', d.pitch),
+      ...length('off by', d.off),
+    ].join(', ');
+  return (
+    <section aria-label="Deviations" className="rounded border border-caution p-2 text-[14.5px]">
+      <h2 className="label text-[16px]">Deviations</h2>
+      <ul className="flex flex-col gap-1">
+        {marks.map((m) => {
+          const d = m.payload.deviation;
+          if (!d) return null;
+          const places = m.holeIds.map((id) => holes.findIndex((h) => h.id === id)).filter((i) => i >= 0);
+          return (
+            <li key={m.id} className="flex flex-wrap items-start gap-2">
+              <VerdictSign of={d.verdict === 'stop' ? 'stop' : d.verdict === 'next-size' ? 'caution' : 'ok'} />
+              <span className="min-w-0 flex-1">
+                {places.length > 1 ? 'Holes' : 'Hole'} {formatRange(places) || 'taken out'}: {DEVIATION_WORDS[d.kind]}
+                {measured(d) ? `, ${measured(d)}` : ''}; the program said: {SAID[d.verdict]}. {m.payload.note}
+              </span>
+              {(m.payload.photoIds ?? []).map((id) => (
+                <a key={id} href={`/api/photos/${id}`} target="_blank" rel="noreferrer">
+                  <img src={`/api/photos/${id}`} alt={`Photo of ${DEVIATION_WORDS[d.kind]}`} className="h-16 rounded border border-line" />
+                </a>
+              ))}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
