@@ -53,7 +53,7 @@ test('an assembly is mirrored: definitions only', async ({ page }) => {
   await page.getByRole('dialog', { name: 'Make "Right float"' }).getByRole('button', { name: 'Mirror' }).click();
   await page.getByRole('link', { name: /Right float/ }).click();
   await expect(list(page).getByText('right')).toBeVisible();
-  await expect(detail(page).getByText('0 of 70 steps done')).toBeVisible();
+  await expect(detail(page).getByText('0 of 96 steps done')).toBeVisible();
 });
 
 test('rows go out as CSV and come in from a table of another country, good lines kept', async ({ page }) => {

@@ -51,7 +51,9 @@ async function markEachHole(page: Page): Promise<void> {
   }
 }
 
-test('1,000 marks from two browsers while the server is killed ten times and the database three times: every one there, once', async ({ browser }) => {
+test('1,000 marks from two browsers while the server is killed ten times and the database three times: every one there, once', async ({
+  browser,
+}) => {
   test.setTimeout(240_000);
   start();
   await untilUp();
@@ -98,7 +100,9 @@ test('1,000 marks from two browsers while the server is killed ten times and the
     for (const name of ['Left', 'Right']) {
       await page.getByRole('table', { name: 'Rows' }).getByText(name).click();
       await expect(page.getByRole('heading', { name })).toBeVisible();
-      await expect(page.getByRole('region', { name: 'The selected row' }).getByText(new RegExp(`${HOLES} of \\d+ steps done`))).toBeVisible();
+      await expect(
+        page.getByRole('region', { name: 'The selected row' }).getByText(new RegExp(`${HOLES} of \\d+ steps done`)),
+      ).toBeVisible();
     }
   }
 });

@@ -6,12 +6,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { planStack } from '#core/prep/plan';
 import { stackOf } from '#core/record/stack-of';
+import { appendMarks } from '#server/db/record';
 import { keepChange } from '#server/commands/change';
 import { connect, migrate } from '#server/db/connection';
 import DxfParser from 'dxf-parser';
 import { readDxf } from '#core/formats/dxf-in';
 import { groupIntoRows } from '#core/layout/group-rows';
 import { mapPanning } from './map';
+import { folding, manyMarks } from './record';
+import { touchToScreen } from './touch';
 import { startPrivateDatabase } from '../start/private-database';
 import { waitFor } from '../start/processes';
 import { layoutAlong } from '#core/layout/path';
@@ -159,6 +162,24 @@ async function listing(folder: string): Promise<void> {
       'API list of 500 rows without planning / its statements',
       `${((api - plan) / direct).toFixed(2)}  (${(api - plan).toFixed(1)} ms / ${direct.toFixed(1)} ms, planning ${plan.toFixed(1)} ms apart; aim 2 or less)`,
     );
+    const rowIds = edits.flatMap((e) => (e.kind === 'row' ? [e.id] : []));
+    const many = manyMarks(rowIds, uuid('layer'));
+    for (let i = 0; i < many.length; i += 1000) await appendMarks(connection.db, kitId, many.slice(i, i + 1000), new Date());
+    const loaded = await medianMs(() => readThrough(`${url}/marks`, agent), 5, 1);
+    const bare = await medianMs(
+      async () => {
+        await pool.query(
+          'SELECT m.* FROM marks m JOIN entities e ON e.id = m.row_id WHERE (e.assembly_id = ? OR e.id = ?) AND m.seq > 0 ORDER BY m.seq',
+          [assemblyId, assemblyId],
+        );
+      },
+      5,
+      1,
+    );
+    report(
+      'state of 15,000 holes with 60,000 marks over the API / its bare query',
+      `${(loaded / bare).toFixed(2)}  (${loaded.toFixed(0)} ms / ${bare.toFixed(0)} ms)`,
+    );
     agent.destroy();
     server.kill('SIGTERM');
     await connection.close();
@@ -193,7 +214,9 @@ try {
   await planning();
   await layout();
   await drawing();
+  await folding();
   await mapPanning(join(folder, 'map'));
+  await touchToScreen(join(folder, 'touch'));
   await listing(join(folder, 'list'));
   await warmStart(join(folder, 'start'));
 } finally {

@@ -1,18 +1,14 @@
-import { spawn } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
-import { chromium, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { blankRow } from '#core/record/blank';
 import type { Edit } from '#core/record/definitions';
-import { CHROMIUM } from '../chromium';
-import { waitFor } from '../start/processes';
 import { report } from './measure';
-import { KIT, PERSON, uuid } from './rows';
+import { withPage } from './page';
+import { KIT, uuid } from './rows';
 
-const PORT = 8436;
 const FRAMES = 150;
 
 /** An assembly of 100 rows of 50 holes, all placed. */
-function placedRows(kitId: string, assemblyId: string): Edit[] {
+export function placedRows(kitId: string, assemblyId: string): Edit[] {
   const partId = uuid('map part');
   const thickness = { mm: 0.635, text: '.025', units: 'in' as const };
   const rows = Array.from({ length: 100 }, (_, r): Edit => ({
@@ -76,52 +72,17 @@ async function frameMs(page: Page, selector: string): Promise<number> {
 
 /** Panning the map of 5,000 holes against an empty page. */
 export async function mapPanning(folder: string): Promise<void> {
-  const server = spawn('node', ['dist/start.mjs', '--data', folder, '--port', String(PORT), '--demo', 'off'], { stdio: 'ignore' });
-  const base = `http://127.0.0.1:${PORT}`;
-  const isUp = () =>
-    fetch(base).then(
-      (r) => r.ok,
-      () => false,
-    );
-  if (!(await waitFor(isUp, 60_000))) throw new Error('the server did not come up');
-  try {
-    const [kitId, assemblyId] = [uuid('map kit'), uuid('map assembly')];
-    const change = {
-      id: randomUUID(),
-      kitId,
-      person: PERSON,
-      device: PERSON,
-      recordedAt: '2026-11-20T10:00:00.000Z',
-      reason: '',
-      undoes: null,
-    };
-    const kept = await fetch(`${base}/api/changes`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ ...change, edits: placedRows(kitId, assemblyId) }),
-    });
-    if (!kept.ok) throw new Error(`the rows were refused: ${kept.status}`);
-    const browser = await chromium.launch(CHROMIUM);
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    /* The bundler that runs this script names its functions through a helper, which a page does not have. */
-    await page.addInitScript('globalThis.__name = (f) => f');
+  const [kitId, assemblyId] = [uuid('map kit'), uuid('map assembly')];
+  await withPage(folder, kitId, placedRows(kitId, assemblyId), async (page, base) => {
     await page.goto('about:blank');
     await page.setContent('<p>empty</p>');
     const empty = await frameMs(page, 'body');
     await page.goto(`${base}/assemblies/${assemblyId}/map`);
     await page.getByRole('application', { name: /5000 holes/ }).waitFor();
     const map = await frameMs(page, '[role=application]');
-    await browser.close();
-    reportFrames(map, empty);
-  } finally {
-    server.kill('SIGTERM');
-    await new Promise((resolve) => server.once('exit', resolve));
-  }
-}
-
-function reportFrames(map: number, empty: number): void {
-  report(
-    'map of 5,000 holes, 95th percentile of a panning frame / empty page',
-    `${(map / empty).toFixed(2)}  (${map.toFixed(1)} ms / ${empty.toFixed(1)} ms; aim 1.5 or less)`,
-  );
+    report(
+      'map of 5,000 holes, 95th percentile of a panning frame / empty page',
+      `${(map / empty).toFixed(2)}  (${map.toFixed(1)} ms / ${empty.toFixed(1)} ms; aim 1.5 or less)`,
+    );
+  });
 }

@@ -23,6 +23,14 @@ const openRow = (name: string) => async (page: Page) => {
   await page.getByRole('table', { name: 'Rows' }).getByRole('button', { name }).click();
 };
 
+const openToday = async (page: Page) => {
+  await page.goto(base);
+  await page.getByRole('link', { name: 'Quillback Two' }).click();
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await page.getByLabel('Assembly').selectOption({ label: 'Landing-light bay, left' });
+  await page.getByRole('heading', { name: /deburr/ }).waitFor();
+};
+
 const SHOTS: readonly Shot[] = [
   { name: 'plan', steps: openRow('Keel, forward half') },
   {
@@ -66,9 +74,43 @@ const SHOTS: readonly Shot[] = [
   {
     name: 'map',
     steps: async (page) => {
+      await page.goto(base);
+      await page.getByRole('link', { name: 'Quillback Two' }).click();
+      await page.getByRole('link', { name: /Landing-light bay, left/ }).click();
+      await page.getByRole('link', { name: 'Map' }).click();
+      await page.getByRole('button', { name: /Bay rib, upper/ }).click();
+    },
+  },
+  {
+    name: 'drawing',
+    steps: async (page) => {
       await openPlan(page);
       await page.getByRole('link', { name: 'Map' }).click();
-      await page.getByRole('button', { name: /Chine lap/ }).click();
+      await page.getByRole('button', { name: 'Read a drawing (DXF)' }).click();
+      await page.getByLabel('A drawing to read (DXF)').setInputFiles('examples/step-plate.dxf');
+      await page.getByRole('list', { name: 'Lines of holes found' }).waitFor();
+    },
+  },
+  { name: 'today', width: 1024, height: 768, steps: openToday },
+  {
+    name: 'bench',
+    width: 1024,
+    height: 768,
+    steps: async (page) => {
+      await openToday(page);
+      await page.getByRole('link', { name: /Bay rib, lower flange/ }).click();
+      await page.getByRole('button', { name: /^Mark / }).waitFor();
+    },
+  },
+  {
+    name: 'deviation',
+    steps: async (page) => {
+      await openToday(page);
+      await page.getByRole('link', { name: /Bay rib, lower flange/ }).click();
+      await page.getByRole('button', { name: 'Hole 6', exact: true }).click();
+      await page.getByRole('button', { name: 'Deviation at hole 6' }).click();
+      await page.getByLabel('Hole as measured').fill('.1045');
+      for (const sheet of ['nose skin', 'bay rib']) await page.getByLabel(`Edge distance in ${sheet}`).fill('.22');
     },
   },
   {

@@ -5,7 +5,15 @@ const read = (args: string[], env: Record<string, string> = {}) => readOptions(a
 
 describe('options of ./start', () => {
   it('have defaults', () => {
-    expect(read([])).toEqual({ port: 8420, dataFolder: '/project/data', databasePort: null, databaseUrl: null, demo: 'on' });
+    expect(read([])).toEqual({
+      port: 8420,
+      dataFolder: '/project/data',
+      databasePort: null,
+      databaseUrl: null,
+      demo: 'on',
+      lan: false,
+      lanPort: 8443,
+    });
   });
   it('come by flag or by environment, and the flag outranks', () => {
     const env = {
@@ -21,12 +29,19 @@ describe('options of ./start', () => {
       databasePort: 9001,
       databaseUrl: 'mysql://u:p@127.0.0.1:3306/kit',
       demo: 'off',
+      lan: false,
+      lanPort: 8443,
     });
     expect(read(['--port', '9100', '--data', 'mine', '--demo=reset'], env)).toMatchObject({
       port: 9100,
       dataFolder: '/project/mine',
       demo: 'reset',
     });
+  });
+  it('the local network is let in by a flag or by its environment name only', () => {
+    expect(read(['--lan', '--lan-port', '9443'])).toMatchObject({ lan: true, lanPort: 9443 });
+    expect(read([], { ANVIL_LAN: '1', ANVIL_LAN_PORT: '9444' })).toMatchObject({ lan: true, lanPort: 9444 });
+    expect(read([], { ANVIL_LAN: '0' })).toMatchObject({ lan: false });
   });
   it('an empty environment name is none', () => {
     expect(read([], { ANVIL_PORT: '', DATABASE_URL: '' })).toMatchObject({ port: 8420, databaseUrl: null });
@@ -37,6 +52,7 @@ describe('options of ./start', () => {
     [['--port', 'eighty']],
     [['--port']],
     [['--db-port', '-1']],
+    [['--lan-port', '0']],
     [['--demo', 'yes']],
     [['--database-url', 'http://x']],
     [['--colour', 'blue']],

@@ -1,7 +1,9 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { request } from 'node:https';
 import { createServer, type AddressInfo } from 'node:net';
+import type { TLSSocket } from 'node:tls';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeAll, describe, expect, it } from 'vitest';
@@ -166,4 +168,66 @@ describe('./start', () => {
       `./start: port ${port} is taken by another program; choose another with --port\n`,
     ]);
   }, 60_000);
+});
+
+/** One request over TLS whose certificate nobody has signed for us; answers status, cookie and the certificate's print. */
+function overTls(lanPort: number, path: string, more: { method?: string; body?: string; cookie?: string } = {}) {
+  return new Promise<{ status: number; cookie: string; print: string; names: string; body: string }>((resolve, reject) => {
+    const asked = request(
+      {
+        host: '127.0.0.1',
+        port: lanPort,
+        path,
+        method: more.method ?? 'GET',
+        rejectUnauthorized: false,
+        headers: {
+          accept: 'application/json',
+          ...(more.cookie ? { cookie: more.cookie } : {}),
+          ...(more.body ? { 'content-type': 'application/x-www-form-urlencoded', 'content-length': Buffer.byteLength(more.body) } : {}),
+        },
+      },
+      (answer) => {
+        const certificate = (answer.socket as TLSSocket).getPeerCertificate();
+        let body = '';
+        answer.on('data', (d) => (body += String(d)));
+        answer.on('end', () =>
+          resolve({
+            status: answer.statusCode ?? 0,
+            cookie: (answer.headers['set-cookie']?.[0] ?? '').split(';')[0] ?? '',
+            print: certificate.fingerprint256,
+            names: certificate.subjectaltname ?? '',
+            body,
+          }),
+        );
+      },
+    );
+    asked.on('error', reject);
+    asked.end(more.body);
+  });
+}
+
+describe('./start --lan', () => {
+  it('serves paired devices over HTTPS with a certificate made on the spot and kept', async () => {
+    await fresh();
+    const lanPort = await freePort();
+    process.env.ANVIL_LAN_HOST = '127.0.0.1';
+    try {
+      const { child, said } = await startAndWait('--demo', 'off', '--lan', '--lan-port', String(lanPort));
+      expect(said()).toContain(`https://127.0.0.1:${lanPort}/`);
+      const shut = await overTls(lanPort, '/api/kits');
+      expect([shut.status, shut.names]).toEqual([401, 'IP Address:127.0.0.1']);
+      const { code } = (await (await fetch(`http://127.0.0.1:${port}/api/devices/code`, { method: 'POST' })).json()) as { code: string };
+      const paired = await overTls(lanPort, '/pair', { method: 'POST', body: `code=${code}&name=tablet&person=RV` });
+      expect(paired.status).toBe(303);
+      expect(JSON.parse((await overTls(lanPort, '/api/kits', { cookie: paired.cookie })).body)).toEqual({ kits: [] });
+      expect(await fetch(`http://127.0.0.1:${lanPort}/api/kits`).catch(() => 'no plain HTTP')).toBe('no plain HTTP');
+      child.kill('SIGTERM');
+      await ended(child);
+      await startAndWait('--demo', 'off', '--lan', '--lan-port', String(lanPort));
+      const again = await overTls(lanPort, '/api/kits', { cookie: paired.cookie });
+      expect([again.status, again.print]).toEqual([200, shut.print]);
+    } finally {
+      delete process.env.ANVIL_LAN_HOST;
+    }
+  }, 120_000);
 });

@@ -85,6 +85,7 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'assembly-unknown': () => 'There is no such assembly.',
   'row-unknown': () => 'There is no such row.',
   'row-not-placed': () => 'Nothing says where the holes of this row lie: lay it out, or give its pitch.',
+  'setup-unknown': () => 'Nothing is left to do in this set-up, or there is no such one.',
   'paper-unknown': () => 'Paper is a4 or letter.',
   'part-unknown': () => 'The row names a part that is not there.',
   'part-in-use': (d) => `The part is still in use${d.row ? ` by the row "${d.row}"` : ''}.`,

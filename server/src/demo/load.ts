@@ -3,19 +3,30 @@ import { parseRowLine } from '#core/formats/row-line';
 import { planStack } from '#core/prep/plan';
 import { newKit } from '#core/record/blank';
 import { composeRow } from '#core/record/compose';
-import type { Change, Edit, Entity, RowDefinition, TypedLength } from '#core/record/definitions';
+import { judgeHole } from '#core/deviation/judge';
+import type { Change, Edit, Entity, KitDefinition, RowDefinition, TypedLength } from '#core/record/definitions';
 import { holesInPlan, parseRange } from '#core/record/holes';
 import { mirrorAssembly } from '#core/record/mirror';
 import type { Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
 import { parseDimension } from '#core/units/dimension';
-import { MM_PER_INCH } from '#core/units/length';
+import { mm, MM_PER_INCH } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
 import { keepChange } from '../commands/change';
 import type { Database } from '../db/connection';
 import { eraseKitDefinitions, listKits } from '../db/entities';
 import { appendMarks, eraseKitRecord } from '../db/record';
-import { DEMO_ASSEMBLIES, DEMO_KIT_NAME, type DemoAssembly, type DemoRow, type DemoWork, type InchPlace } from './quillback';
+import {
+  DEMO_ASSEMBLIES,
+  DEMO_DEVIATION,
+  DEMO_KIT_NAME,
+  DEMO_SHIFTS,
+  type DemoAssembly,
+  type DemoRow,
+  type DemoShift,
+  type DemoWork,
+  type InchPlace,
+} from './quillback';
 
 /** An id that is the same at every loading, made from a name. */
 function demoId(name: string): string {
@@ -26,6 +37,8 @@ function demoId(name: string): string {
 export const DEMO_KIT_ID = demoId('kit');
 export const DEMO_ASSEMBLY_ID = demoId('assembly');
 const DEVICE = demoId('device');
+const MINUTE_MS = 60_000;
+const DAY_MS = 86_400_000;
 const PEOPLE = { RV: demoId('person/RV'), TK: demoId('person/TK') } as const;
 
 /** Ids in the order they are asked for. */
@@ -40,16 +53,20 @@ function typedLength(text: string): TypedLength {
   return { mm: parsed.value.length, text, units: 'in' };
 }
 
-const KIT = newKit(DEMO_KIT_NAME, 'in', [
-  { id: PEOPLE.RV, initials: 'RV' },
-  { id: PEOPLE.TK, initials: 'TK' },
-]);
+const KIT: KitDefinition = {
+  ...newKit(DEMO_KIT_NAME, 'in', [
+    { id: PEOPLE.RV, initials: 'RV' },
+    { id: PEOPLE.TK, initials: 'TK' },
+  ]),
+  work: { scuff: true, prime: true, scuffAfterDimple: false },
+  holders: { 3: 40, 4: 25 },
+};
 
 const inchPlace = ([x, y]: InchPlace) => ({ x: x * MM_PER_INCH, y: y * MM_PER_INCH });
 
 function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
   if (!extra) return row;
-  const { fixedNest, hole, rowDistance, layer, path, places, ...rest } = extra;
+  const { fixedNest, hole, rowDistance, layer, path, places, holds, ...rest } = extra;
   const edge = row.edge?.mm ?? 0;
   return {
     ...row,
@@ -57,7 +74,8 @@ function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
     ...(path ? { laid: { path: path.map(inchPlace), startEdgeMm: edge, endEdgeMm: edge } } : {}),
     holes: row.holes.map((h, i) => {
       const at = places?.[i];
-      return at ? { ...h, at: inchPlace(at) } : h;
+      const hold = holds?.[i + 1];
+      return { ...h, ...(at ? { at: inchPlace(at) } : {}), ...(hold ? { holds: [hold] } : {}) };
     }),
     nest: fixedNest === undefined ? row.nest : { fixed: typedLength(fixedNest) },
     hole: hole === undefined ? row.hole : typedLength(hole),
@@ -128,13 +146,70 @@ export function demoEdits(): Edit[] {
 export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
   const parts = new Map(edits.flatMap((e) => (e.kind === 'part' && e.definition ? [[e.id, e.definition] as const] : [])));
   const rows = new Map(edits.flatMap((e) => (e.kind === 'row' && e.definition ? [[e.id, e.definition] as const] : [])));
-  return DEMO_ASSEMBLIES.flatMap((demo) =>
+  const made = DEMO_ASSEMBLIES.flatMap((demo) =>
     demo.rows.flatMap((row, i) => {
       const id = demoId(`${demo.key}row/${i}`);
       const definition = rows.get(id) as RowDefinition;
       return (row.done ?? []).flatMap((work, k) => marksOfWork({ id, definition }, work, parts, now, `${demo.key}mark/${i}/${k}`));
     }),
   );
+  return [...made, ...DEMO_SHIFTS.flatMap((shift, i) => shiftMarks(shift, i, now)), demoDeviation(rows, parts, now)];
+}
+
+function demoMark(name: string, by: 'RV' | 'TK', doneAt: string, more: Pick<Mark, 'kind' | 'rowId'> & Partial<Mark>): Mark {
+  return {
+    id: demoId(name),
+    v: 1,
+    holeIds: [],
+    layerIds: [],
+    side: null,
+    doneAt,
+    recordedAt: doneAt,
+    person: PEOPLE[by],
+    device: DEVICE,
+    payload: {},
+    ...more,
+  };
+}
+
+function shiftMarks(shift: DemoShift, index: number, now: Date): Mark[] {
+  const rowId = demoId(`${shift.assembly}assembly`);
+  const began = now.getTime() - shift.daysAgo * DAY_MS - shift.minutes * MINUTE_MS;
+  const at = (minutes: number) => new Date(began + minutes * MINUTE_MS).toISOString();
+  const half = Math.floor(shift.minutes / 2);
+  const one = (kind: Mark['kind'], minutes: number) => demoMark(`shift/${index}/${kind}`, shift.by, at(minutes), { kind, rowId });
+  return [
+    one('shift-started', 0),
+    ...(shift.pauseMinutes > 0 ? [one('shift-paused', half), one('shift-resumed', half + shift.pauseMinutes)] : []),
+    one('shift-ended', shift.minutes),
+  ];
+}
+
+/** A hole measured too large; what the program says of it is worked out, not written down. */
+function demoDeviation(rows: ReadonlyMap<string, RowDefinition>, parts: Parameters<typeof stackOf>[1]['parts'], now: Date): Mark {
+  const { assembly, row, hole, holeInch, edgesInch, daysAgo, by } = DEMO_DEVIATION;
+  const rowId = demoId(`${assembly}row/${row}`);
+  const definition = rows.get(rowId) as RowDefinition;
+  const stack = stackOf(definition, { kit: KIT, parts });
+  if (!stack) throw new Error('demo: a row names a part that is not there');
+  const measured = typedLength(holeInch);
+  const edges = edgesInch.map(typedLength);
+  const { verdict } = judgeHole(stack, { hole: mm(measured.mm), isElongated: false, edges: edges.map((e) => mm(e.mm)) });
+  const holeIds = [(holesInPlan(definition.holes)[hole - 1] as { id: string }).id];
+  return demoMark('deviation', by, new Date(now.getTime() - daysAgo * DAY_MS).toISOString(), {
+    kind: 'deviation',
+    rowId,
+    holeIds,
+    payload: {
+      deviation: {
+        kind: 'oversize',
+        hole: measured,
+        edges: Object.fromEntries(definition.layers.map((l, i) => [l.id, edges[i] as TypedLength])),
+        verdict,
+      },
+      note: 'The bit grabbed when the flange gave way.',
+    },
+  });
 }
 
 function marksOfWork(
@@ -148,7 +223,7 @@ function marksOfWork(
   if (!stack) throw new Error('demo: a row names a part that is not there');
   const holes = holesInPlan(row.definition.holes);
   const holeIds = (parseRange(work.holes, holes.length) ?? []).map((i) => (holes[i] as { id: string }).id);
-  const doneAt = new Date(now.getTime() - work.daysAgo * 86_400_000).toISOString();
+  const doneAt = new Date(now.getTime() - work.daysAgo * DAY_MS).toISOString();
   const layers = row.definition.layers.filter((_, i) => work.layers?.includes(i) ?? true);
   const mark = (kind: Mark['kind'], layerIds: readonly string[], side: Mark['side'], key: string): Mark => ({
     id: demoId(`${name}/${key}`),

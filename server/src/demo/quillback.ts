@@ -1,4 +1,4 @@
-import type { RowDefinition } from '#core/record/definitions';
+import type { HoldKind, RowDefinition } from '#core/record/definitions';
 
 /*
  * The demo kit: Quillback Two, a made-up two-seat amphibian. Definitions and marks only; every verdict is computed
@@ -10,7 +10,9 @@ export interface DemoRow {
   /** The row as a builder would type it. */
   readonly line: string;
   /** What a line does not say; `path` in inches, where the row lies; `places` where its holes were measured. */
-  readonly extra?: Partial<Pick<RowDefinition, 'school' | 'sharesLoadWith' | 'cutterAngleDeg'>> & {
+  readonly extra?: Partial<Pick<RowDefinition, 'school' | 'sharesLoadWith' | 'cutterAngleDeg' | 'start'>> & {
+    /** Holes held back, by number. */
+    holds?: Readonly<Record<number, HoldKind>>;
     fixedNest?: string;
     hole?: string;
     rowDistance?: string;
@@ -22,6 +24,15 @@ export interface DemoRow {
   readonly mirroredPage?: string;
   /** Work done so far: holes by range, what was done, and how many days ago. */
   readonly done?: readonly DemoWork[];
+}
+
+/** Evenings at work: when they began and how long they took. */
+export interface DemoShift {
+  readonly assembly: string;
+  readonly by: 'RV' | 'TK';
+  readonly daysAgo: number;
+  readonly minutes: number;
+  readonly pauseMinutes: number;
 }
 
 export interface DemoWork {
@@ -224,6 +235,8 @@ const BAY_ROWS: readonly DemoRow[] = [
   {
     line: 'Lamp bracket ; lamp bracket .063 / bay rib .025 : 470AD4 x4 @1 e=3/8 hand=L plan=LL-06',
     extra: {
+      start: 'none',
+      holds: { 4: 'square' },
       path: [
         [16.5, 1.45],
         [20.3, 1.45],
@@ -263,6 +276,7 @@ const DOOR_ROWS: readonly DemoRow[] = [
   {
     line: 'Hinge side ; door skin .025 / door frame .032 / hinge leaf .040 : 426AD3 x10 @1.3 e=5/16 hand=L plan=BD-03',
     extra: {
+      holds: { 9: 'no-rivet', 10: 'no-rivet' },
       path: [
         [0.4, 1],
         [0.4, 13],
@@ -274,6 +288,8 @@ const DOOR_ROWS: readonly DemoRow[] = [
     line: 'Latch doubler ; door skin .025 / latch doubler .040 : 426AD3-3.5 x8 @1 e=.3 hand=L plan=BD-04 rev A',
     mirroredPage: 'BD-04',
     extra: {
+      start: 'final',
+      holds: { 3: 'no-prep', 4: 'no-prep' },
       path: [
         [18, 3],
         [18, 10.6],
@@ -323,3 +339,20 @@ export const DEMO_ASSEMBLIES: readonly DemoAssembly[] = [
     },
   },
 ];
+
+export const DEMO_SHIFTS: readonly DemoShift[] = [
+  { assembly: 'door/', by: 'TK', daysAgo: 14, minutes: 135, pauseMinutes: 20 },
+  { assembly: 'door/', by: 'RV', daysAgo: 13, minutes: 100, pauseMinutes: 0 },
+  { assembly: 'bay/', by: 'RV', daysAgo: 2, minutes: 85, pauseMinutes: 10 },
+];
+
+/** A hole found too large: row by assembly and place, hole by number, what was measured, inches. */
+export const DEMO_DEVIATION = {
+  assembly: 'bay/',
+  row: 0,
+  hole: 4,
+  holeInch: '.1045',
+  edgesInch: ['.32', '.30'],
+  daysAgo: 1,
+  by: 'RV',
+} as const;

@@ -1,30 +1,15 @@
-import PDFDocument from 'pdfkit';
 import { BORDER_MM, HEAD_MM, splitStrip, type PaperName, type StripPage, type StripPages } from '#core/layout/paper';
 import { scaleBar, type PaperMarks, type Strip } from '#core/layout/strip';
 import type { Units } from '#core/units/length';
+import { newPdf, plainText, PT, type Pdf } from './pdf';
 
-type Pdf = InstanceType<typeof PDFDocument>;
-
-/** Points a millimetre. */
-const PT = 72 / 25.4;
 /** Letters are this much higher than the digits' height asked for. */
 const FONT_TIMES = 1.38;
 
 /** The strip over as many lying pages as it needs, 1:1, each with its scale bar and join marks. */
 export function stripPdf(strip: Strip, paper: PaperName, units: Units): Pdf {
   const split = splitStrip(strip, paper);
-  const pdf = new PDFDocument({
-    autoFirstPage: false,
-    size: [split.paperWidth * PT, split.paperHeight * PT],
-    margin: 0,
-    info: {
-      Title: `${strip.title}: drilling strip 1:1`,
-      Producer: 'Patient Anvil',
-      Creator: 'Patient Anvil',
-      CreationDate: new Date(0),
-      ModDate: new Date(0),
-    },
-  });
+  const pdf = newPdf(`${strip.title}: drilling strip 1:1`, { width: split.paperWidth, height: split.paperHeight });
   for (const page of split.pages) drawPage(pdf, strip, split, page, units);
   pdf.end();
   return pdf;
@@ -100,8 +85,9 @@ function draw(pdf: Pdf, marks: PaperMarks): void {
   for (const c of marks.circles) pdf.circle(c.x * PT, c.y * PT, c.r * PT).stroke();
   for (const t of marks.texts) {
     pdf.fontSize(t.size * FONT_TIMES * PT);
-    const wide = pdf.widthOfString(t.text);
+    const text = plainText(t.text);
+    const wide = pdf.widthOfString(text);
     const x = t.x * PT - (t.anchor === 'middle' ? wide / 2 : t.anchor === 'end' ? wide : 0);
-    pdf.text(t.text, x, t.y * PT, { lineBreak: false, baseline: 'alphabetic' });
+    pdf.text(text, x, t.y * PT, { lineBreak: false, baseline: 'alphabetic' });
   }
 }

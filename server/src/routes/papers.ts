@@ -1,9 +1,13 @@
 import { Router } from 'express';
 import { PAPERS, type PaperName } from '#core/layout/paper';
 import { rowStrip } from '#core/layout/row-strip';
+import { assemblyWork } from '#core/setup/assembly-work';
 import type { Database } from '../db/connection';
+import { findEntity, listOfAssembly } from '../db/entities';
+import { listMarksOfAssembly } from '../db/record';
+import { benchCardPdf } from '../files/bench-card-pdf';
 import { stripPdf } from '../files/strip-pdf';
-import { refuse } from './answers';
+import { isId, refuse } from './answers';
 import { findRow } from './find-row';
 
 function paperOf(asked: unknown): PaperName | null {
@@ -25,6 +29,29 @@ export function paperRoutes(db: Database): Router {
     if (!strip) return refuse(res, 409, 'row-not-placed');
     res.type('pdf').attachment('strip.pdf');
     stripPdf(strip, paper, kit.units).pipe(res);
+  });
+
+  routes.get('/assemblies/:id/bench-card.pdf', async (req, res) => {
+    const { id } = req.params;
+    const paper = paperOf(req.query.paper);
+    if (paper === null) return refuse(res, 400, 'paper-unknown');
+    const assembly = isId(id) ? await findEntity(db, 'assembly', id) : null;
+    const kit = assembly ? await findEntity(db, 'kit', assembly.definition.kitId) : null;
+    if (!assembly || !kit) return refuse(res, 404, 'assembly-unknown');
+    const [{ parts, rows }, found] = await Promise.all([listOfAssembly(db, id), listMarksOfAssembly(db, id, 0)]);
+    const work = assemblyWork({ kit: kit.definition, parts, rows, marks: found.map((f) => f.mark) });
+    const setup = work.setups.find((s) => s.setup.key === req.query.setup);
+    if (!setup) return refuse(res, 404, 'setup-unknown');
+    res.type('pdf').attachment('bench-card.pdf');
+    benchCardPdf({
+      kit: kit.definition.name,
+      assembly: assembly.definition.name,
+      work,
+      setup,
+      partNames: new Map(parts.map((p) => [p.id, p.definition.name])),
+      paper,
+      units: kit.definition.units,
+    }).pipe(res);
   });
 
   return routes;

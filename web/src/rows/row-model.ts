@@ -5,7 +5,8 @@ import type { Entity, KitDefinition, PartDefinition } from '#core/record/definit
 import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
-import { fold, leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
+import { MarkFolder } from '#core/record/folder';
+import { leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
 import { setupsOf, type SetupUse } from '#core/setup/setup';
 import type { AssemblyAnswer } from '../api/queries';
 
@@ -31,6 +32,17 @@ export interface RowModel {
 
 const NO_STATES: HoleStates = new Map();
 const NO_DEVIATIONS: ReadonlyMap<string, readonly Mark[]> = new Map();
+
+/** Deviations by row and hole; while none is added or taken back, the same answer. */
+function useDeviations(marks: readonly Mark[]): ReadonlyMap<string, ReadonlyMap<string, readonly Mark[]>> {
+  const kept = useRef<{ key: string; answer: Map<string, Map<string, Mark[]>> }>({ key: '', answer: new Map() });
+  return useMemo(() => {
+    const touched = marks.filter((m) => m.kind === 'deviation' || m.kind === 'undo');
+    const key = touched.some((m) => m.kind === 'deviation') ? touched.map((m) => m.id).join() : '';
+    if (kept.current.key !== key) kept.current = { key, answer: deviationsByRow(marks) };
+    return kept.current.answer;
+  }, [marks]);
+}
 
 function deviationsByRow(marks: readonly Mark[]): Map<string, Map<string, Mark[]>> {
   const rows = new Map<string, Map<string, Mark[]>>();
@@ -77,16 +89,25 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
     cache.current = next;
     return [...next.values()];
   }, [data]);
-  const folded = useMemo(() => fold(marks), [marks]);
-  const deviations = useMemo(() => deviationsByRow(marks), [marks]);
+  const assemblyId = data?.assembly.id;
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- another assembly is another record
+  const folder = useMemo(() => new MarkFolder(), [assemblyId]);
+  const folded = useMemo(() => folder.update(marks), [folder, marks]);
+  const deviations = useDeviations(marks);
   const work = useMemo(() => data && { kit: data.kit.definition, parts: partsById(data.parts) }, [data]);
+  const models = useRef(new Map<string, { from: readonly unknown[]; model: RowModel }>());
   return useMemo(
     () =>
-      planned.map(({ entity, stack, plan }): RowModel => {
+      planned.map((planned): RowModel => {
+        const { entity, stack, plan } = planned;
+        /* A row whose plan, marks and parts are as before is the same model as before. */
+        const from = [planned, folded.rows.get(entity.id), folded.parts, deviations.get(entity.id), work] as const;
+        const known = models.current.get(entity.id);
+        if (known && from.every((f, i) => f === known.from[i])) return known.model;
         const row = entity.definition;
         const steps = stepsOf(row, plan.layers, work);
         const states = folded.rows.get(entity.id) ?? NO_STATES;
-        return {
+        const model: RowModel = {
           entity,
           stack,
           plan,
@@ -111,6 +132,8 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
             .join(' ')
             .toLowerCase(),
         };
+        models.current.set(entity.id, { from, model });
+        return model;
       }),
     [planned, folded, deviations, work],
   );

@@ -9,6 +9,7 @@ import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { sheetName } from '#core/wording/words';
 import { useMark, type MarkWish } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
+import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { assemblyViews, TopBar } from '../../ui/top-bar';
@@ -130,6 +131,7 @@ function SetupAtWork({ data, current, item, rows, onOpen, onMark, undo }: AtWork
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row]);
   const [chosen, setChosen] = useState<ReadonlySet<string> | null>(null);
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const [doneAt, setDoneAt] = useState('');
   const [how, setHow] = useState<HoleOrigin | ''>('');
   const [touched, setTouched] = useState<string | null>(null);
   const [isDeviating, setDeviating] = useState(false);
@@ -142,14 +144,15 @@ function SetupAtWork({ data, current, item, rows, onOpen, onMark, undo }: AtWork
   const mark = () => {
     if (!canMark) return;
     const payload = how === '' ? {} : { how };
+    const time = doneAt === '' ? {} : { doneAt: new Date(doneAt).toISOString() };
     onMark(
       marksFor(
         steps,
         holes.map((h) => h.id).filter((id) => valid.has(id)),
       ).map((m): MarkWish =>
         m.partIds.length > 0
-          ? { kind: m.kind, rowId: data.assembly.id, holeIds: [], payload: { ...payload, partIds: m.partIds } }
-          : { kind: m.kind, rowId: item.rowId, holeIds: m.holeIds, layerIds: m.layerIds, side: m.side, payload },
+          ? { kind: m.kind, rowId: data.assembly.id, holeIds: [], payload: { ...payload, partIds: m.partIds }, ...time }
+          : { kind: m.kind, rowId: item.rowId, holeIds: m.holeIds, layerIds: m.layerIds, side: m.side, payload, ...time },
       ),
     );
     setChosen(null);
@@ -218,6 +221,23 @@ function SetupAtWork({ data, current, item, rows, onOpen, onMark, undo }: AtWork
         <Button className="min-h-20 px-6 text-[22px]" disabled={undo.label === null} onClick={undo.run} title="Key U">
           Undo
         </Button>
+      </div>
+      <div className="flex flex-wrap items-center gap-3 text-[15px]">
+        <label className="flex items-center gap-2">
+          Done at, if not now
+          <input type="datetime-local" className="field" value={doneAt} onChange={(e) => setDoneAt(e.target.value)} />
+        </label>
+        <span>On paper:</span>
+        {(['a4', 'letter'] as const).map((paper) => (
+          <a
+            key={paper}
+            className="label inline-flex min-h-11 items-center rounded border border-edge bg-raised px-3"
+            href={`/api/assemblies/${data.assembly.id}/bench-card.pdf?${new URLSearchParams({ setup: current.setup.key, paper }).toString()}`}
+            download={fileName(`${data.assembly.definition.name} ${current.setup.key}`, 'pdf')}
+          >
+            bench card, {paper === 'a4' ? 'A4' : 'Letter'}
+          </a>
+        ))}
       </div>
       <ul className="text-[15px] text-ink2">
         {[...OPERATION_CAUTIONS[current.setup.operation], ADVICE_FIRST].map((c) => (

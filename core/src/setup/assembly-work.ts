@@ -1,0 +1,45 @@
+import { planStack, type Plan } from '../prep/plan';
+import type { Stack } from '../prep/stack';
+import type { Entity, KitDefinition } from '../record/definitions';
+import type { Mark } from '../record/marks';
+import { stackOf } from '../record/stack-of';
+import { fold, stepsOf } from '../record/steps';
+import { benchOf, type BenchRow, type BenchSetup } from './bench';
+import { setupsOf } from './setup';
+
+/** An assembly as it stands in the record. */
+export interface AssemblyRecord {
+  readonly kit: KitDefinition;
+  readonly parts: readonly Entity<'part'>[];
+  readonly rows: readonly Entity<'row'>[];
+  readonly marks: readonly Mark[];
+}
+
+/** A row planned, with what was done at its holes. */
+export interface WorkRow extends BenchRow {
+  readonly title: string;
+  readonly stack: Stack;
+  readonly plan: Plan;
+}
+
+export interface AssemblyWork {
+  readonly rows: readonly WorkRow[];
+  readonly setups: readonly BenchSetup[];
+}
+
+/** Plans every row of an assembly, folds its marks, and gathers what is left by set-up. Rows that name a missing part are left out. */
+export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): AssemblyWork {
+  const byId = new Map(parts.map((p) => [p.id, p.definition]));
+  const folded = fold(marks);
+  const work = [...rows]
+    .sort((a, b) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1))
+    .flatMap(({ id, definition: row }): WorkRow[] => {
+      const stack = stackOf(row, { kit, parts: byId });
+      if (!stack) return [];
+      const plan = planStack(stack);
+      const steps = stepsOf(row, plan.layers, { kit, parts: byId });
+      const title = row.name || stack.layers.map((l) => l.part).join(' / ');
+      return [{ id, row, title, stack, plan, steps, uses: setupsOf(steps, row, stack, plan), states: folded.rows.get(id) ?? new Map() }];
+    });
+  return { rows: work, setups: benchOf(work, { parts: folded.parts, scuffAfterDimple: kit.work?.scuffAfterDimple ?? false }) };
+}

@@ -1,0 +1,184 @@
+import type { PaperName } from '#core/layout/paper';
+import { holesInPlan } from '#core/record/holes';
+import type { AssemblyWork, WorkRow } from '#core/setup/assembly-work';
+import type { BenchItem, BenchSetup } from '#core/setup/bench';
+import { isHeld } from '#core/record/steps';
+import type { Units } from '#core/units/length';
+import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
+import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { sheetName } from '#core/wording/words';
+import { newPdf, plainText, PT, type Pdf } from './pdf';
+
+interface CardQuestion {
+  readonly kit: string;
+  readonly assembly: string;
+  readonly work: AssemblyWork;
+  readonly setup: BenchSetup;
+  readonly partNames: ReadonlyMap<string, string>;
+  readonly paper: PaperName;
+  readonly units: Units;
+}
+
+const MARGIN_MM = 14;
+const BOX_MM = 8;
+const GAP_MM = 1.6;
+const SIDES = { head: 'head side', shop: 'shop side' } as const;
+
+/** A card for one set-up, black on white: rows with a box to tick for every hole, plugs, cautions, who and when. */
+export function benchCardPdf(q: CardQuestion): Pdf {
+  const word = OPERATION_WORDS[q.setup.setup.operation];
+  const pdf = newPdf(`${q.assembly}: ${word.verb}`, q.paper, MARGIN_MM);
+  const card = new Card(pdf);
+  card.page();
+  card.text(`${q.kit}: ${q.assembly}`, 10);
+  card.text(`${word.verb[0]?.toUpperCase()}${word.verb.slice(1)}: ${setupName(q.setup.setup, q.units)}`, 20, true);
+  for (const caution of OPERATION_CAUTIONS[q.setup.setup.operation]) card.text(caution, 9);
+  const plugs = q.setup.items.filter((i) => i.heldHoleIds.length > 0);
+  if (plugs.length > 0) {
+    card.gap(2);
+    card.text('Plug or leave out first:', 12, true);
+    for (const item of plugs) {
+      const row = rowOf(q.work, item);
+      card.text(`${row.title}: ${item.heldHoleIds.map((id) => numberOf(row, id)).join(', ')}`, 11);
+    }
+  }
+  for (const [hand, name] of [
+    ['L', 'LEFT'],
+    ['R', 'RIGHT'],
+    [null, 'no hand'],
+  ] as const) {
+    const items = q.setup.items.filter((i) => i.hand === hand);
+    if (items.length === 0) continue;
+    card.gap(3);
+    card.rule();
+    card.text(name, 13, true);
+    for (const item of items) drawItem(card, q, item);
+  }
+  card.gap(4);
+  card.rule();
+  card.text('Done on ____________  from ______ to ______   by ______   page ____________', 11);
+  card.text(ADVICE_FIRST, 8.5);
+  numberPages(pdf);
+  pdf.end();
+  return pdf;
+}
+
+function rowOf(work: AssemblyWork, item: BenchItem): WorkRow {
+  return work.rows.find((r) => r.id === item.rowId) as WorkRow;
+}
+
+function numberOf(row: WorkRow, holeId: string): number {
+  return holesInPlan(row.row.holes).findIndex((h) => h.id === holeId) + 1;
+}
+
+function drawItem(card: Card, q: CardQuestion, item: BenchItem): void {
+  const row = rowOf(q.work, item);
+  card.gap(2);
+  if (item.partId !== null) {
+    card.boxes([{ name: '', isDone: false, isHeld: false }], plainText(q.partNames.get(item.partId) ?? ''));
+    return;
+  }
+  const what = item.steps
+    .filter((s) => s.layerId !== null)
+    .map((s) => {
+      const index = row.row.layers.findIndex((l) => l.id === s.layerId);
+      return `${sheetName(row.stack.layers[index]?.part, index)}${s.side ? ` ${SIDES[s.side]}` : ''}`;
+    });
+  card.text(
+    `${row.title}   ×${item.openHoleIds.length}   ${row.plan.rivet.callout}${row.row.page ? `   page ${row.row.page}` : ''}`,
+    12,
+    true,
+  );
+  const holes = holesInPlan(row.row.holes);
+  /* A line of boxes for every sheet and side, or one for the hole. */
+  const lines = what.length > 0 ? item.steps.filter((s) => s.layerId !== null) : [item.steps[0]];
+  lines.forEach((step, i) => {
+    card.boxes(
+      holes.map((h, n) => {
+        const at = row.states.get(h.id);
+        return { name: String(n + 1), isDone: step ? (at?.has(step.key) ?? false) : false, isHeld: isHeld(h, q.setup.setup.operation, at) };
+      }),
+      plainText(what[i] ?? ''),
+    );
+  });
+}
+
+/** Writes down the page and begins another where one is full. */
+class Card {
+  constructor(private readonly pdf: Pdf) {}
+
+  page(): void {
+    this.pdf.addPage();
+    this.pdf.fillColor('black').strokeColor('black');
+  }
+
+  private room(heightMm: number): void {
+    const { page } = this.pdf;
+    if (this.pdf.y + heightMm * PT > page.height - (MARGIN_MM + 6) * PT) this.page();
+  }
+
+  gap(heightMm: number): void {
+    this.pdf.y += heightMm * PT;
+  }
+
+  rule(): void {
+    this.room(4);
+    const { page } = this.pdf;
+    this.pdf
+      .lineWidth(0.6)
+      .moveTo(MARGIN_MM * PT, this.pdf.y)
+      .lineTo(page.width - MARGIN_MM * PT, this.pdf.y)
+      .stroke();
+    this.gap(1.5);
+  }
+
+  text(text: string, size: number, isBold = false): void {
+    this.room(size * 0.6);
+    this.pdf
+      .font(isBold ? 'Helvetica-Bold' : 'Helvetica')
+      .fontSize(size)
+      .text(plainText(text), MARGIN_MM * PT, this.pdf.y);
+  }
+
+  /** Boxes to tick, numbered, done ones crossed out, held ones barred. */
+  boxes(boxes: readonly { readonly name: string; readonly isDone: boolean; readonly isHeld: boolean }[], label: string): void {
+    const { pdf } = this;
+    this.room(BOX_MM + 8);
+    if (label !== '') this.text(label, 10);
+    const wide = pdf.page.width / PT - 2 * MARGIN_MM;
+    const perLine = Math.max(1, Math.floor((wide + GAP_MM) / (BOX_MM + GAP_MM)));
+    for (let from = 0; from < boxes.length; from += perLine) {
+      this.room(BOX_MM + GAP_MM);
+      const y = pdf.y;
+      boxes.slice(from, from + perLine).forEach((box, i) => {
+        const x = (MARGIN_MM + i * (BOX_MM + GAP_MM)) * PT;
+        const side = BOX_MM * PT;
+        pdf.lineWidth(0.8).rect(x, y, side, side).stroke();
+        if (box.isDone)
+          pdf
+            .moveTo(x, y)
+            .lineTo(x + side, y + side)
+            .moveTo(x + side, y)
+            .lineTo(x, y + side)
+            .stroke();
+        if (box.isHeld) pdf.rect(x, y + side * 0.4, side, side * 0.2).fill('black');
+        pdf.fillColor('black').font('Helvetica').fontSize(7);
+        pdf.text(box.name, x + 2, y + 2, { lineBreak: false });
+      });
+      pdf.y = y + (BOX_MM + GAP_MM) * PT;
+    }
+    pdf.x = MARGIN_MM * PT;
+  }
+}
+
+function numberPages(pdf: Pdf): void {
+  const { start, count } = pdf.bufferedPageRange();
+  for (let i = start; i < start + count; i++) {
+    pdf.switchToPage(i);
+    pdf.page.margins.bottom = 0;
+    pdf
+      .font('Helvetica')
+      .fontSize(8)
+      .text(`Patient Anvil, page ${i + 1} of ${count}`, MARGIN_MM * PT, pdf.page.height - MARGIN_MM * PT, { lineBreak: false });
+  }
+}
