@@ -42,12 +42,21 @@ export function allDrills(): { name: string; diameter: Mm }[] {
 /** A hole this near a drill's diameter is that drill's, mm (half a thousandth of an inch). */
 const DRILL_SLACK_MM = 0.0127;
 
-/** The drill of a diameter as a builder names it, number before letter before fraction; null where none is that size. */
+/** The drill of a diameter as a builder names it: the nearest of numbers, letters and 64ths; null where none is that size. */
 export function drillOfDiameter(diameter: Mm): string | null {
-  const named = allDrills().find((d) => Math.abs(d.diameter - diameter) <= DRILL_SLACK_MM);
-  if (named) return named.name;
+  let best: { name: string; off: number } | null = null;
+  const consider = (name: string, size: number) => {
+    const off = Math.abs(size - diameter);
+    /* On a tie the number or letter stays, which was considered first. */
+    if (off <= DRILL_SLACK_MM && (!best || off < best.off - 1e-9)) best = { name, off };
+  };
+  for (const d of allDrills()) consider(d.name, d.diameter);
   const sixtyFourths = Math.round((diameter / MM_PER_INCH) * 64);
-  if (sixtyFourths < 1 || Math.abs((sixtyFourths * MM_PER_INCH) / 64 - diameter) > DRILL_SLACK_MM) return null;
+  if (sixtyFourths >= 1) consider(fractionName(sixtyFourths), (sixtyFourths * MM_PER_INCH) / 64);
+  return (best as { name: string } | null)?.name ?? null;
+}
+
+function fractionName(sixtyFourths: number): string {
   let [top, bottom] = [sixtyFourths, 64];
   while (top % 2 === 0 && bottom > 1) [top, bottom] = [top / 2, bottom / 2];
   return bottom === 1 ? `${top}` : `${top}/${bottom}`;

@@ -6,7 +6,12 @@ export interface MapRow {
   readonly id: string;
   readonly title: string;
   readonly path: readonly Place[];
-  readonly holes: readonly { readonly place: Place; readonly stage: Stage; readonly isShown: boolean }[];
+  readonly holes: readonly {
+    readonly place: Place;
+    readonly stage: Stage;
+    readonly isShown: boolean;
+    readonly sign?: 'held' | 'deviation' | null;
+  }[];
 }
 
 export interface MapOutline {
@@ -58,6 +63,7 @@ export function paintMap(
     }
   }
   paintHoles(c, holesInView(rows, look, size), r, { ink, done, paper });
+  paintSigns(c, rows, look, size, r, style.getPropertyValue('--caution').trim());
 }
 
 /** A part's edge, thin and grey, with its name. */
@@ -84,6 +90,28 @@ function paintOutline(c: CanvasRenderingContext2D, outline: MapOutline, look: Ma
   c.textAlign = 'right';
   c.fillText(outline.name, corner.x - 4, corner.y + 14);
   c.textAlign = 'left';
+}
+
+/** Held back: a stroke across. A deviation: a triangle above. */
+function paintSigns(c: CanvasRenderingContext2D, rows: readonly MapRow[], look: MapLook, size: Size, r: number, colour: string): void {
+  c.strokeStyle = c.fillStyle = colour;
+  c.lineWidth = 2;
+  for (const row of rows)
+    for (const hole of row.holes) {
+      if (!hole.sign || !hole.isShown) continue;
+      const { x, y } = toScreen(hole.place, look, size);
+      c.beginPath();
+      if (hole.sign === 'held') {
+        c.moveTo(x - 1.6 * r, y + 1.6 * r);
+        c.lineTo(x + 1.6 * r, y - 1.6 * r);
+        c.stroke();
+      } else {
+        c.moveTo(x, y - 2.8 * r);
+        c.lineTo(x - r, y - 1.4 * r);
+        c.lineTo(x + r, y - 1.4 * r);
+        c.fill();
+      }
+    }
 }
 
 /** The places on the screen of the holes in view, stage by stage. */

@@ -74,7 +74,8 @@ function useMapRows(models: readonly RowModel[], { text, stage, setupKey }: MapF
       }
       const holes = places.map(({ hole, place }) => {
         const reached = stageOf(model.steps, model.states.get(hole.id));
-        return { place, stage: reached, isShown: stage === '' || reached === stage };
+        const sign = model.deviations.has(hole.id) ? ('deviation' as const) : (hole.holds?.length ?? 0) > 0 ? ('held' as const) : null;
+        return { place, stage: reached, isShown: stage === '' || reached === stage, sign };
       });
       placed.push({ id: model.entity.id, title: rowTitle(model), path: rowPath(model.entity.definition, places), holes });
     }
