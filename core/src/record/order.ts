@@ -48,11 +48,12 @@ export function missingBefore(
   done: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean; readonly rows?: readonly RowWork[] },
 ): StepKind[] {
   const missing = new Set<StepKind>();
+  const asked = new Set(holeIds);
   const rank = (s: Step) => rankOf(s.kind, done.scuffAfterDimple);
   for (const step of wanted) {
     const scope = isPartStep(step) ? (done.rows ?? [work]).filter((r) => r.row.layers.some((l) => l.partId === step.partId)) : [work];
     for (const { row, steps, states } of scope) {
-      const holes = isPartStep(step) ? holesInPlan(row.holes) : holesInPlan(row.holes).filter((h) => holeIds.includes(h.id));
+      const holes = isPartStep(step) ? holesInPlan(row.holes) : holesInPlan(row.holes).filter((h) => asked.has(h.id));
       const before = steps.filter((s) => rank(s) < rank(step) && areRelated(s, step));
       for (const earlier of before) {
         if (missing.has(earlier.kind)) continue;

@@ -78,8 +78,37 @@ function itemsOf(
       { key: `part/${partId}`, rowId: id, partId, hand: row.hand, steps: [step], openHoleIds: [], heldHoleIds: [], openSteps: 1, waitsFor },
     ];
   });
+  const onHoles = itemOnHoles(bench, use, context);
+  return onHoles ? [...items, onHoles] : items;
+}
+
+/** What was found for a row's own holes, kept while its steps, marks and parts are the same. */
+const known = new WeakMap<
+  SetupUse,
+  { states: HoleStates; parts: ReadonlySet<string>; scuffAfterDimple: boolean; item: BenchItem | null }
+>();
+
+function itemOnHoles(
+  bench: BenchRow,
+  use: SetupUse,
+  context: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean },
+): BenchItem | null {
+  const before = known.get(use);
+  if (before && before.states === bench.states && before.parts === context.parts && before.scuffAfterDimple === context.scuffAfterDimple)
+    return before.item;
+  const item = findOnHoles(bench, use, context);
+  known.set(use, { states: bench.states, parts: context.parts, scuffAfterDimple: context.scuffAfterDimple, item });
+  return item;
+}
+
+function findOnHoles(
+  bench: BenchRow,
+  use: SetupUse,
+  context: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean },
+): BenchItem | null {
+  const { row, id } = bench;
   const onHoles = use.steps.filter((s) => !isPartStep(s));
-  if (onHoles.length === 0) return items;
+  if (onHoles.length === 0) return null;
   const open: string[] = [];
   const held: string[] = [];
   let openSteps = 0;
@@ -93,9 +122,9 @@ function itemsOf(
       openSteps += left.length;
     }
   }
-  if (open.length === 0) return items;
+  if (open.length === 0) return null;
   const waitsFor = missingBefore(onHoles, bench, open, context);
-  items.push({
+  return {
     key: `row/${id}`,
     rowId: id,
     partId: null,
@@ -105,8 +134,7 @@ function itemsOf(
     heldHoleIds: held,
     openSteps,
     waitsFor,
-  });
-  return items;
+  };
 }
 
 /** The marks that say these steps were done at these holes: one for each kind and side, so that a gesture stays one undo each. */

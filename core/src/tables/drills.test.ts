@@ -15,7 +15,7 @@ describe('the drill of a hole', () => {
     [0.25, 'E'],
     [0.5, '1/2'],
     [1, '1'],
-    [0.0985, '#40'],
+    [0.0984, '#40'],
     [0.0986, null],
     [0.6, null],
   ])('%d in: %s', (inch, name) => expect(drillOfDiameter(inches(inch))).toBe(name));

@@ -173,7 +173,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
           </div>
           <p className="text-[13.5px] text-ink2">
             Cross: not begun. Dot: laid out. Small ring: piloted. Ring: drilled. Ring with a bar: deburred. Disc: prepared. Square: riveted;
-            filled: inspected.
+            filled: inspected. A stroke across: held back. A triangle: a deviation.
           </p>
           <div className="flex flex-wrap gap-2">
             <Button onClick={() => setImporting(true)}>Read a drawing (DXF)</Button>
