@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { answerCallout, answerDimension } from '#core/formats/small-documents';
+import { answerDepth } from '#core/formats/depth-document';
 import { answerLayout } from '#core/formats/layout-document';
 import { answerPrep } from '#core/formats/prep-document';
+import { answerRemoval, answerShopHead } from '#core/formats/rivet-documents';
 import type { Problem, Result } from '#core/units/result';
 import { problemMessage } from '#core/wording/problems';
 
@@ -11,6 +13,9 @@ const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = 
   callout: answerCallout,
   prep: answerPrep,
   layout: answerLayout,
+  depth: answerDepth,
+  shophead: answerShopHead,
+  removal: answerRemoval,
 };
 
 function errorOf(problem: Problem) {

@@ -1,0 +1,16 @@
+import type { RemovalReason } from '../rivet/removal';
+
+/** Why each step of taking a rivet out is done so. */
+export const REMOVAL_WORDS: Readonly<Record<RemovalReason, string>> = {
+  centre: 'Punch the centre of the head, so that the bit cannot wander into the part.',
+  're-centre': 'The first hole is off centre: punch the true centre again. No chisel on a flush head of this size.',
+  pilot: 'A pilot one rivet size down keeps the larger bit central; only as deep as the head, measured at the lips of the bit.',
+  'head-height': 'The bit of the hole’s own size, to head height at its lips and no deeper: never into the part.',
+  tilt: 'Tilt the head off with a pin punch of the shank’s diameter, set into the drilled hole.',
+  'chisel-sideways': 'Off centre: stop at head depth and take the rest of the head off sideways with the sharp punch.',
+  'creep-to-centre': 'Off centre: weaken the head with the larger bit, its lips no deeper than this, creeping toward the centre.',
+  'long-grip': 'The grip is over two diameters: relieve the shank down its centre with the pilot, not through.',
+  'short-shop-head': 'The shop head is short and gives little to hold: relieve the shank down its centre with the pilot, not through.',
+  'rotate-first': 'Grip the shop head and rotate it first, then pull: rotation breaks the shank’s hold on the hole.',
+  stuck: 'Only because it stays stuck: back the far side with a bar around the shop head, and drive with a punch smaller than the shank.',
+};
