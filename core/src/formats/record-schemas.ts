@@ -237,6 +237,9 @@ export const MARK_SCHEMA = Joi.object({
       verdict: Joi.valid('same-rivet', 'next-size', 'stop').required(),
     }),
     photoIds: Joi.array().items(id).max(20).unique(),
+    reading: length,
+    setupKey: Joi.string().max(80),
+    clicks: Joi.number().integer().min(-200).max(200),
   }).required(),
 }).custom((value: Mark, helpers) =>
   addressesWell(value) ? value : helpers.message({ custom: '{{#label}} does not address what its kind needs' }),
@@ -247,6 +250,8 @@ function addressesWell({ kind, holeIds, layerIds, side, payload }: Mark): boolea
   const address = MARK_ADDRESS[kind];
   if ((address === 'mark') !== (payload.undoes !== undefined)) return false;
   if ((kind === 'deviation') !== (payload.deviation !== undefined)) return false;
+  if ((kind === 'depth-read' || kind === 'gauge-read') !== (payload.reading !== undefined)) return false;
+  if (kind === 'cage-set' && (payload.setupKey === undefined || payload.clicks === undefined)) return false;
   switch (address) {
     case 'mark':
       return true;

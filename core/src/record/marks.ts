@@ -20,6 +20,9 @@ export const MARK_KINDS = [
   'removed',
   'squared',
   'deviation',
+  'depth-read',
+  'gauge-read',
+  'cage-set',
   'shift-started',
   'shift-paused',
   'shift-resumed',
@@ -38,6 +41,9 @@ export const MARK_ADDRESS: Readonly<Record<MarkKind, 'hole' | 'hole-in-layer' | 
   removed: 'hole',
   squared: 'hole',
   deviation: 'hole',
+  'depth-read': 'hole-in-layer',
+  'gauge-read': 'hole-in-layer',
+  'cage-set': 'assembly',
   deburred: 'hole-in-layer',
   dimpled: 'hole-in-layer',
   countersunk: 'hole-in-layer',
@@ -88,6 +94,12 @@ export interface MarkPayload {
   readonly note?: string | undefined;
   readonly deviation?: Deviation | undefined;
   readonly photoIds?: readonly string[] | undefined;
+  /** A depth as the gauge showed it. */
+  readonly reading?: TypedLength | undefined;
+  /** The set-up a reading or a change of the cage belongs to. */
+  readonly setupKey?: string | undefined;
+  /** Clicks the cage was turned: deeper above zero; 0 where it was set anew. */
+  readonly clicks?: number | undefined;
 }
 
 export interface Mark {

@@ -102,13 +102,16 @@ export interface Folded {
   readonly parts: ReadonlySet<string>;
 }
 
+/** Marks that say something of a hole without anything being done to it. */
+const NO_STATE: readonly MarkKind[] = ['deviation', 'depth-read', 'gauge-read'];
+
 /** Folds marks that count into what was done at each hole and on each part. A removed rivet is set no longer. */
 export function fold(marks: readonly Mark[]): Folded {
   const rows = new Map<string, Map<string, Set<string>>>();
   const parts = new Set<string>();
   for (const mark of effectiveMarks(marks)) {
     for (const partId of mark.payload.partIds ?? []) parts.add(partKey(mark.kind, partId));
-    if (mark.holeIds.length === 0 || mark.kind === 'deviation') continue;
+    if (mark.holeIds.length === 0 || NO_STATE.includes(mark.kind)) continue;
     let holes = rows.get(mark.rowId);
     if (!holes) rows.set(mark.rowId, (holes = new Map()));
     const keys =

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { marksFor, type BenchItem, type BenchSetup } from '#core/setup/bench';
-import type { HoleOrigin } from '#core/record/marks';
+import type { HoleOrigin, Mark } from '#core/record/marks';
 import { holesInPlan } from '#core/record/holes';
 import { isDone, isHeld, isPartStep, type Step } from '#core/record/steps';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
@@ -21,6 +21,7 @@ import { ShiftBar } from '../../rows/shift-bar';
 import { useBench } from '../../rows/use-bench';
 import { useEarlyGuard } from '../../rows/use-early-guard';
 import { BenchHelp } from './bench-help';
+import { DepthPanel } from './depth-panel';
 import { DeviationDialog } from './deviation-dialog';
 import { HolePad } from './hole-pad';
 import { SetupRail } from './setup-rail';
@@ -83,6 +84,7 @@ function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
               current={current}
               item={item}
               rows={rows}
+              marks={marks}
               onOpen={(chosen) => open(current, chosen)}
               onMark={guard.mark}
               undo={undo}
@@ -120,12 +122,13 @@ interface AtWorkProps {
   readonly current: BenchSetup;
   readonly item: BenchItem;
   readonly rows: readonly RowModel[];
+  readonly marks: readonly Mark[];
   readonly onOpen: (item: BenchItem) => void;
   readonly onMark: (wishes: readonly MarkWish[]) => void;
   readonly undo: { readonly label: string | null; readonly run: () => void };
 }
 
-function SetupAtWork({ data, current, item, rows, onOpen, onMark, undo }: AtWorkProps) {
+function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }: AtWorkProps) {
   const units = useUnits();
   const row = rows.find((r) => r.entity.id === item.rowId) as RowModel;
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row]);
@@ -244,6 +247,9 @@ function SetupAtWork({ data, current, item, rows, onOpen, onMark, undo }: AtWork
           <li key={c}>{c}</li>
         ))}
       </ul>
+      {current.setup.operation === 'countersunk' ? (
+        <DepthPanel data={data} current={current} row={row} marks={marks} holeId={touched} onMark={onMark} />
+      ) : null}
       {isDeviating && deviating ? <DeviationDialog data={data} row={row} holeId={deviating} onClose={() => setDeviating(false)} /> : null}
     </section>
   );

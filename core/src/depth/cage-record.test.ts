@@ -1,0 +1,63 @@
+import { describe, expect, it } from 'vitest';
+import { mark } from '../../test/build';
+import type { Mark } from '../record/marks';
+import { inches } from '../units/length';
+import { cageRecord, pooledSd } from './cage-record';
+
+const KEY = 'countersunk/100/2.49/42';
+const at = (n: number) => `2026-11-20T10:${String(n).padStart(2, '0')}:00.000Z`;
+const typed = (inch: number) => ({ mm: inches(inch), text: String(inch), units: 'in' as const });
+const read = (n: number, inch: number, more: Partial<Mark> = {}, key = KEY) =>
+  mark(`m${n}`, {
+    kind: 'depth-read',
+    doneAt: at(n),
+    holeIds: [`h${n}`],
+    layerIds: ['l'],
+    payload: { reading: typed(inch), setupKey: key },
+    ...more,
+  });
+const turn = (n: number, clicks: number) => mark(`m${n}`, { kind: 'cage-set', doneAt: at(n), payload: { setupKey: KEY, clicks } });
+const gauge = (n: number, inch: number, hole = 'g') =>
+  mark(`m${n}`, { kind: 'gauge-read', doneAt: at(n), holeIds: [hole], layerIds: ['l'], payload: { reading: typed(inch), setupKey: KEY } });
+const record = (marks: Mark[]) => cageRecord(marks, KEY, { target: inches(0.0416), click: inches(0.001) });
+
+describe('the record of a cage', () => {
+  it('readings count since the last change of the setting', () => {
+    const before = [read(1, 0.044), read(2, 0.0441), read(3, 0.0439)];
+    expect(record(before).advice).toMatchObject({ advice: 'shallower', clicks: 2 });
+    const after = record([...before, turn(4, -2), read(5, 0.0416)]);
+    expect([after.current.length, after.readings.length, after.changes[0]?.after, after.advice.advice]).toEqual([1, 4, 3, 'measure-more']);
+  });
+  it('another set-up’s readings are not this one’s, and an undone one is none', () => {
+    const undo = mark('u', { kind: 'undo', doneAt: at(30), payload: { undoes: 'm2' } });
+    expect(
+      record([read(1, 0.0416), read(2, 0.05), read(3, 0.06, {}, 'countersunk/100/2.49/50'), undo]).readings.map((r) => r.markId),
+    ).toEqual(['m1']);
+  });
+  it('does not depend on the order of arrival', () => {
+    const marks = [read(1, 0.044), turn(2, -2), read(3, 0.0416), read(4, 0.0417)];
+    expect(record([...marks].reverse())).toEqual(record(marks));
+  });
+  it('a hole read several times gives the gauge’s own scatter, which then keeps the cage alone', () => {
+    const readings = [read(1, 0.0432), read(2, 0.0434), read(3, 0.0433)];
+    expect(record(readings).advice.advice).toBe('shallower');
+    const scattering = record([...readings, gauge(10, 0.04), gauge(11, 0.045), gauge(12, 0.0415), gauge(13, 0.0445)]);
+    expect(scattering.gaugeSd).toBeGreaterThan(inches(0.002));
+    expect([scattering.current.length, scattering.advice.advice]).toEqual([3, 'leave']);
+  });
+  it('scatter is pooled over holes, each about its own mean', () => {
+    expect(pooledSd([[1], []])).toBeNull();
+    expect(
+      pooledSd([
+        [1, 3],
+        [10, 12],
+      ]),
+    ).toBeCloseTo(Math.SQRT2, 12);
+    expect(
+      pooledSd([
+        [5, 5, 5],
+        [1, 3],
+      ]),
+    ).toBeCloseTo(Math.sqrt(2 / 3), 12);
+  });
+});

@@ -1,0 +1,78 @@
+import { effectiveMarks, type Mark } from '../record/marks';
+import type { Mm } from '../units/length';
+import { depthAdvice, type DepthAnswer } from './advice';
+
+/** One depth read in a set-up. */
+export interface DepthReading {
+  readonly markId: string;
+  readonly rowId: string;
+  readonly holeId: string;
+  readonly doneAt: string;
+  readonly reading: Mm;
+}
+
+/** A turn of the cage, or its being set anew (0 clicks), and how many readings came before it. */
+export interface CageChange {
+  readonly markId: string;
+  readonly doneAt: string;
+  readonly person: string;
+  readonly clicks: number;
+  readonly note: string;
+  readonly after: number;
+}
+
+export interface CageRecord {
+  readonly readings: readonly DepthReading[];
+  readonly changes: readonly CageChange[];
+  /** Readings since the last change: only these say anything of the setting as it is. */
+  readonly current: readonly DepthReading[];
+  /** The gauge's own scatter, from holes that were read several times on purpose; null while there is none. */
+  readonly gaugeSd: Mm | null;
+  readonly advice: DepthAnswer;
+}
+
+/** What the record says of one set-up of the cage. `click` and `target` are the set-up's; Mm. */
+export function cageRecord(marks: readonly Mark[], setupKey: string, q: { readonly target: Mm; readonly click: Mm }): CageRecord {
+  const readings: DepthReading[] = [];
+  const changes: CageChange[] = [];
+  const repeated = new Map<string, number[]>();
+  for (const mark of effectiveMarks(marks.filter((m) => KINDS.includes(m.kind)))) {
+    const { reading, clicks, note } = mark.payload;
+    const holeId = mark.holeIds[0] ?? '';
+    if (mark.kind === 'gauge-read' && reading) {
+      const place = `${holeId}/${mark.layerIds[0] ?? ''}`;
+      repeated.set(place, [...(repeated.get(place) ?? []), reading.mm]);
+    }
+    if (mark.payload.setupKey !== setupKey) continue;
+    if (mark.kind === 'depth-read' && reading)
+      readings.push({ markId: mark.id, rowId: mark.rowId, holeId, doneAt: mark.doneAt, reading: reading.mm as Mm });
+    if (mark.kind === 'cage-set')
+      changes.push({
+        markId: mark.id,
+        doneAt: mark.doneAt,
+        person: mark.person,
+        clicks: clicks ?? 0,
+        note: note ?? '',
+        after: readings.length,
+      });
+  }
+  const current = readings.slice(changes.at(-1)?.after ?? 0);
+  const gaugeSd = pooledSd([...repeated.values()]);
+  const advice = depthAdvice({ ...q, readings: current.map((r) => r.reading), gaugeSd: gaugeSd ?? undefined });
+  return { readings, changes, current, gaugeSd, advice };
+}
+
+const KINDS: readonly Mark['kind'][] = ['depth-read', 'gauge-read', 'cage-set', 'undo'];
+
+/** The scatter that series of readings share, each about its own mean; null where no series has two. */
+export function pooledSd(series: readonly (readonly number[])[]): Mm | null {
+  let squares = 0;
+  let degrees = 0;
+  for (const s of series) {
+    if (s.length < 2) continue;
+    const mean = s.reduce((a, b) => a + b) / s.length;
+    squares += s.reduce((sum, v) => sum + (v - mean) ** 2, 0);
+    degrees += s.length - 1;
+  }
+  return degrees === 0 ? null : (Math.sqrt(squares / degrees) as Mm);
+}

@@ -1,0 +1,149 @@
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import type { BenchSetup } from '#core/setup/bench';
+import { cageRecord } from '#core/depth/cage-record';
+import { CLICK } from '#core/prep/countersink';
+import type { Mark } from '#core/record/marks';
+import { holesInPlan } from '#core/record/holes';
+import { inches, MM_PER_INCH } from '#core/units/length';
+import { showBoth, showLength, showNumber } from '#core/units/show';
+import { depthSentence } from '#core/wording/depth';
+import type { MarkWish } from '../../api/commands';
+import type { AssemblyAnswer } from '../../api/queries';
+import { Button, ErrorText } from '../../ui/controls';
+import { dimensionValue } from '../../ui/dimension-field';
+import { useUnits } from '../../ui/units';
+import type { RowModel } from '../../rows/row-model';
+
+const RunChart = lazy(() => import('./run-chart'));
+
+/** Flushness of an airflow surface, this project's default. */
+const TOLERANCE = inches(0.002);
+/** A reading is due every so many holes. */
+const READ_EVERY = 5;
+
+interface DepthPanelProps {
+  readonly data: AssemblyAnswer;
+  readonly current: BenchSetup;
+  readonly row: RowModel;
+  readonly marks: readonly Mark[];
+  /** The hole that was touched last. */
+  readonly holeId: string | null;
+  readonly onMark: (wishes: readonly MarkWish[]) => void;
+}
+
+/** Depth readings of one setting of the cage, and whether to turn it: typed, or sent by a gauge that types. */
+export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthPanelProps) {
+  const units = useUnits();
+  const kitUnits = data.kit.definition.units;
+  const tool = current.setup.tool;
+  const [text, setText] = useState('');
+  const [isGauge, setGauge] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const field = useRef<HTMLInputElement>(null);
+  const target = tool.kind === 'cutter' ? tool.depth : null;
+  const { key } = current.setup;
+  const record = useMemo(() => (target === null ? null : cageRecord(marks, key, { target, click: CLICK })), [marks, key, target]);
+  const shown = useMemo(() => {
+    const unit = units === 'in' ? MM_PER_INCH : 1;
+    return { values: record?.readings.map((r) => r.reading / unit) ?? [], changes: record?.changes.map((c) => c.after) ?? [], unit };
+  }, [record, units]);
+  if (target === null || !record) return null;
+
+  const holes = holesInPlan(row.entity.definition.holes);
+  const layerId =
+    current.items.find((i) => i.rowId === row.entity.id)?.steps[0]?.layerId ?? row.steps.find((s) => s.kind === 'countersunk')?.layerId;
+  const read = new Set(record.current.map((r) => r.holeId));
+  const due = holes.findIndex((h, i) => (i + 1) % READ_EVERY === 0 && !read.has(h.id));
+  const at = holeId ?? (holes[due === -1 ? 0 : due] as { id: string }).id;
+  const number = holes.findIndex((h) => h.id === at) + 1;
+  const keep = () => {
+    const value = dimensionValue(text, kitUnits);
+    if (!value.length || !layerId) return setError(text.trim() === '' ? 'Type what the gauge shows.' : 'That does not read as a depth.');
+    /* A slip of the point would move the mean for good. */
+    if (value.length.mm > 4 * target || value.length.mm < target / 4)
+      return setError(
+        `${showBoth(value.length.mm, kitUnits)} is no depth near ${showLength(target, kitUnits)}: was it read in other units?`,
+      );
+    setError(null);
+    setText('');
+    onMark([
+      {
+        kind: isGauge ? 'gauge-read' : 'depth-read',
+        rowId: row.entity.id,
+        holeIds: [at],
+        layerIds: [layerId],
+        payload: { reading: value.length, setupKey: key },
+      },
+    ]);
+    field.current?.focus();
+  };
+  const turned = (clicks: number, note: string) =>
+    onMark([{ kind: 'cage-set', rowId: data.assembly.id, holeIds: [], payload: { setupKey: key, clicks, note } }]);
+  const { advice } = record;
+  const signed = advice.advice === 'deeper' ? advice.clicks : -advice.clicks;
+  return (
+    <section aria-label="Depth of the cage" className="flex flex-col gap-2 rounded border border-line p-3">
+      <h2 className="label text-[22px]">
+        Depth: target {showLength(target, units)}
+        {record.gaugeSd === null ? '' : `, the gauge scatters by ${showLength(record.gaugeSd, units)}`}
+      </h2>
+      <p role="status" className={`text-[19px] ${advice.clicks > 0 ? 'font-semibold text-caution' : ''}`}>
+        {depthSentence(advice, { target, click: CLICK, units, gaugeSd: record.gaugeSd })}
+      </p>
+      <div className="flex flex-wrap items-end gap-2">
+        <label className="flex flex-col text-[14px] text-ink2">
+          {isGauge ? 'The same hole again' : 'Reading'} at hole {number}
+          <input
+            ref={field}
+            className="field min-h-14 w-40 text-[22px]"
+            inputMode="decimal"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key !== 'Enter') return;
+              e.preventDefault();
+              keep();
+            }}
+          />
+        </label>
+        <Button tone="primary" className="min-h-14 px-4 text-[18px]" onClick={keep}>
+          Keep the reading
+        </Button>
+        {advice.clicks > 0 ? (
+          <Button className="min-h-14 px-4 text-[18px]" onClick={() => turned(signed, 'as advised')}>
+            I turned it {advice.clicks} {advice.advice}
+          </Button>
+        ) : null}
+        <Button className="min-h-14 px-4 text-[18px]" onClick={() => turned(0, 'set anew, proved on scrap')}>
+          The cage was set anew
+        </Button>
+        <label className="flex min-h-14 items-center gap-2 text-[15px]">
+          <input type="checkbox" className="size-6" checked={isGauge} onChange={(e) => setGauge(e.target.checked)} />
+          reading one hole again, for the gauge’s own scatter
+        </label>
+      </div>
+      {error ? <ErrorText>{error}</ErrorText> : null}
+      {record.readings.length > 0 ? (
+        <>
+          <Suspense fallback={<p>Drawing …</p>}>
+            <RunChart
+              values={shown.values}
+              target={target / shown.unit}
+              tolerance={TOLERANCE / shown.unit}
+              changes={shown.changes}
+              label={`Run chart: ${record.readings.length} readings, ${record.changes.length} changes of the setting`}
+            />
+          </Suspense>
+          <p className="text-[14px] text-ink2">
+            Since the last change: {record.current.map((r) => showNumber(r.reading, units)).join(', ') || 'none'}. Dashed:{' '}
+            {showLength(TOLERANCE, units)} either way. Upright: the setting was changed.
+          </p>
+        </>
+      ) : (
+        <p className="text-[15px] text-ink2">
+          Set the cage on scrap of the same thickness and hole, then check every {READ_EVERY}th hole against a real rivet and here.
+        </p>
+      )}
+    </section>
+  );
+}
