@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { SCHOOL_IDS } from '../prep/stack';
-import { ENTITY_KINDS, HOLD_KINDS, ROW_STARTS, type Change, type EntityKind } from '../record/definitions';
+import { ENTITY_KINDS, HOLD_KINDS, ROW_STARTS, TOOL_KINDS, type Change, type EntityKind } from '../record/definitions';
 import { DEVIATION_KINDS, HOLE_ORIGINS, MARK_ADDRESS, MARK_KINDS, type Mark } from '../record/marks';
 import { isLengthDash } from '../rivet/callout';
 import { ALLOYS } from '../tables/fasteners';
@@ -159,6 +159,13 @@ const row = Joi.object({
     endEdgeMm: Joi.number().min(0).max(100_000).required(),
   }).allow(null),
   start: Joi.valid(...ROW_STARTS),
+  access: Joi.object({
+    edge: length.allow(null).required(),
+    wall: length.allow(null).required(),
+    room: length.allow(null).required(),
+    roomAtEnd: length.allow(null).required(),
+    isBent: Joi.boolean().required(),
+  }).allow(null),
   blind: Joi.object({
     name,
     hole: length.required(),
@@ -167,7 +174,21 @@ const row = Joi.object({
   }).allow(null),
 });
 
-export const DEFINITION_SCHEMAS: Readonly<Record<EntityKind, Joi.ObjectSchema>> = { kit, assembly, part, row };
+const tool = Joi.object({
+  v: Joi.valid(1).required(),
+  kitId: id.required(),
+  name: name.required(),
+  kind: Joi.valid(...TOOL_KINDS).required(),
+  throat: length.allow(null).required(),
+  noseHalfWidth: length.allow(null).required(),
+  noseHeight: length.allow(null).required(),
+  takesBent: Joi.boolean().required(),
+  dash: Joi.valid(3, 4, 5, 6, null).required(),
+  angleDeg: Joi.number().min(30).max(170).allow(null).required(),
+  sheet: Joi.valid('skin', 'substructure', null).required(),
+});
+
+export const DEFINITION_SCHEMAS: Readonly<Record<EntityKind, Joi.ObjectSchema>> = { kit, assembly, part, row, tool };
 
 const edit = Joi.object({
   kind: Joi.valid(...ENTITY_KINDS).required(),

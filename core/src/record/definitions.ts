@@ -160,6 +160,7 @@ export interface RowDefinition {
   readonly laid?: LaidPath | null | undefined;
   /** Absent: undersize. */
   readonly start?: RowStart | undefined;
+  readonly access?: RowAccess | null | undefined;
   /** Set with this instead of the solid rivet. */
   readonly blind?: BlindFastener | null | undefined;
 }
@@ -170,15 +171,47 @@ export interface LaidPath {
   readonly endEdgeMm: number;
 }
 
+/** How the holes of a row can be got at, on the tool's side; null: nothing in the way, or not measured. */
+export interface RowAccess {
+  /** To the edge the tool comes in from. */
+  readonly edge: TypedLength | null;
+  /** To the nearest upstanding wall. */
+  readonly wall: TypedLength | null;
+  /** Free height on the far side at the first hole, and at the last one where the part tapers; even between them. */
+  readonly room: TypedLength | null;
+  readonly roomAtEnd: TypedLength | null;
+  readonly isBent: boolean;
+}
+
+export const TOOL_KINDS = ['frame', 'squeezer', 'close-quarters', 'pull-through', 'die-set'] as const;
+export type ToolKind = (typeof TOOL_KINDS)[number];
+
+/** A tool somebody owns: by its measures, never by a brand. */
+export interface ToolDefinition {
+  readonly v: 1;
+  readonly kitId: string;
+  readonly name: string;
+  readonly kind: ToolKind;
+  readonly throat: TypedLength | null;
+  readonly noseHalfWidth: TypedLength | null;
+  readonly noseHeight: TypedLength | null;
+  readonly takesBent: boolean;
+  /** Of a die set: the rivet it is for, its angle, and which sheets it forms. */
+  readonly dash: 3 | 4 | 5 | 6 | null;
+  readonly angleDeg: number | null;
+  readonly sheet: 'skin' | 'substructure' | null;
+}
+
 export interface Definitions {
   kit: KitDefinition;
   assembly: AssemblyDefinition;
   part: PartDefinition;
   row: RowDefinition;
+  tool: ToolDefinition;
 }
 
 export type EntityKind = keyof Definitions;
-export const ENTITY_KINDS: readonly EntityKind[] = ['kit', 'assembly', 'part', 'row'];
+export const ENTITY_KINDS: readonly EntityKind[] = ['kit', 'assembly', 'part', 'row', 'tool'];
 
 /** A definition as it stands in the record: identified, versioned. */
 export interface Entity<K extends EntityKind = EntityKind> {

@@ -63,6 +63,15 @@ export async function listAssemblies(q: Queries, kitId: string): Promise<Entity<
   return found.map((e) => asEntity<'assembly'>(e));
 }
 
+export async function listTools(q: Queries, kitId: string): Promise<Entity<'tool'>[]> {
+  const found = await q
+    .select()
+    .from(entities)
+    .where(and(eq(entities.kitId, kitId), eq(entities.kind, 'tool'), eq(entities.deleted, false)))
+    .orderBy(entities.id);
+  return found.map((e) => asEntity<'tool'>(e));
+}
+
 /** How many rows and parts each assembly of a kit has. */
 export async function countByAssembly(q: Queries, kitId: string): Promise<{ assemblyId: string; kind: EntityKind; count: number }[]> {
   const found = await q

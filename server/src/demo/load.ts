@@ -9,6 +9,7 @@ import { holesInPlan, parseRange } from '#core/record/holes';
 import { mirrorAssembly } from '#core/record/mirror';
 import type { Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
+import { USUAL_TOOLS } from '#core/tables/usual-tools';
 import { parseDimension } from '#core/units/dimension';
 import { mm, MM_PER_INCH } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
@@ -66,11 +67,14 @@ const inchPlace = ([x, y]: InchPlace) => ({ x: x * MM_PER_INCH, y: y * MM_PER_IN
 
 function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
   if (!extra) return row;
-  const { fixedNest, hole, rowDistance, layer, path, places, holds, ...rest } = extra;
+  const { fixedNest, hole, rowDistance, layer, path, places, holds, room, ...rest } = extra;
   const edge = row.edge?.mm ?? 0;
   return {
     ...row,
     ...rest,
+    ...(room
+      ? { access: { edge: null, wall: null, room: typedLength(String(room[0])), roomAtEnd: typedLength(String(room[1])), isBent: false } }
+      : {}),
     ...(path ? { laid: { path: path.map(inchPlace), startEdgeMm: edge, endEdgeMm: edge } } : {}),
     holes: row.holes.map((h, i) => {
       const at = places?.[i];
@@ -132,7 +136,15 @@ function mirroredEdits(demo: DemoAssembly, made: MadeAssembly, order: number): E
 
 /** The demo's definitions as edits. */
 export function demoEdits(): Edit[] {
-  const edits: Edit[] = [{ kind: 'kit', id: DEMO_KIT_ID, expectedVersion: 0, definition: KIT }];
+  const edits: Edit[] = [
+    { kind: 'kit', id: DEMO_KIT_ID, expectedVersion: 0, definition: KIT },
+    ...USUAL_TOOLS.map((t, i): Edit => ({
+      kind: 'tool',
+      id: demoId(`tool/${i}`),
+      expectedVersion: 0,
+      definition: { v: 1, kitId: DEMO_KIT_ID, ...t },
+    })),
+  ];
   let order = 1;
   for (const demo of DEMO_ASSEMBLIES) {
     const made = makeAssembly(demo, order++);

@@ -11,6 +11,8 @@ export interface DemoRow {
   readonly line: string;
   /** What a line does not say; `path` in inches, where the row lies; `places` where its holes were measured. */
   readonly extra?: Partial<Pick<RowDefinition, 'school' | 'sharesLoadWith' | 'cutterAngleDeg' | 'start'>> & {
+    /** Room behind the first and the last hole, inches. */
+    room?: readonly [number, number];
     /** Holes held back, by number. */
     holds?: Readonly<Record<number, HoldKind>>;
     fixedNest?: string;
@@ -171,6 +173,7 @@ const BAY_ROWS: readonly DemoRow[] = [
   {
     line: 'Bay rib, upper flange ; nose skin .025 / bay rib .025 : 426AD3 x16 @1.27 e=.3 hand=L plan=LL-03',
     extra: {
+      room: [3.87, 0.9],
       path: [
         [0.3, 3.66],
         [19.7, 0.95],

@@ -5,7 +5,7 @@ import type { Entity } from '#core/record/definitions';
 import { stackOf, type RowContext } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
 import type { Database } from '../db/connection';
-import { countByAssembly, findEntity, listAssemblies, listKits, listTextsOfAssembly } from '../db/entities';
+import { countByAssembly, findEntity, listAssemblies, listKits, listTextsOfAssembly, listTools } from '../db/entities';
 import { findRevision, listChanges, listMarksOfAssembly } from '../db/record';
 import { isId, refuse } from './answers';
 import { findRow } from './find-row';
@@ -33,6 +33,13 @@ export function readRoutes(db: Database): Router {
     const [assemblies, counts] = await Promise.all([listAssemblies(db, id), countByAssembly(db, id)]);
     const countOf = (assemblyId: string, kind: string) => counts.find((c) => c.assemblyId === assemblyId && c.kind === kind)?.count ?? 0;
     res.json({ kit, assemblies: assemblies.map((a) => ({ ...a, rows: countOf(a.id, 'row'), parts: countOf(a.id, 'part') })) });
+  });
+
+  routes.get('/kits/:id/tools', async (req, res) => {
+    const { id } = req.params;
+    const kit = isId(id) ? await findEntity(db, 'kit', id) : null;
+    if (!kit) return refuse(res, 404, 'kit-unknown');
+    res.json({ kit, tools: await listTools(db, id) });
   });
 
   routes.get('/kits/:id/changes', async (req, res) => {

@@ -61,6 +61,15 @@ export function useMirrorSource<T>(data: AssemblyAnswer, find: (d: AssemblyAnswe
   return here ?? (other.data ? find(other.data) : undefined);
 }
 
+export interface ToolsAnswer {
+  readonly kit: Entity<'kit'>;
+  readonly tools: Entity<'tool'>[];
+}
+
+export function useTools(kitId: string) {
+  return useQuery({ queryKey: ['kit', kitId, 'tools'], queryFn: () => get<ToolsAnswer>(`/kits/${kitId}/tools`) });
+}
+
 export function useAssembly(id: string, enabled = true) {
   return useQuery({
     queryKey: keys.assembly(id),

@@ -24,6 +24,7 @@ import { BenchHelp } from './bench-help';
 import { DepthPanel } from './depth-panel';
 import { DeviationDialog } from './deviation-dialog';
 import { HolePad } from './hole-pad';
+import { ReachPanel } from './reach-panel';
 import { SetupRail } from './setup-rail';
 
 /** Doing: one set-up at a time, at arm's length. */
@@ -181,6 +182,7 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
       </h1>
       <ItemChips current={current} item={item} rows={rows} data={data} onOpen={onOpen} />
       <BenchHelp data={data} row={row} current={current} rows={rows} onMark={onMark} />
+      {current.setup.operation === 'dimpled' ? <ReachPanel data={data} current={current} item={item} row={row} /> : null}
       {isOnPart ? null : (
         <>
           <StepToggles row={row} steps={item.steps} off={off} onToggle={(key) => setOff(toggled(off, key))} />

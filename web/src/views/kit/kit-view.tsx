@@ -32,6 +32,9 @@ export function KitView() {
                   <Link className="label rounded border border-dye bg-dye px-3 py-1 text-on-dye" to={`/kits/${kit.id}/today`}>
                     Today
                   </Link>
+                  <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/tools`}>
+                    My tools
+                  </Link>
                   <a
                     className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft"
                     href={`/api/kits/${kit.id}/export`}

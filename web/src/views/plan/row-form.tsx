@@ -14,6 +14,13 @@ interface RowFormProps {
   readonly onClose: () => void;
 }
 
+const ACCESS_FIELDS = [
+  ['edge', 'To the edge the tool comes from'],
+  ['wall', 'To the nearest upstanding wall'],
+  ['room', 'Room behind the first hole'],
+  ['roomAtEnd', 'Room behind the last hole, where it tapers'],
+] as const;
+
 /** What a row's line does not say: the real hole, angles, distances, strips cut from both faces, shared loads. */
 export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
   const units = data.kit.definition.units;
@@ -30,6 +37,13 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
   const [blindHole, setBlindHole] = useState(textOf(was.blind?.hole ?? null));
   const [gripMin, setGripMin] = useState(textOf(was.blind?.gripMin ?? null));
   const [gripMax, setGripMax] = useState(textOf(was.blind?.gripMax ?? null));
+  const [access, setAccess] = useState({
+    edge: textOf(was.access?.edge ?? null),
+    wall: textOf(was.access?.wall ?? null),
+    room: textOf(was.access?.room ?? null),
+    roomAtEnd: textOf(was.access?.roomAtEnd ?? null),
+  });
+  const [isBent, setBent] = useState(was.access?.isBent ?? false);
   const [shares, setShares] = useState<SharedLoad | ''>(was.sharesLoadWith ?? '');
   const [edges, setEdges] = useState<Readonly<Record<string, string>>>(() =>
     Object.fromEntries(was.layers.map((l) => [l.id, textOf(l.edge)])),
@@ -71,6 +85,16 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       sharesLoadWith: shares === '' ? null : shares,
       start,
       blind,
+      access:
+        Object.values(access).every((t) => t.trim() === '') && !isBent
+          ? null
+          : {
+              edge: lengthOf('The distance to the edge the tool comes from', access.edge),
+              wall: lengthOf('The distance to the wall', access.wall),
+              room: lengthOf('The room at the first hole', access.room),
+              roomAtEnd: lengthOf('The room at the last hole', access.roomAtEnd),
+              isBent,
+            },
       layers: was.layers.map((l) => ({
         ...l,
         edge: lengthOf(`The edge distance in ${partName(l.partId)}`, edges[l.id] ?? ''),
@@ -126,6 +150,23 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
           </Select>
         </Field>
       </div>
+      <fieldset className="grid grid-cols-2 items-start gap-3 border-t border-line pt-1">
+        <legend className="label pr-2">What a tool finds here</legend>
+        {ACCESS_FIELDS.map(([key, label]) => (
+          <DimensionField
+            key={key}
+            label={label}
+            text={access[key]}
+            onText={(text) => setAccess({ ...access, [key]: text })}
+            units={units}
+            placeholder="nothing in the way"
+          />
+        ))}
+        <label className="flex items-center gap-2 pt-6">
+          <input type="checkbox" className="size-5" checked={isBent} onChange={(e) => setBent(e.target.checked)} />
+          the sheet is bent here
+        </label>
+      </fieldset>
       {was.layers.map((l) => (
         <fieldset key={l.id} className="grid grid-cols-2 items-start gap-3 border-t border-line pt-1">
           <legend className="label pr-2">{partName(l.partId)}</legend>

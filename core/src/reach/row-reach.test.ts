@@ -1,0 +1,82 @@
+import { describe, expect, it } from 'vitest';
+import { part, rowOf } from '../../test/build';
+import { rectangle } from '../layout/outline';
+import type { Entity, ToolDefinition } from '../record/definitions';
+import type { Setup } from '../setup/setup';
+import { USUAL_TOOLS } from '../tables/usual-tools';
+import type { Mm } from '../units/length';
+import { reachRanges } from './reach';
+import { dieProblems, diesFor, reachingTool, rowAccess } from './row-reach';
+
+const length = (mm: number) => ({ mm, text: String(mm), units: 'mm' as const });
+const none = { edge: null, wall: null, room: null, roomAtEnd: null, isBent: false };
+const tools = USUAL_TOOLS.map((t, i): Entity<'tool'> => ({
+  kind: 'tool',
+  id: `t${i}`,
+  version: 1,
+  definition: { v: 1, kitId: 'k', ...t },
+}));
+const reaching = tools.map(reachingTool).filter((t) => t !== null);
+
+describe('what a row’s holes give a tool', () => {
+  it('nothing said: nothing in the way, and the frame is best', () => {
+    const access = rowAccess(rowOf(['p'], 5), undefined);
+    expect(access).toEqual(Array.from({ length: 5 }, () => ({ edge: undefined, wall: undefined, room: undefined, isBent: false })));
+    expect(reachRanges(reaching, access).map((r) => r.best?.name)).toEqual(['lever frame']);
+  });
+  it('room runs evenly from the first hole to the last', () => {
+    const access = rowAccess(rowOf(['p'], 5, { access: { ...none, room: length(100), roomAtEnd: length(20) } }), undefined);
+    expect(access.map((a) => a.room)).toEqual([100, 80, 60, 40, 20]);
+    const ranges = reachRanges(reaching, access);
+    expect(ranges[0]?.best?.kind).toBe('squeezer');
+    expect(ranges.at(-1)).toMatchObject({ to: 4, best: { kind: 'pull-through' } });
+  });
+  it('the edge comes from the drawn outline where it was not measured', () => {
+    const skin = {
+      ...part('p', 'skin', 0.025).definition,
+      outline: { kind: 'rectangle' as const, corners: rectangle({ x: 0, y: 0 }, 400 as Mm, 200 as Mm) },
+    };
+    const laid = {
+      path: [
+        { x: 0, y: 100 },
+        { x: 400, y: 100 },
+      ],
+      startEdgeMm: 10,
+      endEdgeMm: 10,
+    };
+    expect(rowAccess(rowOf(['p'], 3, { laid }), skin).map((a) => Math.round(a.edge ?? -1))).toEqual([10, 100, 10]);
+    expect(rowAccess(rowOf(['p'], 3, { laid, access: { ...none, edge: length(7) } }), skin).map((a) => a.edge)).toEqual([7, 7, 7]);
+  });
+  it('a bent sheet takes the frame out', () =>
+    expect(reachRanges(reaching, rowAccess(rowOf(['p'], 2, { access: { ...none, isBent: true } }), undefined))[0]?.best?.kind).toBe(
+      'squeezer',
+    ));
+});
+
+describe('dies', () => {
+  const setup = (dash: number, sheet: 'skin' | 'substructure', angleDeg = 100): Setup => ({
+    key: 'k',
+    operation: 'dimpled',
+    tool: { kind: 'dies', dash, angleDeg, sheet },
+  });
+  const set = (dash: ToolDefinition['dash'], sheet: ToolDefinition['sheet'], angleDeg = 100) =>
+    ({
+      ...(tools.find((t) => t.definition.kind === 'die-set')?.definition as ToolDefinition),
+      dash,
+      sheet,
+      angleDeg,
+    }) satisfies ToolDefinition;
+  it.each([
+    ['the right ones', set(3, 'skin'), setup(3, 'skin'), []],
+    ['the wrong size', set(4, 'skin'), setup(3, 'skin'), ['size']],
+    ['the wrong angle', set(3, 'skin', 120), setup(3, 'skin'), ['angle']],
+    ['substructure dies on a skin', set(3, 'substructure'), setup(3, 'skin'), ['substructure-on-skin']],
+    ['skin dies in the substructure: a shallower dimple', set(3, 'skin'), setup(3, 'substructure'), []],
+    ['everything wrong', set(4, 'substructure', 120), setup(3, 'skin'), ['size', 'angle', 'substructure-on-skin']],
+  ])('%s', (_, dies, wanted, problems) => expect(dieProblems(dies, wanted)).toEqual(problems));
+  it('those made for the sheet come first', () => {
+    expect(diesFor(tools, setup(3, 'substructure')).map((t) => t.definition.sheet)).toEqual(['substructure', 'skin']);
+    expect(diesFor(tools, setup(3, 'skin')).map((t) => t.definition.sheet)).toEqual(['skin']);
+    expect(diesFor(tools, setup(5, 'skin'))).toEqual([]);
+  });
+});

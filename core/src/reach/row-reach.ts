@@ -1,0 +1,64 @@
+import { holePlaces } from '../layout/hole-places';
+import { edgeDistance } from '../layout/outline';
+import type { Entity, PartDefinition, RowDefinition, ToolDefinition } from '../record/definitions';
+import { holesInPlan } from '../record/holes';
+import type { Setup } from '../setup/setup';
+import type { Mm } from '../units/length';
+import { REACHING_KINDS, type HoleAccess, type ReachingKind, type ReachingTool } from './reach';
+
+/** A tool as reach sees it; null for one that reaches nothing by itself, such as a set of dies. */
+export function reachingTool({ id, definition: t }: Entity<'tool'>): ReachingTool | null {
+  if (!(REACHING_KINDS as readonly string[]).includes(t.kind)) return null;
+  const mm = (l: ToolDefinition['throat']) => (l === null ? undefined : (l.mm as Mm));
+  return {
+    id,
+    name: t.name,
+    kind: t.kind as ReachingKind,
+    throat: mm(t.throat),
+    noseHalfWidth: mm(t.noseHalfWidth),
+    noseHeight: mm(t.noseHeight),
+    takesBent: t.takesBent,
+  };
+}
+
+/** What every hole of a row gives a tool, in order. Where the edge was not measured, the drawn outline of the part says it. */
+export function rowAccess(row: RowDefinition, part: PartDefinition | undefined): HoleAccess[] {
+  const holes = holesInPlan(row.holes);
+  const placed = holePlaces(row);
+  const a = row.access;
+  const alongOf = (i: number): number => {
+    const [first, here, last] = [placed?.[0]?.place, placed?.[i]?.place, placed?.at(-1)?.place];
+    if (!first || !here || !last) return holes.length < 2 ? 0 : i / (holes.length - 1);
+    const whole = Math.hypot(last.x - first.x, last.y - first.y);
+    return whole === 0 ? 0 : Math.hypot(here.x - first.x, here.y - first.y) / whole;
+  };
+  return holes.map((_, i): HoleAccess => {
+    const place = placed?.[i]?.place;
+    const drawn = place && part?.outline ? edgeDistance(place, part.outline.corners) : undefined;
+    const edge = a?.edge?.mm ?? (drawn !== undefined && drawn >= 0 ? drawn : undefined);
+    const [from, to] = [a?.room?.mm, a?.roomAtEnd?.mm ?? a?.room?.mm];
+    const room = from === undefined || to === undefined ? undefined : from + (to - from) * alongOf(i);
+    return { edge: edge as Mm | undefined, wall: a?.wall?.mm as Mm | undefined, room: room as Mm | undefined, isBent: a?.isBent ?? false };
+  });
+}
+
+export type DieProblem = 'size' | 'angle' | 'substructure-on-skin';
+
+/** Why a set of dies must not be used in a set-up; empty: it fits. A skin die forms a shallower dimple and may stand in for a substructure one. */
+export function dieProblems(dies: ToolDefinition, setup: Setup): DieProblem[] {
+  const { tool } = setup;
+  if (dies.kind !== 'die-set' || tool.kind !== 'dies') return [];
+  return [
+    ...(dies.dash !== tool.dash ? (['size'] as const) : []),
+    ...(dies.angleDeg !== null && dies.angleDeg !== tool.angleDeg ? (['angle'] as const) : []),
+    ...(dies.sheet === 'substructure' && tool.sheet === 'skin' ? (['substructure-on-skin'] as const) : []),
+  ];
+}
+
+/** The dies to take for a set-up: of those that fit, the ones made for its sheet first. */
+export function diesFor(tools: readonly Entity<'tool'>[], setup: Setup): Entity<'tool'>[] {
+  const sheet = setup.tool.kind === 'dies' ? setup.tool.sheet : null;
+  return tools
+    .filter((t) => t.definition.kind === 'die-set' && dieProblems(t.definition, setup).length === 0)
+    .sort((a, b) => Number(b.definition.sheet === sheet) - Number(a.definition.sheet === sheet) || (a.id < b.id ? -1 : 1));
+}
