@@ -7,6 +7,7 @@ import { KitsView } from './views/kits/kits-view';
 import { LayoutView } from './views/layout/layout-view';
 import { MapView } from './views/map/map-view';
 import { PartsView } from './views/parts/parts-view';
+import { PracticeView } from './views/practice/practice-view';
 import { ToolsView } from './views/tools/tools-view';
 import { TodayView } from './views/today/today-view';
 import { PlanView } from './views/plan/plan-view';
@@ -26,6 +27,7 @@ export function App() {
       <Route path="/assemblies/:assemblyId/map" element={<MapView />} />
       <Route path="/assemblies/:assemblyId/bench" element={<BenchView />} />
       <Route path="/kits/:kitId/today" element={<TodayView />} />
+      <Route path="/practice" element={<PracticeView />} />
       <Route path="/kits/:kitId/tools" element={<ToolsView />} />
       <Route path="*" element={<Nowhere />} />
     </Routes>

@@ -1,4 +1,5 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import type { BenchSetup } from '#core/setup/bench';
 import { cageRecord } from '#core/depth/cage-record';
 import { CLICK } from '#core/prep/countersink';
@@ -141,7 +142,10 @@ export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthP
         </>
       ) : (
         <p className="text-[15px] text-ink2">
-          Set the cage on scrap of the same thickness and hole, then check every {READ_EVERY}th hole against a real rivet and here.
+          <Link className="underline underline-offset-2" to="/practice">
+            Why leaving it alone often wins
+          </Link>
+          . Set the cage on scrap of the same thickness and hole, then check every {READ_EVERY}th hole against a real rivet and here.
         </p>
       )}
     </section>

@@ -36,6 +36,9 @@ export function KitsView() {
         <NewKit />
         <ImportKit />
         <DevicesPanel />
+        <Link to="/practice" className="label self-start text-[17px] underline underline-offset-2">
+          Practice: to turn the cage or to leave it
+        </Link>
         <Warning />
       </main>
     </div>
