@@ -91,6 +91,33 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('list', { name: 'Lines of holes found' }).waitFor();
     },
   },
+  {
+    name: 'depth',
+    width: 1024,
+    height: 1100,
+    steps: async (page) => {
+      await openToday(page);
+      await page.getByRole('link', { name: /Bay rib, lower flange/ }).click();
+      await page
+        .getByRole('navigation', { name: 'Set-ups' })
+        .getByRole('button', { name: /^countersink/ })
+        .click();
+      const field = page.getByRole('region', { name: 'Depth of the cage' }).getByRole('textbox');
+      for (const reading of ['.0420', '.0431', '.0409', '.0425', '.0402', '.0419']) {
+        await field.fill(reading);
+        await field.press('Enter');
+      }
+      await page.getByRole('img', { name: /Run chart: 6 readings/ }).waitFor();
+    },
+  },
+  {
+    name: 'practice',
+    steps: async (page) => {
+      await page.goto(`${base}/practice`);
+      await page.getByRole('button', { name: /^Cut/ }).click();
+      await page.getByRole('table', { name: /10000 rows/ }).waitFor();
+    },
+  },
   { name: 'today', width: 1024, height: 768, steps: openToday },
   {
     name: 'bench',

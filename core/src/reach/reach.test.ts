@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { mm, type Mm } from '../units/length';
-import { missingMeasures, reachFailures, reachRanges, roomInRib, toolsThatReach, type HoleAccess, type ReachingTool } from './reach';
+import {
+  measuresToTake,
+  missingMeasures,
+  reachFailures,
+  reachRanges,
+  roomInRib,
+  toolsThatReach,
+  type HoleAccess,
+  type ReachingTool,
+} from './reach';
 
 const tool = (kind: ReachingTool['kind'], more: Partial<ReachingTool> = {}): ReachingTool => ({
   id: kind,
@@ -75,6 +84,12 @@ describe('a measure that was not taken', () => {
     expect(missingMeasures(untaken, [at()])).toEqual([]);
     expect(missingMeasures(untaken, [at({ room: mm(30) })])).toEqual(['noseHeight']);
     expect(missingMeasures(untaken, [at({ wall: mm(9) }), at({ room: mm(30) })])).toEqual(['noseHalfWidth', 'noseHeight']);
+  });
+  it('of a tool that is best nowhere it is not asked for', () => {
+    const measured = tool('frame', { throat: mm(400), noseHalfWidth: mm(5), noseHeight: mm(20) });
+    const holes = [at({ room: mm(30) }), at({ room: mm(10) })];
+    expect(measuresToTake([measured, untaken], holes.slice(0, 1))).toEqual([]);
+    expect(measuresToTake([measured, untaken], holes)).toEqual([{ tool: untaken, measures: ['noseHeight'] }]);
   });
   it('is not asked for where another measure stops the tool anyway', () =>
     expect(missingMeasures(untaken, [at({ edge: mm(90) as Mm, room: mm(30) })])).toEqual([]));

@@ -77,6 +77,18 @@ export interface ReachRange<T extends ReachingTool> {
   readonly best: T | null;
 }
 
+/** What to measure: measures that were not taken of tools that would be best for some hole, and could change that. */
+export function measuresToTake<T extends ReachingTool>(
+  tools: readonly T[],
+  holes: readonly HoleAccess[],
+): { tool: T; measures: ReturnType<typeof missingMeasures> }[] {
+  return tools.flatMap((tool) => {
+    const own = holes.filter((h) => toolsThatReach(tools, h)[0]?.id === tool.id);
+    const measures = missingMeasures(tool, own);
+    return measures.length > 0 ? [{ tool, measures }] : [];
+  });
+}
+
 /** A row's holes by the best tool that reaches each. */
 export function reachRanges<T extends ReachingTool>(tools: readonly T[], holes: readonly HoleAccess[]): ReachRange<T>[] {
   const ranges: { from: number; to: number; best: T | null }[] = [];

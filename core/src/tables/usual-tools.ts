@@ -26,8 +26,9 @@ export const USUAL_TOOLS: readonly UsualTool[] = [
   reaching('lever frame', 'frame', 18, 0.5, 6, false),
   reaching('squeezer, 3 in yoke', 'squeezer', 3, 0.5, 2, true),
   reaching('squeezer, no-hole yoke', 'squeezer', 2.5, 0.35, 1.6, true),
-  reaching('close-quarters dies', 'close-quarters', null, 0.3, 0.85, true),
-  reaching('pull-through dies', 'pull-through', null, 0.3, 0.5, true),
+  reaching('close-quarters dies', 'close-quarters', 1.5, 0.3, 0.85, true),
+  /* Pulled through the hole itself: no throat holds them back. */
+  reaching('pull-through dies', 'pull-through', 40, 0.3, 0.5, true),
   dies(3, 'skin'),
   dies(3, 'substructure'),
   dies(4, 'skin'),

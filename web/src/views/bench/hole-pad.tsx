@@ -87,7 +87,7 @@ export function HolePad({ holes, chosen, onChoose, onTouch }: HolePadProps) {
           >
             {h.number}
             {h.isDone && !isChosen ? <span className="absolute right-1 bottom-0 text-[13px]">✓</span> : null}
-            {h.hasDeviation ? <span className="absolute top-0 right-1 text-[15px] text-caution">▲</span> : null}
+            {h.hasDeviation ? <span className={`absolute top-0 right-1 text-[15px] ${isChosen ? '' : 'text-caution'}`}>▲</span> : null}
           </button>
         );
       })}

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { missingMeasures, reachRanges, type ReachingTool } from '#core/reach/reach';
+import { measuresToTake, reachRanges, type ReachingTool } from '#core/reach/reach';
 import { dieProblems, diesFor, reachingTool, rowAccess } from '#core/reach/row-reach';
 import type { BenchItem, BenchSetup } from '#core/setup/bench';
 import { DIE_PROBLEM_WORDS } from '#core/wording/tools';
@@ -40,7 +40,9 @@ export function ReachPanel({ data, current, item, row }: ReachPanelProps) {
       t.definition.dash === row.entity.definition.dash &&
       dieProblems(t.definition, current.setup).length > 0,
   );
-  const asks = found.tools.flatMap((t) => missingMeasures(t, found.holes).map((m) => `${t.name}: ${MEASURE_WORDS[m]}`));
+  const asks = measuresToTake(found.tools, found.holes).flatMap(({ tool, measures }) =>
+    measures.map((m) => `${tool.name}: ${MEASURE_WORDS[m]}`),
+  );
   return (
     <section aria-label="Which tool for which holes" className="rounded border border-line p-2 text-[16px]">
       <ul>
