@@ -3,6 +3,7 @@ import { answerCallout, answerDimension } from '#core/formats/small-documents';
 import { answerDepth } from '#core/formats/depth-document';
 import { answerLayout } from '#core/formats/layout-document';
 import { answerPrep } from '#core/formats/prep-document';
+import { answerSequence } from '#core/formats/sequence-document';
 import { answerRemoval, answerShopHead } from '#core/formats/rivet-documents';
 import type { Problem, Result } from '#core/units/result';
 import { problemMessage } from '#core/wording/problems';
@@ -16,6 +17,7 @@ const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = 
   depth: answerDepth,
   shophead: answerShopHead,
   removal: answerRemoval,
+  sequence: answerSequence,
 };
 
 function errorOf(problem: Problem) {
