@@ -64,10 +64,7 @@ export function orderOperations(graph: OperationGraph): OperationOrder {
     level = [...next.values()];
     if (!isExact && level.length > beam) {
       wasCut = true;
-      level = [...greedyChild(level), ...level.sort((a, b) => a.rest - b.rest || b.count - a.count || (a.key < b.key ? -1 : 1))].slice(
-        0,
-        BEAM,
-      );
+      level = level.sort((a, b) => a.rest - b.rest || b.count - a.count || (a.key < b.key ? -1 : 1)).slice(0, beam);
     }
   }
 }
