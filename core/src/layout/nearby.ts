@@ -1,3 +1,4 @@
+import { boundsOf } from './bounds';
 import type { Place } from './path';
 
 /** How many rings of cells are looked through at most. */
@@ -27,13 +28,7 @@ export class Nearby {
     const n = places.length;
     this.xs = Float64Array.from(places, (p) => p.x);
     this.ys = Float64Array.from(places, (p) => p.y);
-    let [minX, maxX, minY, maxY] = [Infinity, -Infinity, Infinity, -Infinity];
-    for (const p of places) {
-      minX = Math.min(minX, p.x);
-      maxX = Math.max(maxX, p.x);
-      minY = Math.min(minY, p.y);
-      maxY = Math.max(maxY, p.y);
-    }
+    const { minX, maxX, minY, maxY } = boundsOf(places);
     this.minX = minX;
     this.minY = minY;
     const [wide, high] = n === 0 ? [1, 1] : [maxX - minX, maxY - minY];

@@ -1,3 +1,4 @@
+import { boundsOf } from '#core/layout/bounds';
 import type { Place } from '#core/layout/path';
 
 /** How the map is looked at: pixels a millimetre, and the place in its middle. */
@@ -18,13 +19,7 @@ const SCALE_MAX = 60;
 /** A look that shows every place, with a margin. */
 export function lookAtAll(places: readonly Place[], size: Size): MapLook {
   if (places.length === 0) return { scale: 1, middle: { x: 0, y: 0 } };
-  let [minX, maxX, minY, maxY] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (const p of places) {
-    minX = Math.min(minX, p.x);
-    maxX = Math.max(maxX, p.x);
-    minY = Math.min(minY, p.y);
-    maxY = Math.max(maxY, p.y);
-  }
+  const { minX, maxX, minY, maxY } = boundsOf(places);
   const scale = Math.min((size.width - 2 * MARGIN_PX) / Math.max(maxX - minX, 1), (size.height - 2 * MARGIN_PX) / Math.max(maxY - minY, 1));
   return { scale: clampScale(scale), middle: { x: (minX + maxX) / 2, y: (minY + maxY) / 2 } };
 }

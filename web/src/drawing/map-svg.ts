@@ -1,3 +1,4 @@
+import { boundsOf } from '#core/layout/bounds';
 import { svgElements, xmlText } from '#core/formats/strip-svg';
 import type { Place } from '#core/layout/path';
 import { scaleBar, type PaperLine, type PaperMarks } from '#core/layout/strip';
@@ -21,13 +22,7 @@ const HOLE_MM = 1.6;
 /** The map as a picture file, 1:1 in millimetres, stages by shape, black on white. */
 export function mapSvg({ title, rows, outlines, units }: MapPicture): string {
   const all = [...rows.flatMap((r) => [...r.path, ...r.holes.map((h) => h.place)]), ...outlines.flatMap((o) => o.corners)];
-  let [minX, maxX, minY, maxY] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (const p of all) {
-    minX = Math.min(minX, p.x);
-    maxX = Math.max(maxX, p.x);
-    minY = Math.min(minY, p.y);
-    maxY = Math.max(maxY, p.y);
-  }
+  const { minX, maxX, minY, maxY } = boundsOf(all);
   const at = (p: Place): Place => ({ x: p.x - minX + MARGIN_MM, y: maxY - p.y + MARGIN_MM });
   const through = (points: readonly Place[], weight: number, dash?: readonly [number, number]): PaperLine[] =>
     points.slice(1).map((p, i) => {
