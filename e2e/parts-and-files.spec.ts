@@ -14,7 +14,7 @@ test('a part is completed, turned, counted and measured; its rows are one step a
   await freshAssembly(page, 'Part cards');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 hand=L');
   await page.getByRole('link', { name: 'Parts' }).click();
-  await page.getByRole('button', { name: 'spar' }).click();
+  await page.getByRole('button', { name: 'spar', exact: true }).click();
   const card = page.getByRole('form', { name: 'spar' });
   await card.getByLabel('Part number').fill('QB-204');
   await card.getByLabel('On the list').fill('2');
