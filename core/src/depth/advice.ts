@@ -21,6 +21,10 @@ export interface DepthAnswer {
   readonly sd: Mm | null;
   readonly standardError: Mm | null;
   readonly advice: DepthAdvice;
+  /** Why it is left: the mean is near enough, or the scatter explains the difference. Null with any other advice. */
+  readonly because: 'near' | 'scatter' | null;
+  /** How far the mean is off the target, either way; null without readings. */
+  readonly off: Mm | null;
   /** Clicks to turn, 0 unless the advice is to turn. */
   readonly clicks: number;
   /** Half the 95 % interval of the mean: what the difference must exceed beside half a click. Null with fewer than two. */
@@ -39,15 +43,17 @@ const SAME_MM = 1e-9;
  */
 export function depthAdvice({ target, click, readings, gaugeSd }: DepthQuestion): DepthAnswer {
   const n = readings.length;
-  if (n === 0) return { n, mean: null, sd: null, standardError: null, advice: 'measure-more', clicks: 0, margin: null };
+  const more = { n, advice: 'measure-more', because: null, clicks: 0 } as const;
+  if (n === 0) return { ...more, mean: null, off: null, sd: null, standardError: null, margin: null };
   const mean = (readings.reduce((s, r) => s + r, 0) / n) as Mm;
-  if (n < 2) return { n, mean, sd: null, standardError: null, advice: 'measure-more', clicks: 0, margin: null };
+  const off = Math.abs(mean - target) as Mm;
+  if (n < 2) return { ...more, mean, off, sd: null, standardError: null, margin: null };
   const sd = Math.sqrt(readings.reduce((s, r) => s + (r - mean) ** 2, 0) / (n - 1)) as Mm;
   const standardError = (Math.max(sd, gaugeSd ?? 0) / Math.sqrt(n)) as Mm;
   const margin = (t95(n - 1) * standardError) as Mm;
-  const numbers = { n, mean, sd, standardError, margin };
-  if (n < LEAST_READINGS) return { ...numbers, advice: 'measure-more', clicks: 0 };
-  const off = mean - target;
-  if (Math.abs(off) <= click / 2 + SAME_MM || Math.abs(off) <= margin + SAME_MM) return { ...numbers, advice: 'leave', clicks: 0 };
-  return { ...numbers, advice: off < 0 ? 'deeper' : 'shallower', clicks: Math.round(Math.abs(off) / click) };
+  const numbers = { n, mean, off, sd, standardError, margin };
+  if (n < LEAST_READINGS) return { ...more, ...numbers };
+  const because = off <= click / 2 + SAME_MM ? 'near' : off <= margin + SAME_MM ? 'scatter' : null;
+  if (because) return { ...numbers, advice: 'leave', because, clicks: 0 };
+  return { ...numbers, advice: mean < target ? 'deeper' : 'shallower', because, clicks: Math.round(off / click) };
 }

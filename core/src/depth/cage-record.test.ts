@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { mark } from '../../test/build';
 import type { Mark } from '../record/marks';
-import { inches } from '../units/length';
-import { cageRecord, pooledSd } from './cage-record';
+import { inches, type Mm } from '../units/length';
+import { cageRecord, isPlausible, nextToRead, pooledSd } from './cage-record';
 
 const KEY = 'countersunk/100/2.49/42';
 const at = (n: number) => `2026-11-20T10:${String(n).padStart(2, '0')}:00.000Z`;
@@ -44,6 +44,19 @@ describe('the record of a cage', () => {
     const scattering = record([...readings, gauge(10, 0.04), gauge(11, 0.045), gauge(12, 0.0415), gauge(13, 0.0445)]);
     expect(scattering.gaugeSd).toBeGreaterThan(inches(0.002));
     expect([scattering.current.length, scattering.advice.advice]).toEqual([3, 'leave']);
+  });
+  it.each([
+    ['four times the target', 4, true],
+    ['a hair more', 4.001, false],
+    ['a quarter', 0.25, true],
+    ['a hair less', 0.2499, false],
+  ])('%s', (_, times, wanted) => expect(isPlausible((1 * times) as Mm, 1 as Mm)).toBe(wanted));
+  it('every fifth hole is read, those that were read are passed over', () => {
+    const holes = Array.from({ length: 12 }, (_, i) => `h${i + 1}`);
+    expect(nextToRead(holes, [], 5)).toBe(4);
+    expect(nextToRead(holes, record([read(5, 0.0416)]).current, 5)).toBe(9);
+    expect(nextToRead(holes, record([read(5, 0.0416), read(10, 0.0416)]).current, 5)).toBe(0);
+    expect(nextToRead(holes.slice(0, 3), [], 5)).toBe(0);
   });
   it('scatter is pooled over holes, each about its own mean', () => {
     expect(pooledSd([[1], []])).toBeNull();

@@ -62,6 +62,23 @@ export function cageRecord(marks: readonly Mark[], setupKey: string, q: { readon
   return { readings, changes, current, gaugeSd, advice };
 }
 
+/** A reading so many times over or under its target is a slip of the point or of the unit. */
+const SLIP = 4;
+
+/** Whether a reading can be of this target at all. */
+export function isPlausible(reading: Mm, target: Mm): boolean {
+  return reading <= SLIP * target && reading >= target / SLIP;
+}
+
+/** The hole to read next, zero-based: the first unread one of every so many, else the first of all. */
+export function nextToRead(holeIds: readonly string[], current: readonly DepthReading[], every: number): number {
+  const read = new Set(current.map((r) => r.holeId));
+  return Math.max(
+    0,
+    holeIds.findIndex((id, i) => (i + 1) % every === 0 && !read.has(id)),
+  );
+}
+
 const KINDS: readonly Mark['kind'][] = ['depth-read', 'gauge-read', 'cage-set', 'undo'];
 
 /** The scatter that series of readings share, each about its own mean; null where no series has two. */

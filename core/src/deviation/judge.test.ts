@@ -46,13 +46,15 @@ describe('a hole as it was measured', () => {
     const own = { ...stack([0.025, 0.032]), limits: { ...DEFAULT_LIMITS, edgeStopD: 1.5, edgeFlushD: 1.5 } };
     expect(judgeHole(own, found(0.1045, [0.22, 0.22])).verdict).toBe('next-size');
   });
-  it('the larger head is worked through every sheet: a countersink that breaks through stops it', () => {
-    /* Dash 3 in .040: .034 deep; dash 4: .0405 deep, through it, and the hole opens beyond its max once the damage has. */
-    const j = judgeHole({ ...stack([0.063, 0.04]), holeMax: inch(0.099) }, found(0.1, [0.5, 0.5]));
-    expect(j.next?.plan.layers[0]?.prep).toBe('countersink');
-    expect(j.verdict).toBe('next-size');
-    const thin = judgeHole({ ...stack([0.036, 0.036]), school: 'band-030-040' }, found(0.11, [0.5, 0.5]));
-    expect(thin.next?.plan.layers[0]?.prep).toBe('dimple');
+  it('the larger head is worked through every sheet: where its countersink breaks through too far, it is refused', () => {
+    const cut = (t: number) => {
+      const made = stack([t, 0.063]);
+      return { ...made, layers: made.layers.map((l, i) => (i === 0 ? { ...l, plans: 'countersink' as const } : l)) };
+    };
+    /* Dash 4 is .0405 deep: in .036 it leaves .1392, over its hole max .1335; in .040 it leaves .1297, within it. */
+    const refused = judgeHole(cut(0.036), found(0.104, [0.5, 0.5]));
+    expect([refused.verdict, refused.next?.objections.map((o) => o.finding?.code)]).toEqual(['stop', ['countersink-breaks-through']]);
+    expect(judgeHole(cut(0.04), found(0.104, [0.5, 0.5])).verdict).toBe('next-size');
   });
   it.each([
     ['inside the next hole: cleaned up', 0.128, 'next-size'],
@@ -65,6 +67,12 @@ describe('a hole as it was measured', () => {
   it('too near an edge stops any rivet, and so does a neighbour', () => {
     expect(judgeHole(stack([0.025, 0.032]), found(undefined, [0.18, 0.4])).verdict).toBe('stop');
     expect(judgeHole(stack([0.025, 0.032]), found(undefined, [0.4, 0.4], { pitch: inch(0.25) })).verdict).toBe('stop');
+  });
+  it('opened up on purpose: the next size is worked out though the same rivet would go, and no hole is made up', () => {
+    const j = judgeHole(stack([0.025, 0.032]), found(undefined, [0.4, 0.4], { isOnPurpose: true }));
+    expect([j.verdict, j.same.objections, j.next?.stack.size.dash, j.next?.stack.hole]).toEqual(['next-size', [], 4, inches(0.1285)]);
+    expect(judgeHole(stack([0.025, 0.032]), found(undefined, [0.22, 0.22], { isOnPurpose: true })).verdict).toBe('stop');
+    expect(judgeHole(stack([0.05, 0.063], 6), found(undefined, [0.6, 0.6], { isOnPurpose: true })).verdict).toBe('stop');
   });
   it('after the largest rivet there is none', () => {
     const j = judgeHole(stack([0.05, 0.063], 6), found(0.2, [0.6, 0.6]));

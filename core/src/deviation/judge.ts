@@ -9,6 +9,8 @@ export interface MeasuredHole {
   /** Its diameter; an elongated hole's longer way. Absent: as planned. */
   readonly hole?: Mm | undefined;
   readonly isElongated: boolean;
+  /** The next size is wanted whatever the hole is: opened up on purpose. */
+  readonly isOnPurpose?: boolean;
   /** To the nearest edge of each layer; undefined: as planned there. */
   readonly edges: readonly (Mm | undefined)[];
   /** To the nearest neighbour in the row. */
@@ -45,7 +47,7 @@ export interface Judgement {
  */
 export function judgeHole(stack: Stack, found: MeasuredHole): Judgement {
   const same = tryRivet(stack, found, found.hole ?? stack.hole, false);
-  if (same.objections.length === 0) return { verdict: 'same-rivet', same, next: null };
+  if (same.objections.length === 0 && !found.isOnPurpose) return { verdict: 'same-rivet', same, next: null };
   const size = rivetOfDash(stack.size.dash + 1);
   if (!size)
     return { verdict: 'stop', same: { ...same, objections: [...same.objections, { code: 'no-next-size', data: {} }] }, next: null };

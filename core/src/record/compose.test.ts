@@ -4,7 +4,8 @@ import { parseRowLine } from '../formats/row-line';
 import { planStack } from '../prep/plan';
 import { composeRow, duplicateRow, lineOfRow } from './compose';
 import { composeLines, editsOf } from './compose-many';
-import type { Entity } from './definitions';
+import type { Entity, RowDefinition } from './definitions';
+import { mirrorRow } from './mirror';
 import { stackOf } from './stack-of';
 import { fold, leftoversOf, progressOf, stepsOf } from './steps';
 
@@ -139,5 +140,56 @@ describe('steps, folded from marks', () => {
     );
     expect(own?.holeMax).toBe(2.7);
     expect(own && planStack(own).findings).toEqual([]);
+  });
+});
+
+describe('what a row line does not say', () => {
+  const length = (mm: number) => ({ mm, text: String(mm), units: 'mm' as const });
+  const kept = {
+    start: 'none' as const,
+    access: { edge: null, wall: length(9), room: length(60), roomAtEnd: length(20), isBent: true },
+    blind: { name: 'blind 3/32', hole: length(2.78), gripMin: null, gripMax: length(4) },
+    laid: {
+      path: [
+        { x: 0, y: 0 },
+        { x: 100, y: 0 },
+      ],
+      startEdgeMm: 6,
+      endEdgeMm: 6,
+    },
+  };
+  const parts = [part('p1', 'skin', 0.025), part('p2', 'rib', 0.032)];
+  const source: RowDefinition = {
+    ...rowOf(['p1', 'p2'], 3, { hand: 'L', ...kept }),
+    holes: ['h1', 'h2', 'h3'].map((id, i) => ({
+      id,
+      out: false,
+      at: { x: 10 * i + 1, y: 4 },
+      ...(i === 1 ? { holds: ['no-rivet' as const] } : {}),
+    })),
+  };
+  it('stays when the line is typed anew', () => {
+    const line = parseRowLine('Keel ; skin .025 / rib .032 : 426AD3 x4 @1 hand=L', 'in');
+    if (!line.ok) throw new Error(line.problem.code);
+    const made = composeRow(line.value, { assemblyId: 'a', units: 'in', parts, newId: ids(6) }, 1, source);
+    if (!made.ok) throw new Error(made.problem.code);
+    expect(made.value.row).toMatchObject(kept);
+    expect(made.value.row.holes.slice(0, 3)).toEqual(source.holes);
+  });
+  it('comes along in a copy, under ids of its own', () => {
+    const copy = duplicateRow(source, 2, ids(7));
+    expect(copy).toMatchObject(kept);
+    expect(copy.holes.map(({ at, holds }) => ({ at, holds }))).toEqual(source.holes.map(({ at, holds }) => ({ at, holds })));
+    expect(copy.holes.some((h) => source.holes.some((o) => o.id === h.id))).toBe(false);
+  });
+  it('comes along in a mirror, turned where it has a place', () => {
+    const mirrored = mirrorRow({ kind: 'row', id: 'r', version: 1, definition: source }, parts, 2, ids(8));
+    const row = mirrored?.edits.at(-1)?.definition as RowDefinition;
+    expect(row).toMatchObject({ start: 'none', access: kept.access, blind: kept.blind });
+    expect(row.holes.map((h) => [h.at?.x, h.holds])).toEqual([
+      [-1, undefined],
+      [-11, ['no-rivet']],
+      [-21, undefined],
+    ]);
   });
 });

@@ -5,7 +5,8 @@ import { SAME_LENGTH_MM, type Units } from '../units/length';
 import { showLength } from '../units/show';
 import { bad, good, type Result } from '../units/result';
 import type { Entity, Hand, LayerDefinition, PartDefinition, RowDefinition, TypedLength } from './definitions';
-import { holesInPlan, resizeHoles } from './holes';
+import { blankRow } from './blank';
+import { freshHoles, holesInPlan, resizeHoles } from './holes';
 
 /** What a row line is kept into. */
 export interface ComposeContext {
@@ -79,8 +80,10 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
   }
   const { callout } = line;
   const sameRivet = existing !== undefined && existing.dash === callout.size.dash && existing.head === callout.head;
+  /* Whatever the line does not say stays as it was, also what rows come to say later. */
+  const was = existing ?? blankRow(assemblyId, order);
   const row: RowDefinition = {
-    v: 1,
+    ...was,
     assemblyId,
     order,
     name: line.name ?? '',
@@ -91,18 +94,11 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
     alloy: callout.alloy,
     lengthDash: callout.lengthDash,
     layers,
-    holes: resizeHoles(existing?.holes ?? [], line.count, newId),
-    hole: sameRivet ? existing.hole : null,
+    holes: resizeHoles(was.holes, line.count, newId),
+    /* The hole and the angles belong to the rivet they were given for. */
+    ...(sameRivet ? {} : { hole: null, headAngleDeg: 100, cutterAngleDeg: 100 }),
     pitch: line.pitch ? typed(line.pitch, units) : null,
     edge: line.edge ? typed(line.edge, units) : null,
-    rowDistance: existing?.rowDistance ?? null,
-    headAngleDeg: sameRivet ? existing.headAngleDeg : 100,
-    cutterAngleDeg: sameRivet ? existing.cutterAngleDeg : 100,
-    sharesLoadWith: existing?.sharesLoadWith ?? null,
-    school: existing?.school ?? null,
-    nest: existing?.nest ?? null,
-    mirroredFrom: existing?.mirroredFrom ?? null,
-    ...(existing?.laid ? { laid: existing.laid } : {}),
   };
   return good({ newParts, row });
 }
@@ -136,7 +132,7 @@ export function duplicateRow(row: RowDefinition, order: number, newId: () => str
     order,
     name: row.name ? `${row.name} copy` : '',
     layers: row.layers.map((l) => ({ ...l, id: newId() })),
-    holes: holesInPlan(row.holes).map(() => ({ id: newId(), out: false })),
+    holes: freshHoles(row.holes, newId),
     mirroredFrom: null,
   };
 }

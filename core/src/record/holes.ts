@@ -31,6 +31,15 @@ export function resizeHoles(holes: readonly HoleDefinition[], count: number, new
   return resized;
 }
 
+/** The holes of a copy: those in the plan, under ids of their own, with what is defined of each; `turn` moves their places. */
+export function freshHoles(
+  holes: readonly HoleDefinition[],
+  newId: () => string,
+  turn: (place: NonNullable<HoleDefinition['at']>) => NonNullable<HoleDefinition['at']> = (place) => place,
+): HoleDefinition[] {
+  return holesInPlan(holes).map((h) => ({ ...h, id: newId(), ...(h.at ? { at: turn(h.at) } : {}) }));
+}
+
 /** The row with some of its holes held back in one way, or no longer. */
 export function withHold(row: RowDefinition, holeIds: readonly string[], hold: HoldKind, isOn: boolean): RowDefinition {
   return {

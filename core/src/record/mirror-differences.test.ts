@@ -69,6 +69,20 @@ describe('a mirrored row against its source', () => {
     expect(next.layers.map((l) => l.partId)).toEqual(copy.layers.map((l) => l.partId));
     expect(next.holes.slice(0, 4).map((h) => h.id)).toEqual(copy.holes.map((h) => h.id));
   });
+  it.each([
+    ['start', { start: 'final' as const }],
+    ['access', { access: { edge: null, wall: null, room: length(2), roomAtEnd: null, isBent: false } }],
+    ['blind', { blind: { name: 'blind', hole: length(0.11), gripMin: null, gripMax: null } }],
+    ['holds', { holes: source.definition.holes.map((h, i) => (i === 1 ? { ...h, holds: ['no-prep' as const] } : h)) }],
+  ])('%s is compared and offered too', (key, more) => {
+    const other = { ...source.definition, ...more };
+    expect(rowDifferences(copy, other).map((d) => d.key)).toEqual([key]);
+    const taken = takeOverRow(copy, other, key as 'start', ids(9));
+    expect(rowDifferences(taken, other)).toEqual([]);
+    expect(taken.holes.map((h) => h.id)).toEqual(copy.holes.map((h) => h.id));
+  });
+  it('what is said and what is meant by saying nothing are the same', () =>
+    expect(rowDifferences({ ...copy, start: 'undersize', access: null, blind: null }, source.definition)).toEqual([]));
   it('the same length typed in another unit is no difference', () =>
     expect(rowDifferences({ ...copy, pitch: { mm: 1.25 * 25.4, text: '31.75', units: 'mm' } }, source.definition)).toEqual([]));
 });
@@ -81,11 +95,11 @@ describe('a mirrored part against its source', () => {
       measured: length(0.031),
       outline: { ...outline, corners: outline.corners.map((c) => ({ x: c.x * 2, y: c.y })) },
     };
-    const found = partDifferences(copyPart, changed);
-    expect(found.map((d) => d.key)).toEqual(['thickness', 'outline']);
+    const found = partDifferences(copyPart, { ...changed, crease: true });
+    expect(found.map((d) => d.key)).toEqual(['thickness', 'crease', 'outline']);
     let next = copyPart;
-    for (const d of found) next = takeOverPart(next, changed, d.key);
-    expect(partDifferences(next, changed)).toEqual([]);
+    for (const d of found) next = takeOverPart(next, { ...changed, crease: true }, d.key);
+    expect(partDifferences(next, { ...changed, crease: true })).toEqual([]);
     expect(next.measured).toBeNull();
     expect(next.outline?.corners[1]).toEqual({ x: -200, y: 0 });
   });

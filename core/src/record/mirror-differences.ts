@@ -1,4 +1,4 @@
-import type { PartDefinition, RowDefinition, TypedLength } from './definitions';
+import type { HoleDefinition, PartDefinition, RowDefinition, TypedLength } from './definitions';
 import { holesInPlan, resizeHoles } from './holes';
 import { turnPlace } from './mirror';
 
@@ -21,6 +21,9 @@ const ROW_KEYS = [
   'sharesLoadWith',
   'school',
   'nest',
+  'start',
+  'access',
+  'blind',
 ] as const satisfies readonly (keyof RowDefinition)[];
 const PART_KEYS = [
   'thickness',
@@ -30,9 +33,10 @@ const PART_KEYS = [
   'page',
   'revision',
   'listed',
+  'crease',
 ] as const satisfies readonly (keyof PartDefinition)[];
 
-export type RowDifferenceKey = (typeof ROW_KEYS)[number] | 'holes' | 'layers' | 'laid';
+export type RowDifferenceKey = (typeof ROW_KEYS)[number] | 'holes' | 'holds' | 'layers' | 'laid';
 export type PartDifferenceKey = (typeof PART_KEYS)[number] | 'outline';
 
 /** One thing that differs; `here` and `there` are plain values (lengths in mm, counts, words). */
@@ -44,15 +48,29 @@ export interface Difference<K extends string> {
 export type DifferenceValue = string | number | null | { readonly mm: number };
 
 function plain(value: unknown): DifferenceValue {
-  if (value === null || value === undefined || value === '') return null;
+  if (value === null || value === undefined || value === '' || value === false) return null;
   if (typeof value === 'string' || typeof value === 'number') return value;
+  if (value === true) return 'yes';
   if (typeof value === 'object' && 'mm' in value) return { mm: (value as TypedLength).mm };
   if (typeof value === 'object' && 'fixed' in value) return { mm: (value as { fixed: TypedLength }).fixed.mm };
-  return JSON.stringify(value);
+  return Object.entries(value)
+    .map(([key, v]) => [key, plain(v)] as const)
+    .filter(([, v]) => v !== null)
+    .map(([key, v]) => `${key} ${typeof v === 'object' && v ? `${v.mm} mm` : v}`)
+    .join(', ');
 }
 
 function differ<K extends string>(key: K, here: DifferenceValue, there: DifferenceValue): Difference<K>[] {
   return JSON.stringify(here) === JSON.stringify(there) ? [] : [{ key, here, there }];
+}
+
+/** Which holes are held back, by number. */
+function holdsText(row: RowDefinition): string | null {
+  return (
+    holesInPlan(row.holes)
+      .flatMap((h, i) => (h.holds && h.holds.length > 0 ? [`${i + 1} ${[...h.holds].sort().join(' ')}`] : []))
+      .join(', ') || null
+  );
 }
 
 /** What is done in each layer, as far as a row says it itself. */
@@ -78,11 +96,15 @@ function placesText(row: RowDefinition, isTurned: boolean): string | null {
   return `${laid}${at.length > 0 ? ` ${pathText(at)}` : ''}` || null;
 }
 
+/** What an absent property means, where that is something. */
+const MEANT: Partial<Pick<RowDefinition, (typeof ROW_KEYS)[number]>> = { start: 'undersize' };
+
 /** Differences of a mirrored row from its source. */
 export function rowDifferences(copy: RowDefinition, source: RowDefinition): Difference<RowDifferenceKey>[] {
   return [
-    ...ROW_KEYS.flatMap((key) => differ<RowDifferenceKey>(key, plain(copy[key]), plain(source[key]))),
+    ...ROW_KEYS.flatMap((key) => differ<RowDifferenceKey>(key, plain(copy[key] ?? MEANT[key]), plain(source[key] ?? MEANT[key]))),
     ...differ<RowDifferenceKey>('holes', holesInPlan(copy.holes).length, holesInPlan(source.holes).length),
+    ...differ<RowDifferenceKey>('holds', holdsText(copy), holdsText(source)),
     ...differ<RowDifferenceKey>('layers', layersText(copy), layersText(source)),
     ...differ<RowDifferenceKey>('laid', placesText(copy, false), placesText(source, true)),
   ];
@@ -99,16 +121,30 @@ export function takeOverRow(copy: RowDefinition, source: RowDefinition, key: Row
         return other ? { ...l, plans: other.plans, edge: other.edge, bothSides: other.bothSides } : l;
       }),
     };
+  if (key === 'holds')
+    return { ...copy, holes: fromSource(copy, source, (h, other) => withProperty(h, 'holds', other?.holds && { holds: other.holds })) };
   if (key === 'laid') {
-    const places = holesInPlan(source.holes);
-    let n = 0;
-    const holes = copy.holes.map(({ id, out }) => {
-      const at = out ? undefined : places[n++]?.at;
-      return { id, out, ...(at ? { at: turnPlace(at) } : {}) };
-    });
+    const holes = fromSource(copy, source, (h, other) => withProperty(h, 'at', other?.at && { at: turnPlace(other.at) }));
     return { ...copy, holes, laid: source.laid ? { ...source.laid, path: source.laid.path.map(turnPlace) } : null };
   }
   return { ...copy, [key]: source[key] };
+}
+
+/** The copy's holes in the plan, each with the source's hole of the same place; those taken out stay as they are. */
+function fromSource(
+  copy: RowDefinition,
+  source: RowDefinition,
+  take: (hole: HoleDefinition, other: HoleDefinition | undefined) => HoleDefinition,
+): HoleDefinition[] {
+  const others = holesInPlan(source.holes);
+  let n = 0;
+  return copy.holes.map((h) => (h.out ? h : take(h, others[n++])));
+}
+
+/** A hole with one of its optional properties put anew, or gone. */
+function withProperty(hole: HoleDefinition, key: 'at' | 'holds', next: Partial<HoleDefinition> | undefined): HoleDefinition {
+  const { [key]: _gone, ...rest } = hole;
+  return { ...rest, ...next };
 }
 
 /** Differences of a mirrored part from its source; what was measured or counted is each part's own. */

@@ -1,5 +1,5 @@
 import type { AssemblyDefinition, Edit, Entity, Hand, LayerDefinition, Orientation, PartDefinition, RowDefinition } from './definitions';
-import { holesInPlan } from './holes';
+import { freshHoles } from './holes';
 
 /*
  * A mirror is a copy of definitions with `mirroredFrom`: hole n answers hole n, hands and orientation are turned, and
@@ -38,8 +38,7 @@ function mirrorDefinition(source: Entity<'row'>, order: number, layers: readonly
     order,
     hand: row.hand && OTHER_HAND[row.hand],
     layers,
-    /* Places read from a drawing are the plans' own and turn with the row; the even layout does so through its path. */
-    holes: holesInPlan(row.holes).map((h) => ({ id: newId(), out: false, ...(h.at ? { at: turnPlace(h.at) } : {}) })),
+    holes: freshHoles(row.holes, newId, turnPlace),
     mirroredFrom: source.id,
     ...(row.laid ? { laid: { ...row.laid, path: row.laid.path.map(turnPlace) } } : {}),
   };

@@ -3,7 +3,7 @@ import { KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import { earlySentence } from '../wording/order';
 import type { KitDefinition, RowDefinition } from './definitions';
-import { missingBefore } from './order';
+import { earlyOf, missingBefore } from './order';
 import { stackOf } from './stack-of';
 import { stageOf } from './stage';
 import { fold, isHeld, progressOf, stepsOf, type Step } from './steps';
@@ -114,6 +114,30 @@ describe('what is early', () => {
       mark('b', { kind: 'removed', holeIds: holes.slice(0, 1), doneAt: '2026-11-02T10:00:00.000Z' }),
     ]);
     expect(holes.map((h) => folded.rows.get('r')?.get(h)?.has('set//'))).toEqual([false, true, true, true]);
+  });
+  it('one gesture’s marks are judged together, by the row they name or by their parts', () => {
+    const rows = [{ id: 'r', ...done().work }];
+    const none = { parts: new Set<string>(), scuffAfterDimple: false };
+    const wish = { rowId: 'r', holeIds: holes };
+    expect(earlyOf([{ ...wish, kind: 'dimpled', layerIds: [skin] }], rows, none)).toEqual(['drilled', 'deburred', 'creased', 'scuffed']);
+    expect(
+      earlyOf(
+        [
+          { ...wish, kind: 'drilled' },
+          { ...wish, kind: 'deburred', layerIds: [skin, spar], side: 'head' },
+        ],
+        rows,
+        none,
+      ),
+    ).toEqual([]);
+    expect(earlyOf([{ kind: 'scuffed', rowId: 'a', holeIds: [], payload: { partIds: ['p1'] } }], rows, none)).toEqual([
+      'drilled',
+      'deburred',
+      'creased',
+    ]);
+    expect(earlyOf([{ ...wish, kind: 'squared' }], rows, none)).toEqual([]);
+    expect(earlyOf([{ ...wish, rowId: 'gone', kind: 'set' }], rows, none)).toEqual([]);
+    expect(earlyOf([], rows, none)).toEqual([]);
   });
   it('says why, one sentence a reason', () => {
     expect(earlySentence(['drilled', 'scuffed'], 'dimpled')).toBe(

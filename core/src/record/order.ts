@@ -1,5 +1,6 @@
 import type { RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
+import type { Mark } from './marks';
 import { isDone, isHeld, isPartStep, type HoleStates, type Step, type StepKind } from './steps';
 
 /*
@@ -30,6 +31,30 @@ export interface RowWork {
   readonly row: RowDefinition;
   readonly steps: readonly Step[];
   readonly states: HoleStates;
+}
+
+/** What is about to be marked, as far as the order of the work cares. */
+export type WishedMark = Pick<Mark, 'kind' | 'rowId' | 'holeIds'> & Partial<Pick<Mark, 'layerIds' | 'side' | 'payload'>>;
+
+/**
+ * What of one gesture's marks is early by the order of the work. They belong to one row, or to parts; what is marked in the same
+ * gesture is not missing.
+ */
+export function earlyOf(
+  wishes: readonly WishedMark[],
+  rows: readonly (RowWork & { readonly id: string })[],
+  done: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean },
+): StepKind[] {
+  const [first] = wishes;
+  const partIds = wishes.flatMap((w) => w.payload?.partIds ?? []);
+  const own = rows.find((r) => (partIds.length > 0 ? r.row.layers.some((l) => partIds.includes(l.partId)) : r.id === first?.rowId));
+  if (!first || !own) return [];
+  const isMeant = (s: Step, w: WishedMark) =>
+    isPartStep(s)
+      ? partIds.includes(s.partId as string)
+      : (s.layerId === null || (w.layerIds ?? []).includes(s.layerId)) && (s.side === null || s.side === w.side);
+  const steps = own.steps.filter((s) => wishes.some((w) => w.kind === s.kind && isMeant(s, w)));
+  return missingBefore(steps, own, first.holeIds, { ...done, rows }).filter((kind) => !wishes.some((w) => w.kind === kind));
 }
 
 /** Whether two steps wait for each other at all: a hole's with everything, a sheet's or part's with its own part's. */

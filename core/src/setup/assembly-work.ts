@@ -3,6 +3,7 @@ import type { Stack } from '../prep/stack';
 import type { Entity, KitDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { stackOf } from '../record/stack-of';
+import { rowTitle } from '../record/title';
 import { fold, stepsOf } from '../record/steps';
 import { benchOf, type BenchRow, type BenchSetup } from './bench';
 import { setupsOf } from './setup';
@@ -38,8 +39,18 @@ export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): Assem
       if (!stack) return [];
       const plan = planStack(stack);
       const steps = stepsOf(row, plan.layers, { kit, parts: byId });
-      const title = row.name || stack.layers.map((l) => l.part).join(' / ');
-      return [{ id, row, title, stack, plan, steps, uses: setupsOf(steps, row, stack, plan), states: folded.rows.get(id) ?? new Map() }];
+      return [
+        {
+          id,
+          row,
+          title: rowTitle(row, byId),
+          stack,
+          plan,
+          steps,
+          uses: setupsOf(steps, row, stack, plan),
+          states: folded.rows.get(id) ?? new Map(),
+        },
+      ];
     });
   return { rows: work, setups: benchOf(work, { parts: folded.parts, scuffAfterDimple: kit.work?.scuffAfterDimple ?? false }) };
 }

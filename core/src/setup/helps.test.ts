@@ -1,6 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { inches, type Mm } from '../units/length';
+import { KIT, part, rowOf } from '../../test/build';
+import type { RowDefinition } from '../record/definitions';
+import { stackOf } from '../record/stack-of';
+import { helpSentence } from '../wording/helps';
 import { drillLadder } from './drill-ladder';
+import { drillingHelps, isWarning } from './drilling-helps';
 import { holderOrder, holderSize, thinBehindThick } from './holders';
 
 describe('the drill ladder', () => {
@@ -52,4 +57,38 @@ describe('a thin flange behind a thicker skin', () => {
     ['the thin one on the bit’s side', [0.016, 0.04], []],
     ['the third of three', [0.04, 0.032, 0.016], [2]],
   ])('%s', (_, thicknesses, wanted) => expect(at(...thicknesses)).toEqual(wanted));
+});
+
+describe('what to know before drilling', () => {
+  const parts = new Map([part('p1', 'skin', 0.04), part('p2', 'flange', 0.016)].map((p) => [p.id, p.definition]));
+  const helps = (more: Partial<RowDefinition>, counts = [9], owned: number | null = null) => {
+    const row = rowOf(['p1', 'p2'], 9, more);
+    const stack = stackOf(row, { kit: KIT, parts });
+    if (!stack) throw new Error('no stack');
+    return drillingHelps(row, stack, counts, owned).map((h) => ({ ...h, says: helpSentence(h, 'in', stack.layers), warns: isWarning(h) }));
+  };
+  it('a punched row needs holders and a backed flange', () =>
+    expect(helps({}).map((h) => [h.kind, h.warns])).toEqual([
+      ['holders', false],
+      ['thin-behind', true],
+    ]));
+  it('from no hole there is a ladder', () =>
+    expect(helps({ start: 'none' })[0]).toMatchObject({ kind: 'ladder', says: expect.stringContaining('#40, .098 in') }));
+  it.each([
+    ['enough for all', [9, 9], 6, false, '6 for all rows of this set-up; you own 6.'],
+    ['enough for this row', [9, 9], 5, false, 'you own 5: drill row by row'],
+    ['not even for this row', [9], 2, true, 'you own 2: drill row by row'],
+  ])('holders: %s', (_, counts, owned, warns, says) => {
+    const holders = helps({}, counts, owned)[0];
+    expect(holders).toMatchObject({ kind: 'holders', order: [5, 9, 1], warns });
+    expect(holders?.says).toContain(says);
+  });
+  it.each([
+    ['another hole than the row’s', 7 / 64, true],
+    ['the row’s own', 0.098, false],
+    ['half a thousandth off: the same', 0.0985, false],
+  ])('a blind fastener that wants %s', (_, inch, isSaid) => {
+    const blind = { name: 'blind 3/32', hole: { mm: inches(inch), text: '', units: 'in' as const }, gripMin: null, gripMax: null };
+    expect(helps({ blind }).some((h) => h.kind === 'blind-hole')).toBe(isSaid);
+  });
 });

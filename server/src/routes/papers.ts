@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { PAPERS, type PaperName } from '#core/layout/paper';
 import { rowStrip } from '#core/layout/row-strip';
+import { rowTitle } from '#core/record/title';
 import { assemblyWork } from '#core/setup/assembly-work';
 import type { Database } from '../db/connection';
 import { findEntity, listOfAssembly } from '../db/entities';
@@ -24,8 +25,12 @@ export function paperRoutes(db: Database): Router {
     const found = await findRow(db, req.params.id);
     if (!found.ok) return refuse(res, found.problem.code === 'part-unknown' ? 409 : 404, found.problem.code);
     const { row, stack, parts, kit, assembly } = found.value;
-    const name = row.definition.name || row.definition.layers.map((l) => parts.get(l.partId)?.name).join(' / ');
-    const strip = rowStrip(row.definition, { title: `${assembly.definition.name}: ${name}`, stack, parts, units: kit.units });
+    const strip = rowStrip(row.definition, {
+      title: `${assembly.definition.name}: ${rowTitle(row.definition, parts)}`,
+      stack,
+      parts,
+      units: kit.units,
+    });
     if (!strip) return refuse(res, 409, 'row-not-placed');
     res.type('pdf').attachment('strip.pdf');
     stripPdf(strip, paper, kit.units).pipe(res);

@@ -4,6 +4,7 @@ import type { Stack } from '#core/prep/stack';
 import type { Entity, KitDefinition, PartDefinition } from '#core/record/definitions';
 import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks, type Mark } from '#core/record/marks';
+import { rowTitle } from '#core/record/title';
 import { stackOf } from '#core/record/stack-of';
 import { MarkFolder } from '#core/record/folder';
 import { leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
@@ -13,6 +14,7 @@ import type { AssemblyAnswer } from '../api/queries';
 /** A row with all that is computed for it. */
 export interface RowModel {
   readonly entity: Entity<'row'>;
+  readonly title: string;
   readonly stack: Stack;
   readonly plan: Plan;
   readonly steps: readonly Step[];
@@ -30,6 +32,7 @@ export interface RowModel {
   readonly searchText: string;
 }
 
+const NO_PARTS: ReadonlyMap<string, PartDefinition> = new Map();
 const NO_STATES: HoleStates = new Map();
 const NO_DEVIATIONS: ReadonlyMap<string, readonly Mark[]> = new Map();
 
@@ -109,6 +112,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
         const states = folded.rows.get(entity.id) ?? NO_STATES;
         const model: RowModel = {
           entity,
+          title: rowTitle(row, work?.parts ?? NO_PARTS),
           stack,
           plan,
           steps,
@@ -137,9 +141,4 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
       }),
     [planned, folded, deviations, work],
   );
-}
-
-/** A row's name, or its sheets where it has none. */
-export function rowTitle(row: RowModel): string {
-  return row.entity.definition.name || row.stack.layers.map((l) => l.part).join(' / ');
 }

@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from 'react';
-import { missingBefore } from '#core/record/order';
+import { earlyOf } from '#core/record/order';
 import type { StepKind } from '#core/record/steps';
 import { earlySentence } from '#core/wording/order';
 import { OPERATION_WORDS } from '#core/wording/setups';
@@ -14,31 +14,6 @@ interface Question {
   readonly later: StepKind;
 }
 
-/** What of these wishes is early by the order of the work. Wishes of one gesture belong to one row, or to parts. */
-export function earlyOf(wishes: readonly MarkWish[], rows: readonly RowModel[], scuffAfterDimple: boolean): StepKind[] {
-  const [first] = wishes;
-  const partIds = wishes.flatMap((w) => w.payload?.partIds ?? []);
-  const model =
-    partIds.length > 0
-      ? rows.find((r) => r.entity.definition.layers.some((l) => partIds.includes(l.partId)))
-      : rows.find((r) => r.entity.id === first?.rowId);
-  if (!first || !model) return [];
-  const steps = model.steps.filter((s) =>
-    wishes.some(
-      (w) =>
-        w.kind === s.kind &&
-        (partIds.length > 0
-          ? s.partId !== null && partIds.includes(s.partId)
-          : (s.layerId === null || (w.layerIds ?? []).includes(s.layerId)) && (s.side === null || s.side === w.side)),
-    ),
-  );
-  const works = rows.map((r) => ({ row: r.entity.definition, steps: r.steps, states: r.states }));
-  const own = { row: model.entity.definition, steps: model.steps, states: model.states };
-  const missing = missingBefore(steps, own, first.holeIds, { parts: model.partsDone, scuffAfterDimple, rows: works });
-  /* What is marked in the same gesture is not missing. */
-  return missing.filter((kind) => !wishes.some((w) => w.kind === kind));
-}
-
 /** Marks, but asks once where something is early, says why, and records the exception with the mark. */
 export function useEarlyGuard(
   rows: readonly RowModel[],
@@ -47,7 +22,8 @@ export function useEarlyGuard(
 ): { readonly mark: (wishes: readonly MarkWish[]) => void; readonly dialog: ReactNode } {
   const [question, setQuestion] = useState<Question | null>(null);
   const mark = (wishes: readonly MarkWish[]) => {
-    const missing = earlyOf(wishes, rows, scuffAfterDimple);
+    const works = rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, states: r.states }));
+    const missing = earlyOf(wishes, works, { parts: rows[0]?.partsDone ?? new Set(), scuffAfterDimple });
     const later = wishes.at(-1)?.kind as StepKind | undefined;
     if (missing.length === 0 || later === undefined) onMark(wishes);
     else setQuestion({ wishes, missing, later });

@@ -16,7 +16,7 @@ import { assemblyViews, TopBar } from '../../ui/top-bar';
 import { isTyping } from '../../ui/typing';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
-import { rowTitle, type RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../rows/row-model';
 import { ShiftBar } from '../../rows/shift-bar';
 import { useBench } from '../../rows/use-bench';
 import { useEarlyGuard } from '../../rows/use-early-guard';
@@ -300,7 +300,7 @@ function ItemChips({ current, item, rows, data, onOpen }: Pick<AtWorkProps, 'cur
                   onClick={() => onOpen(i)}
                   className={`label min-h-14 rounded border px-3 text-left text-[17px] ${i.key === item.key ? 'border-dye bg-dye-soft' : 'border-edge bg-raised'}`}
                 >
-                  {part ?? (row ? rowTitle(row) : '')} {part ? '' : `×${i.openHoleIds.length}`}
+                  {part ?? (row ? row.title : '')} {part ? '' : `×${i.openHoleIds.length}`}
                   {i.waitsFor.length > 0 ? (
                     <span className="block text-[13px] text-caution">
                       waits: {i.waitsFor.map((k) => OPERATION_WORDS[k].verb).join(', ')}

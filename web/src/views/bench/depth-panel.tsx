@@ -1,11 +1,11 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { BenchSetup } from '#core/setup/bench';
-import { cageRecord } from '#core/depth/cage-record';
+import { cageRecord, isPlausible, nextToRead } from '#core/depth/cage-record';
 import { CLICK } from '#core/prep/countersink';
 import type { Mark } from '#core/record/marks';
 import { holesInPlan } from '#core/record/holes';
-import { inches, MM_PER_INCH } from '#core/units/length';
+import { inches, lengthIn, type Mm } from '#core/units/length';
 import { showBoth, showLength, showNumber } from '#core/units/show';
 import { depthSentence } from '#core/wording/depth';
 import type { MarkWish } from '../../api/commands';
@@ -45,23 +45,21 @@ export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthP
   const { key } = current.setup;
   const record = useMemo(() => (target === null ? null : cageRecord(marks, key, { target, click: CLICK })), [marks, key, target]);
   const shown = useMemo(() => {
-    const unit = units === 'in' ? MM_PER_INCH : 1;
-    return { values: record?.readings.map((r) => r.reading / unit) ?? [], changes: record?.changes.map((c) => c.after) ?? [], unit };
+    return { values: record?.readings.map((r) => lengthIn(r.reading, units)) ?? [], changes: record?.changes.map((c) => c.after) ?? [] };
   }, [record, units]);
   if (target === null || !record) return null;
 
   const holes = holesInPlan(row.entity.definition.holes);
   const layerId =
     current.items.find((i) => i.rowId === row.entity.id)?.steps[0]?.layerId ?? row.steps.find((s) => s.kind === 'countersunk')?.layerId;
-  const read = new Set(record.current.map((r) => r.holeId));
-  const due = holes.findIndex((h, i) => (i + 1) % READ_EVERY === 0 && !read.has(h.id));
-  const at = holeId ?? (holes[due === -1 ? 0 : due] as { id: string }).id;
-  const number = holes.findIndex((h) => h.id === at) + 1;
+  const holeIds = holes.map((h) => h.id);
+  const at = holeId ?? (holeIds[nextToRead(holeIds, record.current, READ_EVERY)] as string);
+  const number = holeIds.indexOf(at) + 1;
   const keep = () => {
     const value = dimensionValue(text, kitUnits);
     if (!value.length || !layerId) return setError(text.trim() === '' ? 'Type what the gauge shows.' : 'That does not read as a depth.');
     /* A slip of the point would move the mean for good. */
-    if (value.length.mm > 4 * target || value.length.mm < target / 4)
+    if (!isPlausible(value.length.mm as Mm, target))
       return setError(
         `${showBoth(value.length.mm, kitUnits)} is no depth near ${showLength(target, kitUnits)}: was it read in other units?`,
       );
@@ -89,7 +87,7 @@ export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthP
         {record.gaugeSd === null ? '' : `, the gauge scatters by ${showLength(record.gaugeSd, units)}`}
       </h2>
       <p role="status" className={`text-[19px] ${advice.clicks > 0 ? 'font-semibold text-caution' : ''}`}>
-        {depthSentence(advice, { target, click: CLICK, units, gaugeSd: record.gaugeSd })}
+        {depthSentence(advice, units, record.gaugeSd)}
       </p>
       <div className="flex flex-wrap items-end gap-2">
         <label className="flex flex-col text-[14px] text-ink2">
@@ -115,7 +113,7 @@ export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthP
             I turned it {advice.clicks} {advice.advice}
           </Button>
         ) : null}
-        <Button className="min-h-14 px-4 text-[18px]" onClick={() => turned(0, 'set anew, proved on scrap')}>
+        <Button className="min-h-14 px-4 text-[18px]" onClick={() => turned(0, 'set anew')}>
           The cage was set anew
         </Button>
         <label className="flex min-h-14 items-center gap-2 text-[15px]">
@@ -129,8 +127,8 @@ export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthP
           <Suspense fallback={<p>Drawing …</p>}>
             <RunChart
               values={shown.values}
-              target={target / shown.unit}
-              tolerance={TOLERANCE / shown.unit}
+              target={lengthIn(target, units)}
+              tolerance={lengthIn(TOLERANCE, units)}
               changes={shown.changes}
               label={`Run chart: ${record.readings.length} readings, ${record.changes.length} changes of the setting`}
             />

@@ -14,7 +14,7 @@ import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { Modal } from '../../ui/modal';
 import { VerdictSign } from '../../ui/verdict';
 import { SectionFigure } from '../plan/section-figure';
-import { rowTitle, type RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../rows/row-model';
 
 interface DeviationDialogProps {
   readonly data: AssemblyAnswer;
@@ -52,10 +52,14 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
   const isOnPurpose = kind === 'opened-up';
   const judgement = useMemo(() => {
     const mmOf = (v: { length: TypedLength | null }) => v.length?.mm as Mm | undefined;
-    const found = { hole: mmOf(read.hole), isElongated: kind === 'elongated', edges: read.edges.map(mmOf), pitch: mmOf(read.pitch) };
-    /* Opened on purpose: the next size's own hole, if none was measured. */
-    const wanted = isOnPurpose && found.hole === undefined ? { ...found, hole: ((row.stack.holeMax as number) + 0.001) as Mm } : found;
-    return judgeHole(row.stack, wanted);
+    const found = {
+      hole: mmOf(read.hole),
+      isElongated: kind === 'elongated',
+      isOnPurpose,
+      edges: read.edges.map(mmOf),
+      pitch: mmOf(read.pitch),
+    };
+    return judgeHole(row.stack, found);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the texts are what is read
   }, [row.stack, kind, hole, pitch, JSON.stringify(edges)]);
   const cannotJudge = kind === 'wrong-part' || kind === 'edge-damage';
@@ -113,7 +117,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
     onClose();
   };
   return (
-    <Modal title={`Deviation: ${rowTitle(row)}, hole ${number}`} open onClose={onClose} wide>
+    <Modal title={`Deviation: ${row.title}, hole ${number}`} open onClose={onClose} wide>
       <div className="grid gap-4 md:grid-cols-2">
         <div className="flex flex-col gap-2">
           <Field label="What is wrong">
@@ -183,7 +187,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
                   </ul>
                 </section>
               ))}
-              <SectionFigure stack={shown.stack} plan={shown.plan} title={`${rowTitle(row)}, hole ${number} as measured`} frame={FRAME} />
+              <SectionFigure stack={shown.stack} plan={shown.plan} title={`${row.title}, hole ${number} as measured`} frame={FRAME} />
             </>
           )}
         </div>

@@ -2,10 +2,11 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { pathLength, type Place } from '#core/layout/path';
 import { placesText } from '#core/layout/places-text';
-import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
+import type { Edit, Entity, PartDefinition, RowDefinition } from '#core/record/definitions';
 import { duplicateRow } from '#core/record/compose';
 import { evenPitch, leastGap, placeHoles, typedMm } from '#core/record/compose-drawing';
 import { resizeHoles } from '#core/record/holes';
+import { rowTitle } from '#core/record/title';
 import { stackOf } from '#core/record/stack-of';
 import type { Stack } from '#core/prep/stack';
 import { showBoth } from '#core/units/show';
@@ -41,9 +42,8 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
   const undo = useUndo(kit, useAllMarks(assembly.id));
   const [search, setSearch] = useSearchParams();
   const row = data.rows.find((r) => r.id === search.get('row')) ?? data.rows[0];
-  const stack = row ? stackOf(row.definition, { kit: kit.definition, parts: partsById(data.parts) }) : null;
-  const nameOf = (r: Entity<'row'>) =>
-    r.definition.name || r.definition.layers.map((l) => data.parts.find((p) => p.id === l.partId)?.definition.name).join(' / ');
+  const parts = useMemo(() => partsById(data.parts), [data.parts]);
+  const stack = row ? stackOf(row.definition, { kit: kit.definition, parts }) : null;
   return (
     <div className="flex min-h-full flex-col">
       <TopBar
@@ -60,7 +60,7 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
             <Select aria-label="Row to lay out" value={row.id} onChange={(e) => setSearch({ row: e.target.value }, { replace: true })}>
               {data.rows.map((r) => (
                 <option key={r.id} value={r.id}>
-                  {nameOf(r)}
+                  {rowTitle(r.definition, parts)}
                 </option>
               ))}
             </Select>
@@ -68,21 +68,30 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
             <p className="text-ink2">No row to lay out yet: type one under Plan.</p>
           )}
         </div>
-        {row && stack ? <LayoutOfRow key={row.id} data={data} row={row} stack={stack} title={nameOf(row)} /> : null}
+        {row && stack ? (
+          <LayoutOfRow key={row.id} data={data} row={row} stack={stack} parts={parts} title={rowTitle(row.definition, parts)} />
+        ) : null}
       </main>
     </div>
   );
 }
 
-function LayoutOfRow({ data, row, stack, title }: { data: AssemblyAnswer; row: Entity<'row'>; stack: Stack; title: string }) {
+interface LayoutOfRowProps {
+  readonly data: AssemblyAnswer;
+  readonly row: Entity<'row'>;
+  readonly stack: Stack;
+  readonly parts: ReadonlyMap<string, PartDefinition>;
+  readonly title: string;
+}
+
+function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
   const kitUnits = data.kit.definition.units;
   const keep = useKeep(data.kit);
   const outlines = useMemo(
-    () => row.definition.layers.map((l) => data.parts.find((p) => p.id === l.partId)?.definition.outline?.corners ?? null),
-    [row.definition.layers, data.parts],
+    () => row.definition.layers.map((l) => parts.get(l.partId)?.outline?.corners ?? null),
+    [row.definition.layers, parts],
   );
   const { fields, set, laid, problem } = useLayout(row.definition, stack, outlines, kitUnits);
-  const parts = useMemo(() => partsById(data.parts), [data.parts]);
   const [base, setBase] = useState(row.version);
   const [from, setFrom] = useState<'start' | 'end'>('start');
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);

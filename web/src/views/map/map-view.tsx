@@ -14,7 +14,7 @@ import { assemblyViews, TopBar } from '../../ui/top-bar';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
-import { rowTitle, useRowModels, type RowModel } from '../../rows/row-model';
+import { useRowModels, type RowModel } from '../../rows/row-model';
 import { ImportDialog } from '../drawings/import-dialog';
 import { mapSvg } from '../../drawing/map-svg';
 import type { MapOutline, MapRow } from '../../drawing/map-paint';
@@ -77,7 +77,7 @@ function useMapRows(models: readonly RowModel[], { text, stage, setupKey }: MapF
         const sign = model.deviations.has(hole.id) ? ('deviation' as const) : (hole.holds?.length ?? 0) > 0 ? ('held' as const) : null;
         return { place, stage: reached, isShown: stage === '' || reached === stage, sign };
       });
-      placed.push({ id: model.entity.id, title: rowTitle(model), path: rowPath(model.entity.definition, places), holes });
+      placed.push({ id: model.entity.id, title: model.title, path: rowPath(model.entity.definition, places), holes });
     }
     return { placed, strips };
   }, [models, text, stage, setupKey]);
@@ -187,7 +187,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
           {selected ? (
             <div className="rounded border border-dye p-2">
               <div className="flex items-center gap-2">
-                <strong className="label text-[17px]">{rowTitle(selected)}</strong>
+                <strong className="label text-[17px]">{selected.title}</strong>
                 <VerdictSign of={selected.plan.verdict} />
               </div>
               <p className="text-[14px] text-ink2">
@@ -222,7 +222,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
                       className="truncate underline-offset-2 hover:underline"
                       to={`/assemblies/${assembly.id}/layout?row=${m.entity.id}`}
                     >
-                      {rowTitle(m)}
+                      {m.title}
                     </Link>
                     <span className="text-ink2">×{m.holeCount}</span>
                   </li>

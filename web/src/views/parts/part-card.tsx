@@ -3,11 +3,13 @@ import { Link } from 'react-router';
 import { ApiError } from '../../api/client';
 import type { Entity, Hand, PartDefinition } from '#core/record/definitions';
 import { partDifferences, takeOverPart } from '#core/record/mirror-differences';
+import { rowTitle } from '#core/record/title';
 import { showBoth } from '#core/units/show';
 import { useMirrorSource, type AssemblyAnswer } from '../../api/queries';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { MirrorOffers } from '../../ui/mirror-offers';
 import { useUnits } from '../../ui/units';
+import { partsById } from '../../rows/row-model';
 import { OutlineEditor } from './outline-editor';
 import { AS_MADE, OrientationPicture } from './orientation-picture';
 
@@ -34,6 +36,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
   const [version, setVersion] = useState(part.version);
   const [draft, setDraft] = useState<PartDefinition>(part.definition);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
+  const parts = partsById(data.parts);
   const rows = data.rows.filter((r) => r.definition.layers.some((l) => l.partId === part.id));
   const original = useMirrorSource(data, (d) => d.parts.find((p) => p.id === part.definition.mirroredFrom));
   /* The thickness is changed in its own dialog; what is kept here never turns it back. */
@@ -151,8 +154,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
           {rows.map((row) => (
             <li key={row.id}>
               <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/plan?row=${row.id}`}>
-                {row.definition.name ||
-                  row.definition.layers.map((l) => data.parts.find((p) => p.id === l.partId)?.definition.name).join(' / ')}
+                {rowTitle(row.definition, parts)}
               </Link>
             </li>
           ))}

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Entity } from '#core/record/definitions';
 import { planStack } from '#core/prep/plan';
 import { typedText } from '#core/record/compose';
+import { rowTitle } from '#core/record/title';
 import { stackOf } from '#core/record/stack-of';
 import type { AssemblyAnswer } from '../../api/queries';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
@@ -57,7 +58,7 @@ function Consequences({ data, partId, next }: { data: AssemblyAnswer; partId: st
           if (!before || !after) return null;
           return (
             <li key={row.id} className="flex items-center gap-2">
-              <span className="truncate">{row.definition.name || before.layers.map((l) => l.part).join(' / ')}</span>
+              <span className="truncate">{rowTitle(row.definition, now)}</span>
               <VerdictSign of={planStack(before).verdict} /> <span aria-label="becomes">→</span>{' '}
               <VerdictSign of={planStack(after).verdict} />
             </li>

@@ -24,7 +24,7 @@ import { RowMirror } from './row-mirror';
 import { RowHistory } from './row-history';
 import { LINE_EXAMPLE, RowLineField } from './row-line-field';
 import { RowList } from './row-list';
-import { rowTitle, partsById, useRowModels, type RowModel } from '../../rows/row-model';
+import { partsById, useRowModels, type RowModel } from '../../rows/row-model';
 import { isTyping } from '../../ui/typing';
 import { useEarlyGuard } from '../../rows/use-early-guard';
 import { useUndo } from '../../ui/use-undo';
@@ -298,7 +298,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
             ) : selected ? (
               <>
                 <RowDetail
-                  title={rowTitle(selected)}
+                  title={selected.title}
                   subtitle={<RowSubtitle row={selected} />}
                   stack={selected.stack}
                   plan={selected.plan}

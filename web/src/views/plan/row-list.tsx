@@ -4,7 +4,7 @@ import { showNumber } from '#core/units/show';
 import { PrepGlyph } from '../../ui/prep-glyph';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
-import { rowTitle, type RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../rows/row-model';
 
 const ROW_PX = 58;
 
@@ -76,7 +76,7 @@ function RowLineItem(p: {
   const units = useUnits();
   const { row } = p;
   const { id, definition } = row.entity;
-  const title = rowTitle(row);
+  const title = row.title;
   const percent = row.progress.wanted === 0 ? 0 : Math.floor((100 * row.progress.done) / row.progress.wanted);
   return (
     <div

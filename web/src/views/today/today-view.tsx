@@ -10,7 +10,7 @@ import { TopBar } from '../../ui/top-bar';
 import { isTyping } from '../../ui/typing';
 import { UnitsContext, useUnits } from '../../ui/units';
 import { useUndo } from '../../ui/use-undo';
-import { rowTitle, type RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../rows/row-model';
 import { ShiftBar } from '../../rows/shift-bar';
 import { useBench } from '../../rows/use-bench';
 
@@ -146,7 +146,7 @@ function SetupOffer({ setup, number, rows, data, to }: OfferProps) {
   const ready = setup.items.filter((i) => i.waitsFor.length === 0);
   const name = (i: BenchItem) => {
     const row = rows.find((r) => r.entity.id === i.rowId);
-    return i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : row ? rowTitle(row) : '';
+    return i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : row ? row.title : '';
   };
   return (
     <section

@@ -1,0 +1,49 @@
+import type { Stack } from '../prep/stack';
+import type { RowDefinition } from '../record/definitions';
+import { holesInPlan } from '../record/holes';
+import { inches, longer, type Mm } from '../units/length';
+import { drillLadder, STEP_DRILL_FROM, type Rung } from './drill-ladder';
+import { holderOrder, thinBehindThick } from './holders';
+
+/** What to know before a row is drilled, as codes and numbers. */
+export type DrillingHelp =
+  | { readonly kind: 'ladder'; readonly rungs: readonly Rung[]; readonly isLarge: boolean }
+  | { readonly kind: 'blind-hole'; readonly name: string; readonly wanted: Mm; readonly hole: Mm }
+  /** Hole numbers from 1 in the order they get a holder; how many all rows of the set-up need, and how many there are. */
+  | {
+      readonly kind: 'holders';
+      readonly dash: RowDefinition['dash'];
+      readonly order: readonly number[];
+      readonly needed: number;
+      readonly owned: number | null;
+    }
+  | { readonly kind: 'thin-behind'; readonly layer: number };
+
+/** The ladder is shown where the way to the final size is longer than this. */
+const LADDER_FROM = inches(1 / 16);
+/** A blind fastener's hole and the row's differ beyond this (half a thousandth of an inch). */
+const SAME_HOLE = inches(0.0005);
+
+/** Helps for one row. `holeCounts`: holes of every row of this rivet in the set-up, this one among them. `owned`: sheet holders of its size. */
+export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: readonly number[], owned: number | null): DrillingHelp[] {
+  const helps: DrillingHelp[] = [];
+  const from = (row.start === 'none' ? 0 : stack.size.diameter) as Mm;
+  if (longer(stack.hole - from, LADDER_FROM))
+    helps.push({ kind: 'ladder', rungs: drillLadder(from, stack.hole), isLarge: !longer(STEP_DRILL_FROM, stack.hole) });
+  if (row.blind && longer(Math.abs(row.blind.hole.mm - stack.hole), SAME_HOLE))
+    helps.push({ kind: 'blind-hole', name: row.blind.name, wanted: row.blind.hole.mm as Mm, hole: stack.hole });
+  helps.push({
+    kind: 'holders',
+    dash: row.dash,
+    order: holderOrder(holesInPlan(row.holes).length).map((i) => i + 1),
+    needed: holeCounts.reduce((n, count) => n + holderOrder(count).length, 0),
+    owned,
+  });
+  for (const layer of thinBehindThick(stack.layers.map((l) => l.thickness))) helps.push({ kind: 'thin-behind', layer });
+  return helps;
+}
+
+/** Whether a help warns of something rather than telling how. */
+export function isWarning(help: DrillingHelp): boolean {
+  return help.kind === 'holders' ? help.owned !== null && help.owned < help.order.length : help.kind !== 'ladder';
+}

@@ -1,0 +1,29 @@
+import type { DrillingHelp } from '../setup/drilling-helps';
+import { HOLDER_EVERY, holderSize } from '../setup/holders';
+import type { Units } from '../units/length';
+import { showBoth } from '../units/show';
+import { sheetName } from './words';
+
+/** One help in words. `parts` names the layers. */
+export function helpSentence(help: DrillingHelp, units: Units, parts: readonly { part: string }[]): string {
+  switch (help.kind) {
+    case 'ladder': {
+      const names = help.rungs.map((r) => `${r.drill ? `${r.drill}, ` : ''}${showBoth(r.diameter, units)}`).join(' → ');
+      return `Step the hole up: ${names}.${help.isLarge ? ' In thin sheet a step drill grabs less.' : ''}`;
+    }
+    case 'blind-hole':
+      return `${help.name}: its maker asks for ${showBoth(help.wanted, units)}, the row has ${showBoth(help.hole, units)}. Change the row’s hole before drilling.`;
+    case 'holders': {
+      const { owned, needed } = help;
+      const enough = owned === null ? '' : owned < needed ? `; you own ${owned}: drill row by row` : `; you own ${owned}`;
+      return `Sheet holders ${holderSize(help.dash)}: in every ${HOLDER_EVERY}th hole, from the centre outward: ${help.order.join(', ')}. ${needed} for all rows of this set-up${enough}.`;
+    }
+    case 'thin-behind':
+      return `${sheetName(parts[help.layer]?.part, help.layer)} is thin behind a thicker sheet: the bit pushes it away. Back it with a wood block or clamp it; or take the skin off, bend the flange back, clamp, drill again.`;
+  }
+}
+
+/** What is done with the holes that are held back in an operation. */
+export function heldWord(operation: string): string {
+  return operation === 'set' ? 'leave empty' : operation === 'drilled' ? 'leave for the square-up check' : 'plug first';
+}
