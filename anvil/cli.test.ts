@@ -43,6 +43,31 @@ describe('the headless command', () => {
     expect([code, JSON.parse(out).verdict]).toEqual([0, 'stop']);
   });
   it.each([
+    ['depth', { target: 0.0416, readings: [0.0412, 0.0421, 0.0407, 0.0418] }, { n: 4, advice: 'leave', clicks: 0 }],
+    [
+      'shophead',
+      { callout: 'MS20426AD3-4', grip: 0.105, hole: 0.098, width: 0.145, height: 0.052 },
+      { verdict: 'accept', widthRatio: expect.closeTo(1.5467, 3) as number },
+    ],
+    [
+      'removal',
+      { callout: 'MS20470AD4-5', grip: 0.1 },
+      { steps: expect.arrayContaining([expect.objectContaining({ do: 'rotate-pull' })]) as object[] },
+    ],
+    [
+      'sequence',
+      {
+        operations: [
+          { id: 'a', setup: 'x' },
+          { id: 'b', setup: 'y' },
+          { id: 'c', setup: 'x', after: ['a'] },
+        ],
+      },
+      { order: expect.arrayContaining(['a', 'b', 'c']) as string[], setupChanges: 1, lowerBound: 1, optimal: true },
+    ],
+    ['layout', { span: 10, maxPitch: 1, diameter: '3/32', head: 'flush-100' }, { count: 11, pitch: 1 }],
+  ])('%s answers', (verb, document, wanted) => expect(JSON.parse(run([verb], JSON.stringify(document)).out)).toMatchObject(wanted));
+  it.each([
     ['no verb', [], '', 'verb-missing'],
     ['an unknown verb', ['rivet'], '{}', 'verb-unknown'],
     ['a verb of the language', ['constructor'], '{}', 'verb-unknown'],

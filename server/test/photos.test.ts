@@ -1,3 +1,4 @@
+import { crc32, deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { id, makeKit, serve } from './client';
@@ -56,21 +57,25 @@ describe('photos', () => {
     ['nothing', () => Promise.resolve(Buffer.from('')), 'photo-broken'],
   ])('%s is refused and nothing is kept', async (_, make, code) => {
     const refused = await put(await make());
-    expect([
-      refused.status === 415 || refused.status === 400,
-      refused.body.error?.code === code || refused.body.error?.code === 'request-invalid',
-    ]).toEqual([true, true]);
+    expect([refused.status, refused.body.error?.code]).toEqual([415, code]);
     expect((await fetch(`${api.url()}/api/photos/${refused.photo}`)).status).toBe(404);
   });
   it('a bomb of 50,000 by 50,000 pixels is refused by its head, in little time', async () => {
-    const head = Buffer.alloc(33);
-    Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex').copy(head);
-    head.writeUInt32BE(50_000, 16);
-    head.writeUInt32BE(50_000, 20);
-    Buffer.from('0800000000', 'hex').copy(head, 24);
-    const refused = await put(Buffer.concat([head, Buffer.alloc(200)]));
-    expect(refused.status).toBe(415);
-    expect(['photo-too-large', 'photo-broken']).toContain(refused.body.error?.code);
+    const chunk = (type: string, data: Buffer) => {
+      const body = Buffer.concat([Buffer.from(type, 'latin1'), data]);
+      const [length, check] = [Buffer.alloc(4), Buffer.alloc(4)];
+      length.writeUInt32BE(data.length);
+      check.writeUInt32BE(crc32(body));
+      return Buffer.concat([length, body, check]);
+    };
+    const size = Buffer.from('0000c3500000c3500800000000', 'hex');
+    const bomb = Buffer.concat([
+      Buffer.from('89504e470d0a1a0a', 'hex'),
+      chunk('IHDR', size),
+      chunk('IDAT', deflateSync(Buffer.alloc(1e6))),
+    ]);
+    const refused = await put(bomb);
+    expect([refused.status, refused.body.error?.code]).toEqual([415, 'photo-too-large']);
     expect((await api.get('/health')).status).toBe(200);
   });
   it('more bytes than are taken, and another kit, are refused', async () => {

@@ -35,16 +35,21 @@ export function placeHoles(row: RowDefinition, places: readonly Place[], newId: 
   return { ...row, holes };
 }
 
+/** From each place to the next one, mm. */
+function gapsOf(places: readonly Place[]): number[] {
+  return places.slice(1).map((p, i) => Math.hypot(p.x - (places[i] as Place).x, p.y - (places[i] as Place).y));
+}
+
 /** The same for every gap, or null where the gaps differ. */
 export function evenPitch(places: readonly Place[]): number | null {
-  const gaps = places.slice(1).map((p, i) => Math.hypot(p.x - (places[i] as Place).x, p.y - (places[i] as Place).y));
+  const gaps = gapsOf(places);
   if (gaps.length === 0 || Math.max(...gaps) - Math.min(...gaps) > EVEN_MM) return null;
   return pathLength(places) / gaps.length;
 }
 
 /** The least gap between neighbours, mm; null with fewer than two. */
 export function leastGap(places: readonly Place[]): number | null {
-  const gaps = places.slice(1).map((p, i) => Math.hypot(p.x - (places[i] as Place).x, p.y - (places[i] as Place).y));
+  const gaps = gapsOf(places);
   return gaps.length === 0 ? null : Math.min(...gaps);
 }
 

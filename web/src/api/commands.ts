@@ -4,14 +4,15 @@ import type { Edit, Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import { post } from './client';
 import { deviceId, newId, useLocal } from './device';
-import { refreshDefinitions } from './queries';
+import { refreshDefinitions, usePairedFor } from './queries';
 import { sendMarks } from './outbox';
 
-/** Who is working, of this kit's people: the one chosen in this browser, else the first. */
+/** Who is working, of this kit's people: the one chosen in this browser, else the one this device was paired for, else the first. */
 export function usePerson(kit: Entity<'kit'> | undefined): string {
   const chosen = useLocal('person');
   const people = kit?.definition.people ?? [];
-  return (people.find((p) => p.id === chosen) ?? people[0])?.id ?? deviceId();
+  const pairedFor = usePairedFor();
+  return (people.find((p) => p.id === chosen) ?? people.find((p) => p.initials === pairedFor) ?? people[0])?.id ?? deviceId();
 }
 
 export interface ChangeWish {

@@ -61,6 +61,17 @@ export function useMirrorSource<T>(data: AssemblyAnswer, find: (d: AssemblyAnswe
   return here ?? (other.data ? find(other.data) : undefined);
 }
 
+/** Initials of the person this device was paired for; undefined at the desk. */
+export function usePairedFor(): string | undefined {
+  return useQuery({
+    queryKey: ['whoami'],
+    queryFn: () => get<{ device: { person: string } | null }>('/whoami'),
+    staleTime: Infinity,
+    refetchOnWindowFocus: false,
+    retry: false,
+  }).data?.device?.person;
+}
+
 export interface ToolsAnswer {
   readonly kit: Entity<'kit'>;
   readonly tools: Entity<'tool'>[];

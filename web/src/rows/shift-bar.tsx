@@ -18,6 +18,9 @@ function useNow(): string {
   return now;
 }
 
+/** The day here, not in Greenwich: an evening's shift may begin on the next day there. */
+const localDay = (iso: string) => new Date(iso).toDateString();
+
 /** This person's shift: started, paused, ended with the work; a forgotten one is asked about. */
 export function ShiftBar({ kit, assemblyId, marks }: { kit: Entity<'kit'>; assemblyId: string; marks: readonly Mark[] }) {
   const mark = useMark(kit);
@@ -26,7 +29,7 @@ export function ShiftBar({ kit, assemblyId, marks }: { kit: Entity<'kit'>; assem
   const shifts = useMemo(() => shiftsOf(marks), [marks]);
   const mine = shifts.filter((s) => s.person === person && s.state !== 'ended').at(-1);
   const write = (kind: MarkKind, doneAt?: string) => mark([{ kind, rowId: assemblyId, holeIds: [], ...(doneAt ? { doneAt } : {}) }]);
-  const today = shifts.filter((s) => s.person === person && s.startedAt.slice(0, 10) === now.slice(0, 10));
+  const today = shifts.filter((s) => s.person === person && localDay(s.startedAt) === localDay(now));
   const workedToday = today.reduce((sum, s) => sum + workedMs(s, now), 0);
   const big = 'min-h-14 px-4 text-[18px]';
   if (mine && isForgotten(mine, now))

@@ -281,6 +281,7 @@ function ItemChips({ current, item, rows, data, onOpen }: Pick<AtWorkProps, 'cur
     { hand: 'R', name: 'Right' },
     { hand: null, name: 'No hand' },
   ] as const;
+  const byId = useMemo(() => new Map(rows.map((r) => [r.entity.id, r])), [rows]);
   return (
     <div className="flex flex-col gap-1">
       {groups.map(({ hand, name }) => {
@@ -290,7 +291,7 @@ function ItemChips({ current, item, rows, data, onOpen }: Pick<AtWorkProps, 'cur
           <div key={name} className="flex flex-wrap items-center gap-1" role="group" aria-label={name}>
             <span className="label w-16 text-[17px] text-ink2">{name}</span>
             {own.map((i) => {
-              const row = rows.find((r) => r.entity.id === i.rowId);
+              const row = byId.get(i.rowId);
               const part = i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : null;
               return (
                 <button

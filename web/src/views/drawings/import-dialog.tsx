@@ -49,13 +49,14 @@ export function ImportDialog({ data, onKeep, onClose }: ImportDialogProps) {
   const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
 
+  const { rows } = drawing;
   const lines = useMemo((): Line[] => {
-    const { rows } = drawing;
     if (!rows) return [];
+    const drawn = drawnRows(rows);
     const inJoin = new Set(joined.flat());
-    const single = drawnRows(rows).filter((r) => !inJoin.has(r.index));
+    const single = drawn.filter((r) => !inJoin.has(r.index));
     const whole = joined.map((indices): Line => {
-      const first = drawnRows(rows)[indices[0] as number];
+      const first = drawn[indices[0] as number];
       return {
         key: indices.join('+'),
         name: first?.name ?? 'row',
@@ -70,8 +71,8 @@ export function ImportDialog({ data, onKeep, onClose }: ImportDialogProps) {
         .slice(0, LIST_MAX)
         .map((r) => ({ key: String(r.index), name: r.name, places: placesOf(rows, r.index), diameterMm: r.diameterMm })),
     ];
-  }, [drawing, joined]);
-  const total = drawing.rows?.names.length ?? 0;
+  }, [rows, joined]);
+  const total = rows?.names.length ?? 0;
   const fateOf = (line: Line) => fate[line.key] ?? (line.places.length > 1 ? NEW : LEAVE);
   const kept = lines.filter((l) => fateOf(l) !== LEAVE);
   const holeCount = kept.reduce((n, l) => n + l.places.length, 0);
@@ -84,7 +85,7 @@ export function ImportDialog({ data, onKeep, onClose }: ImportDialogProps) {
       return { id: l.key, title: l.name, path: places, holes: places.map((place) => ({ place, stage: 'drilled', isShown: true })) };
     });
   }, [lines]);
-  const unplaced = data.rows.filter((r) => !holePlaces(r.definition));
+  const unplaced = useMemo(() => data.rows.filter((r) => !holePlaces(r.definition)), [data.rows]);
 
   const keep = async () => {
     setError(null);

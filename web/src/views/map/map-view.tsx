@@ -3,6 +3,8 @@ import { Link, useSearchParams } from 'react-router';
 import { writeDxf } from '#core/formats/dxf-out';
 import { holePlaces, rowPath } from '#core/layout/hole-places';
 import { STAGES, stageOf, type Stage } from '#core/record/stage';
+import { STEP_KINDS } from '#core/record/steps';
+import type { Hand } from '#core/record/definitions';
 import type { Setup } from '#core/setup/setup';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useAllMarks } from '../../api/all-marks';
@@ -32,8 +34,6 @@ const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   inspected: 'inspected',
 };
 
-const OPERATIONS = Object.keys(OPERATION_WORDS);
-
 /** The assembly's holes as they lie on the sheet. */
 export function MapView() {
   return <AssemblyScreen name="Map">{(data) => <MapOfAssembly data={data} />}</AssemblyScreen>;
@@ -44,6 +44,7 @@ interface MapFilter {
   readonly text: string;
   readonly stage: Stage | '';
   readonly setupKey: string;
+  readonly hand: Hand | 'none' | '';
 }
 
 /** Every set-up that the assembly's rows need, in the order it is first wanted. */
@@ -52,17 +53,20 @@ function useSetups(models: readonly RowModel[]): Setup[] {
     const found = new Map<string, Setup>();
     for (const m of models) for (const use of m.setups) found.set(use.setup.key, use.setup);
     return [...found.values()].sort(
-      (a, b) => OPERATIONS.indexOf(a.operation) - OPERATIONS.indexOf(b.operation) || (a.key < b.key ? -1 : 1),
+      (a, b) => STEP_KINDS.indexOf(a.operation) - STEP_KINDS.indexOf(b.operation) || (a.key < b.key ? -1 : 1),
     );
   }, [models]);
 }
 
 /** A row with where its holes lie and how far each is; null places: not laid out. */
-function useMapRows(models: readonly RowModel[], { text, stage, setupKey }: MapFilter) {
+function useMapRows(models: readonly RowModel[], { text, stage, setupKey, hand }: MapFilter) {
   return useMemo(() => {
     const words = text.toLowerCase().split(/\s+/).filter(Boolean);
     const all = models.filter(
-      (m) => words.every((w) => m.searchText.includes(w)) && (setupKey === '' || m.setups.some((u) => u.setup.key === setupKey)),
+      (m) =>
+        words.every((w) => m.searchText.includes(w)) &&
+        (setupKey === '' || m.setups.some((u) => u.setup.key === setupKey)) &&
+        (hand === '' || (m.entity.definition.hand ?? 'none') === hand),
     );
     const placed: MapRow[] = [];
     const strips: RowModel[] = [];
@@ -80,7 +84,7 @@ function useMapRows(models: readonly RowModel[], { text, stage, setupKey }: MapF
       placed.push({ id: model.entity.id, title: model.title, path: rowPath(model.entity.definition, places), holes });
     }
     return { placed, strips };
-  }, [models, text, stage, setupKey]);
+  }, [models, text, stage, setupKey, hand]);
 }
 
 /** The outlines of the parts that have one. */
@@ -96,7 +100,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
   const undo = useUndo(kit, marks);
   const models = useRowModels(data, marks);
   const [search, setSearch] = useSearchParams();
-  const [filter, setFilter] = useState<MapFilter>({ text: '', stage: '', setupKey: '' });
+  const [filter, setFilter] = useState<MapFilter>({ text: '', stage: '', setupKey: '', hand: '' });
   const [isImporting, setImporting] = useState(false);
   const keep = useKeep(kit);
   const setups = useSetups(models);
@@ -156,6 +160,16 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
                   {STAGE_WORDS[s]}
                 </option>
               ))}
+            </Select>
+            <Select
+              aria-label="Hand"
+              value={filter.hand}
+              onChange={(e) => setFilter({ ...filter, hand: e.target.value as MapFilter['hand'] })}
+            >
+              <option value="">either hand</option>
+              <option value="L">left</option>
+              <option value="R">right</option>
+              <option value="none">no hand</option>
             </Select>
             <Select
               aria-label="Set-up"

@@ -1,20 +1,23 @@
-import { useCallback, useEffect, useId, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { HOLD_KINDS, type HoldKind, type HoleDefinition } from '#core/record/definitions';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import type { HoleDefinition } from '#core/record/definitions';
 import { HOLD_WORDS } from '#core/wording/setups';
-import { formatRange, holesInPlan, parseRange } from '#core/record/holes';
+import { formatRange, holesInPlan } from '#core/record/holes';
 import { PREP_WORDS, sheetName } from '#core/wording/words';
 import type { MarkWish } from '../../api/commands';
 import { BAND_PX, HOLE_PX, stripPlaces } from '../../drawing/strip-drawing';
-import { Button, Select } from '../../ui/controls';
+import { Button } from '../../ui/controls';
 import { HoleGlyph, type HoleStage } from './hole-glyph';
 import type { RowModel } from '../../rows/row-model';
+import { HoldChoice, type OnHold } from './hold-choice';
+import { Leftovers } from './leftovers';
+import { RangeField } from './range-field';
 
 const NAME_PX = 118;
 
 interface HoleStripProps {
   readonly row: RowModel;
   readonly onMark: (wishes: readonly MarkWish[]) => void;
-  readonly onHold: (holeIds: readonly string[], hold: HoldKind, isOn: boolean) => Promise<void>;
+  readonly onHold: OnHold;
 }
 
 /** The row as a strip of its holes: choose holes by drag, keys or text, then tap what was done. */
@@ -137,81 +140,10 @@ function unfinished(row: RowModel, holes: readonly { readonly id: string }[]): r
   return open.length > 0 ? open : all;
 }
 
-/** Holes to plug, to leave empty, or to leave until the angle is checked. */
-function HoldChoice({ chosen, onHold }: { chosen: readonly HoleDefinition[]; onHold: HoleStripProps['onHold'] }) {
-  /* One after the other: each starts from the version the one before it left. */
-  const [isBusy, setBusy] = useState(false);
-  return (
-    <Select
-      aria-label="Hold the chosen holes back"
-      className="w-36"
-      value=""
-      disabled={chosen.length === 0 || isBusy}
-      onChange={(e) => {
-        setBusy(true);
-        const hold = e.target.value as HoldKind;
-        void onHold(
-          chosen.map((h) => h.id),
-          hold,
-          !chosen.every((h) => h.holds?.includes(hold)),
-        ).finally(() => setBusy(false));
-      }}
-    >
-      <option value="">hold back …</option>
-      {HOLD_KINDS.map((kind) => (
-        <option key={kind} value={kind}>
-          {chosen.length > 0 && chosen.every((h) => h.holds?.includes(kind)) ? 'no longer: ' : ''}
-          {HOLD_WORDS[kind].text}
-        </option>
-      ))}
-    </Select>
-  );
-}
-
 function toggled(set: ReadonlySet<string>, id: string): ReadonlySet<string> {
   const next = new Set(set);
   if (!next.delete(id)) next.add(id);
   return next;
-}
-
-function RangeField({
-  count,
-  chosen,
-  onChoose,
-}: {
-  count: number;
-  chosen: readonly number[];
-  onChoose: (places: readonly number[]) => void;
-}) {
-  const id = useId();
-  const shown = formatRange(chosen);
-  const [typed, setTyped] = useState<string | null>(null);
-  const isBad = typed !== null && typed.trim() !== '' && parseRange(typed, count) === null;
-  return (
-    <div className="flex flex-col text-[13px] text-ink2">
-      <input
-        id={id}
-        aria-label={`Holes of ${count}`}
-        title={`Holes of ${count}, such as 1-12,15`}
-        className="field w-20"
-        value={typed ?? shown}
-        aria-invalid={isBad}
-        aria-describedby={isBad ? `${id}-bad` : undefined}
-        onChange={(e) => {
-          setTyped(e.target.value);
-          const places = e.target.value.trim() === '' ? [] : parseRange(e.target.value, count);
-          if (places) onChoose(places);
-        }}
-        onBlur={() => (isBad ? undefined : setTyped(null))}
-        placeholder="1-12,15"
-      />
-      {isBad ? (
-        <span id={`${id}-bad`} role="alert" className="max-w-40 text-stop">
-          Write 1-12,15 within 1 to {count}.
-        </span>
-      ) : null}
-    </div>
-  );
 }
 
 interface StripPictureProps {
@@ -376,30 +308,5 @@ function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }
         </svg>
       </div>
     </div>
-  );
-}
-
-const BECAUSE = {
-  'step-changed': 'the plan no longer asks for it',
-  'layer-gone': 'the sheet is no longer in this row',
-  'holes-out': 'the holes were taken out of the plan',
-} as const;
-
-/** Marks that no longer fit the row: kept, and shown for a person to resolve. */
-function Leftovers({ row }: { row: RowModel }) {
-  if (row.leftovers.length === 0) return null;
-  return (
-    <ul aria-label="Marks to look at" className="rounded border border-caution bg-caution-soft px-2 py-1 text-[14px] text-caution">
-      {row.leftovers.map((left, i) => {
-        const index = row.entity.definition.layers.findIndex((l) => l.id === left.layerId);
-        const where = index < 0 || left.because === 'holes-out' ? '' : ` on ${sheetName(row.plan.layers[index]?.part, index)}`;
-        return (
-          <li key={i}>
-            {left.holeIds.length} {left.holeIds.length === 1 ? 'hole has' : 'holes have'} marks
-            {left.because === 'holes-out' ? '' : ` (${left.kind}${where})`}, but {BECAUSE[left.because]}. The marks are kept.
-          </li>
-        );
-      })}
-    </ul>
   );
 }
