@@ -1,11 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { mkdirSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
+import type { Server as GaugePort, Socket } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { pino } from 'pino';
 import { createApp } from '#server/app';
+import { GaugeHub } from '#server/gauge/hub';
+import { gaugeServer } from '#server/gauge/line';
+import { dropReadings } from '#server/db/gauges';
 import { connect, migrate } from '#server/db/connection';
 import { loadDemo } from '#server/demo/load';
 import { openLan } from './lan';
@@ -42,6 +46,32 @@ async function keepAlive(database: PrivateDatabase, isStopping: () => boolean): 
   }
 }
 
+/** Readings that nobody pressed for are let go after a day; looked at every so often. */
+const GAUGE_KEPT_MS = 86_400_000;
+const FORGET_EVERY_MS = 600_000;
+
+/** Opens the port for gauges; where it is taken, the program goes on without and says so. Answers how to close it. */
+async function openGauges(port: number, gauges: GaugePort): Promise<(() => Promise<void>) | null> {
+  const open = new Set<Socket>();
+  gauges.on('connection', (socket) => {
+    open.add(socket);
+    socket.on('close', () => open.delete(socket));
+  });
+  try {
+    await new Promise<void>((resolve, reject) => {
+      gauges.once('error', reject);
+      gauges.listen(port, '127.0.0.1', () => resolve());
+    });
+  } catch {
+    say(`Port ${port} is taken: no gauge can be plugged in; choose another with --gauge-port.`);
+    return null;
+  }
+  return async () => {
+    for (const socket of open) socket.destroy();
+    await new Promise((resolve) => gauges.close(resolve));
+  };
+}
+
 async function main(): Promise<void> {
   const options = readOptions(process.argv.slice(2), process.env, ROOT);
   const instance = randomUUID();
@@ -61,6 +91,7 @@ async function main(): Promise<void> {
   let database: PrivateDatabase | null = null;
   let server: Server | null = null;
   let closeLan: (() => Promise<void>) | null = null;
+  let closeGauges: (() => Promise<void>) | null = null;
   let closePool: (() => Promise<void>) | null = null;
   const stop = async (code: number): Promise<void> => {
     if (stopping) return;
@@ -72,6 +103,7 @@ async function main(): Promise<void> {
       await Promise.race([closed, sleep(1500)]);
       open.closeAllConnections();
     }
+    await closeGauges?.();
     await closeLan?.();
     await closePool?.().catch(() => undefined);
     await database?.stop();
@@ -90,6 +122,7 @@ async function main(): Promise<void> {
     closePool = connection.close;
     if (await loadDemo(connection.db, options.demo, new Date())) say('The demo kit is loaded.');
     const log = pino({ level: process.env.ANVIL_LOG ?? 'warn' }, pino.destination(2));
+    const gauges = new GaugeHub();
     const shared = {
       db: connection.db,
       log,
@@ -97,11 +130,22 @@ async function main(): Promise<void> {
       photosDir: join(options.dataFolder, 'photos'),
       now: () => new Date(),
       instance,
+      gauges,
     };
     const lan = options.lan ? await openLan(options, shared) : null;
     closeLan = lan?.close ?? null;
     server = createServer(createApp({ ...shared, ...(lan ? { pairing: lan.pairing, lanUrls: lan.urls } : {}) }));
     await listen(server, options.port);
+    const gauge = await openGauges(options.gaugePort, gaugeServer({ db: connection.db, hub: gauges, log, now: shared.now }));
+    const forget = setInterval(
+      () => void dropReadings(connection.db, new Date(Date.now() - GAUGE_KEPT_MS)).catch(() => undefined),
+      FORGET_EVERY_MS,
+    );
+    closeGauges = async () => {
+      clearInterval(forget);
+      gauges.close();
+      await gauge?.();
+    };
     const url = `http://127.0.0.1:${options.port}/`;
     await waitFor(async () => (await fetch(`${url}api/health`)).ok, 5000);
     claim.serving(url);

@@ -12,6 +12,8 @@ export interface StartOptions {
   /** Paired devices of the local network are let in, on a port of their own. */
   readonly lan: boolean;
   readonly lanPort: number;
+  /** Where digital gauges are plugged in, loopback only. */
+  readonly gaugePort: number;
 }
 
 /** What is wrong with the options, in words for the person who typed them. */
@@ -37,6 +39,7 @@ export function readOptions(args: readonly string[], env: Readonly<Record<string
         'database-url': option,
         demo: option,
         'lan-port': option,
+        'gauge-port': option,
         lan: { type: 'boolean' },
       },
     }).values;
@@ -58,5 +61,6 @@ export function readOptions(args: readonly string[], env: Readonly<Record<string
     demo,
     lan: flags.lan === true || env.ANVIL_LAN === '1',
     lanPort: portOf('--lan-port', pick('lan-port', 'ANVIL_LAN_PORT') ?? '8443'),
+    gaugePort: portOf('--gauge-port', pick('gauge-port', 'ANVIL_GAUGE_PORT') ?? '8421'),
   };
 }

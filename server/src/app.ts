@@ -7,8 +7,10 @@ import type { Database } from './db/connection';
 import { ownHostOnly, pairedOnly, type Access } from './people/access';
 import type { Pairing } from './people/pairing';
 import { refuse } from './routes/answers';
+import { GaugeHub } from './gauge/hub';
 import { deviceRoutes } from './routes/devices';
 import { documentRoutes } from './routes/documents';
+import { gaugeRoutes } from './routes/gauges';
 import { paperRoutes } from './routes/papers';
 import { photoRoutes } from './routes/photos';
 import { readRoutes } from './routes/read';
@@ -24,6 +26,8 @@ export interface AppOptions {
   readonly instance: string;
   /** Folder of the photos. */
   readonly photosDir: string;
+  /** Absent: no gauge can be plugged in. */
+  readonly gauges?: GaugeHub;
   /** Absent: the desk, this machine only. */
   readonly access?: Access;
   /** Present where the local network is let in. */
@@ -44,7 +48,18 @@ const onError: ErrorRequestHandler = (error: { type?: string; status?: number },
 
 /** Makes the web application: API under /api, the page at every other address. */
 export function createApp(options: AppOptions): Express {
-  const { db, log, webDir, now, instance, photosDir, access = { kind: 'desk' }, pairing, lanUrls = () => [] } = options;
+  const {
+    db,
+    log,
+    webDir,
+    now,
+    instance,
+    photosDir,
+    access = { kind: 'desk' },
+    pairing,
+    lanUrls = () => [],
+    gauges = new GaugeHub(),
+  } = options;
   const app = express();
   app.disable('x-powered-by');
   /* Answers of the API are never cached, so hashing each of them is work for nothing. */
@@ -86,6 +101,7 @@ export function createApp(options: AppOptions): Express {
   });
   if (access.kind === 'desk') api.use(deviceRoutes(db, pairing ?? null, lanUrls, now));
   api.use(readRoutes(db));
+  api.use(gaugeRoutes(db, gauges));
   api.use(paperRoutes(db));
   api.use(writeRoutes(db, now));
   api.use((_req, res) => refuse(res, 404, 'address-unknown'));

@@ -1,5 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { cageRecord } from '#core/depth/cage-record';
+import { CLICK } from '#core/prep/countersink';
 import { FINDING_SEVERITIES } from '#core/prep/findings';
+import type { Mark } from '#core/record/marks';
+import type { Mm } from '#core/units/length';
 import { DEMO_ASSEMBLY_ID, DEMO_KIT_ID, loadDemo } from '../src/demo/load';
 import { change, makeKit, serve } from './client';
 
@@ -29,6 +33,21 @@ describe('the demo kit', () => {
 
   it('has half-done work', async () => {
     expect((await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}/marks`)).body.marks.length).toBeGreaterThan(8);
+  });
+
+  it('has a cage of forty readings: ten would have been followed by a nervous builder, and the advice is to leave it', async () => {
+    const { marks } = (await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}/marks`)).body as { marks: Mark[] };
+    const key = marks.find((m) => m.kind === 'depth-read')?.payload.setupKey ?? '';
+    const target = 0.041634 * 25.4;
+    const record = cageRecord(marks, key, { target: target as Mm, click: CLICK });
+    expect(record.readings).toHaveLength(40);
+    expect(record.readings.filter((r) => Math.abs(r.reading - target) >= CLICK)).toHaveLength(10);
+    expect(record.advice).toMatchObject({ n: 40, advice: 'leave', because: 'near' });
+    expect(record.gaugeSd).not.toBeNull();
+  });
+  it('has a skin dimpled to the wrong side', async () => {
+    const { marks } = (await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}/marks`)).body as { marks: Mark[] };
+    expect(marks.filter((m) => m.payload.dimple === 'wrong-side')).toHaveLength(1);
   });
 
   it('is renewed by reset, which touches no other kit, and left alone by on', async () => {

@@ -8,6 +8,7 @@ import { LayoutView } from './views/layout/layout-view';
 import { MapView } from './views/map/map-view';
 import { PartsView } from './views/parts/parts-view';
 import { PracticeView } from './views/practice/practice-view';
+import { SetupsView } from './views/setups/setups-view';
 import { ToolsView } from './views/tools/tools-view';
 import { TodayView } from './views/today/today-view';
 import { PlanView } from './views/plan/plan-view';
@@ -25,6 +26,7 @@ export function App() {
       <Route path="/assemblies/:assemblyId/parts" element={<PartsView />} />
       <Route path="/assemblies/:assemblyId/layout" element={<LayoutView />} />
       <Route path="/assemblies/:assemblyId/map" element={<MapView />} />
+      <Route path="/assemblies/:assemblyId/setups" element={<SetupsView />} />
       <Route path="/assemblies/:assemblyId/bench" element={<BenchView />} />
       <Route path="/kits/:kitId/today" element={<TodayView />} />
       <Route path="/practice" element={<PracticeView />} />

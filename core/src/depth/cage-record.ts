@@ -1,4 +1,4 @@
-import { effectiveMarks, type Mark } from '../record/marks';
+import { effectiveMarks, type CageSetting, type Mark } from '../record/marks';
 import type { Mm } from '../units/length';
 import { depthAdvice, type DepthAnswer } from './advice';
 
@@ -18,6 +18,7 @@ export interface CageChange {
   readonly person: string;
   readonly clicks: number;
   readonly note: string;
+  readonly cage: CageSetting | null;
   readonly after: number;
 }
 
@@ -53,6 +54,7 @@ export function cageRecord(marks: readonly Mark[], setupKey: string, q: { readon
         person: mark.person,
         clicks: clicks ?? 0,
         note: note ?? '',
+        cage: mark.payload.cage ?? null,
         after: readings.length,
       });
   }
@@ -92,4 +94,28 @@ export function pooledSd(series: readonly (readonly number[])[]): Mm | null {
     degrees += s.length - 1;
   }
   return degrees === 0 ? null : (Math.sqrt(squares / degrees) as Mm);
+}
+
+/** The cage that a set-up was last set on, of the kit's tools; null where nobody said. */
+export function cageInUse(marks: readonly Mark[], setupKey: string): string | null {
+  const own = effectiveMarks(marks.filter((m) => m.kind === 'cage-set' || m.kind === 'undo'));
+  return own.filter((m) => m.payload.setupKey === setupKey && m.payload.cage?.toolId).at(-1)?.payload.cage?.toolId ?? null;
+}
+
+/** The history of the cages of an assembly: every setting and every turn, newest first, with the readings it rested on. */
+export interface CageEvent extends CageChange {
+  readonly setupKey: string;
+  /** Readings between the change before it and this one. */
+  readonly readings: readonly Mm[];
+}
+
+export function cageHistory(marks: readonly Mark[], setupKey: string, q: { readonly target: Mm; readonly click: Mm }): CageEvent[] {
+  const { readings, changes } = cageRecord(marks, setupKey, q);
+  return changes
+    .map((c, i): CageEvent => ({
+      ...c,
+      setupKey,
+      readings: readings.slice(changes[i - 1]?.after ?? 0, c.after).map((r) => r.reading),
+    }))
+    .reverse();
 }

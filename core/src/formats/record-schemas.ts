@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { SCHOOL_IDS } from '../prep/stack';
 import { ENTITY_KINDS, HOLD_KINDS, ROW_STARTS, TOOL_KINDS, type Change, type EntityKind } from '../record/definitions';
-import { DEVIATION_KINDS, HOLE_ORIGINS, MARK_ADDRESS, MARK_KINDS, type Mark } from '../record/marks';
+import { CAGE_WAYS, DEVIATION_KINDS, DIMPLE_DEFECTS, HOLE_ORIGINS, LIES, MARK_ADDRESS, MARK_KINDS, type Mark } from '../record/marks';
 import { isLengthDash } from '../rivet/callout';
 import { ALLOYS } from '../tables/fasteners';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
@@ -165,6 +165,8 @@ const row = Joi.object({
     room: length.allow(null).required(),
     roomAtEnd: length.allow(null).required(),
     isBent: Joi.boolean().required(),
+    isTilted: Joi.boolean(),
+    needsSpacer: Joi.boolean(),
   }).allow(null),
   blind: Joi.object({
     name,
@@ -186,6 +188,11 @@ const tool = Joi.object({
   dash: Joi.valid(3, 4, 5, 6, null).required(),
   angleDeg: Joi.number().min(30).max(170).allow(null).required(),
   sheet: Joi.valid('skin', 'substructure', null).required(),
+  gap: length.allow(null),
+  click: typed(0.001, 1).allow(null),
+  diameter: length.allow(null),
+  head: Joi.valid('flush-100', 'protruding', null),
+  isCutAway: Joi.boolean(),
 });
 
 export const DEFINITION_SCHEMAS: Readonly<Record<EntityKind, Joi.ObjectSchema>> = { kit, assembly, part, row, tool };
@@ -261,6 +268,15 @@ export const MARK_SCHEMA = Joi.object({
     reading: length,
     setupKey: Joi.string().max(80),
     clicks: Joi.number().integer().min(-200).max(200),
+    cage: Joi.object({
+      way: Joi.valid(...CAGE_WAYS).required(),
+      pastFlush: Joi.number().min(-200).max(200),
+      scrap: Joi.valid(...LIES),
+      toolId: id,
+    }),
+    rivet: Joi.object({ lie: Joi.valid(...LIES).required(), off: typed(-10, 10) }),
+    dimple: Joi.valid(...DIMPLE_DEFECTS),
+    angle: Joi.object({ found: Joi.number().min(0).max(180).required(), wanted: Joi.number().min(0).max(180).required() }),
   }).required(),
 }).custom((value: Mark, helpers) =>
   addressesWell(value) ? value : helpers.message({ custom: '{{#label}} does not address what its kind needs' }),
@@ -272,6 +288,9 @@ function addressesWell({ kind, holeIds, layerIds, side, payload }: Mark): boolea
   if ((address === 'mark') !== (payload.undoes !== undefined)) return false;
   if ((kind === 'deviation') !== (payload.deviation !== undefined)) return false;
   if ((kind === 'depth-read' || kind === 'gauge-read') !== (payload.reading !== undefined)) return false;
+  if ((kind === 'rivet-check') !== (payload.rivet !== undefined)) return false;
+  if ((kind === 'dimple-check') !== (payload.dimple !== undefined)) return false;
+  if ((kind === 'angle-read') !== (payload.angle !== undefined)) return false;
   if (kind === 'cage-set' && (payload.setupKey === undefined || payload.clicks === undefined)) return false;
   switch (address) {
     case 'mark':

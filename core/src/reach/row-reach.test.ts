@@ -6,7 +6,8 @@ import type { Setup } from '../setup/setup';
 import { USUAL_TOOLS } from '../tables/usual-tools';
 import type { Mm } from '../units/length';
 import { reachRanges } from './reach';
-import { dieProblems, diesFor, reachingTool, rowAccess } from './row-reach';
+import { reachingTool, rowAccess } from './row-reach';
+import { toolProblems, toolsForSetup } from './tools-for-setup';
 
 const length = (mm: number) => ({ mm, text: String(mm), units: 'mm' as const });
 const none = { edge: null, wall: null, room: null, roomAtEnd: null, isBent: false };
@@ -73,10 +74,10 @@ describe('dies', () => {
     ['substructure dies on a skin', set(3, 'substructure'), setup(3, 'skin'), ['substructure-on-skin']],
     ['skin dies in the substructure: a shallower dimple', set(3, 'skin'), setup(3, 'substructure'), []],
     ['everything wrong', set(4, 'substructure', 120), setup(3, 'skin'), ['size', 'angle', 'substructure-on-skin']],
-  ])('%s', (_, dies, wanted, problems) => expect(dieProblems(dies, wanted)).toEqual(problems));
+  ])('%s', (_, dies, wanted, problems) => expect(toolProblems(dies, wanted)).toEqual(problems));
   it('those made for the sheet come first', () => {
-    expect(diesFor(tools, setup(3, 'substructure')).map((t) => t.definition.sheet)).toEqual(['substructure', 'skin']);
-    expect(diesFor(tools, setup(3, 'skin')).map((t) => t.definition.sheet)).toEqual(['skin']);
-    expect(diesFor(tools, setup(5, 'skin'))).toEqual([]);
+    expect(toolsForSetup(tools, setup(3, 'substructure')).fit.map((t) => t.definition.sheet)).toEqual(['substructure', 'skin']);
+    expect(toolsForSetup(tools, setup(3, 'skin')).fit.map((t) => t.definition.sheet)).toEqual(['skin']);
+    expect(toolsForSetup(tools, setup(5, 'skin')).fit).toEqual([]);
   });
 });

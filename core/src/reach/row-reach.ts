@@ -2,7 +2,6 @@ import { holePlaces } from '../layout/hole-places';
 import { edgeDistance } from '../layout/outline';
 import type { Entity, PartDefinition, RowDefinition, ToolDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
-import type { Setup } from '../setup/setup';
 import type { Mm } from '../units/length';
 import { REACHING_KINDS, type HoleAccess, type ReachingKind, type ReachingTool } from './reach';
 
@@ -40,25 +39,4 @@ export function rowAccess(row: RowDefinition, part: PartDefinition | undefined):
     const room = from === undefined || to === undefined ? undefined : from + (to - from) * alongOf(i);
     return { edge: edge as Mm | undefined, wall: a?.wall?.mm as Mm | undefined, room: room as Mm | undefined, isBent: a?.isBent ?? false };
   });
-}
-
-export type DieProblem = 'size' | 'angle' | 'substructure-on-skin';
-
-/** Why a set of dies must not be used in a set-up; empty: it fits. A skin die forms a shallower dimple and may stand in for a substructure one. */
-export function dieProblems(dies: ToolDefinition, setup: Setup): DieProblem[] {
-  const { tool } = setup;
-  if (dies.kind !== 'die-set' || tool.kind !== 'dies') return [];
-  return [
-    ...(dies.dash !== tool.dash ? (['size'] as const) : []),
-    ...(dies.angleDeg !== null && dies.angleDeg !== tool.angleDeg ? (['angle'] as const) : []),
-    ...(dies.sheet === 'substructure' && tool.sheet === 'skin' ? (['substructure-on-skin'] as const) : []),
-  ];
-}
-
-/** The dies to take for a set-up: of those that fit, the ones made for its sheet first. */
-export function diesFor(tools: readonly Entity<'tool'>[], setup: Setup): Entity<'tool'>[] {
-  const sheet = setup.tool.kind === 'dies' ? setup.tool.sheet : null;
-  return tools
-    .filter((t) => t.definition.kind === 'die-set' && dieProblems(t.definition, setup).length === 0)
-    .sort((a, b) => Number(b.definition.sheet === sheet) - Number(a.definition.sheet === sheet) || (a.id < b.id ? -1 : 1));
 }

@@ -181,9 +181,24 @@ export interface RowAccess {
   readonly room: TypedLength | null;
   readonly roomAtEnd: TypedLength | null;
   readonly isBent: boolean;
+  /** The face is not square to the tool: a wedge or a jig levels it. */
+  readonly isTilted?: boolean | undefined;
+  /** The cage's foot cannot stand on this sheet alone: a spacer of the same thickness goes beside it. */
+  readonly needsSpacer?: boolean | undefined;
 }
 
-export const TOOL_KINDS = ['frame', 'squeezer', 'close-quarters', 'pull-through', 'die-set'] as const;
+export const TOOL_KINDS = [
+  'frame',
+  'squeezer',
+  'close-quarters',
+  'pull-through',
+  'die-set',
+  'cage',
+  'cutter',
+  'sets',
+  'bit',
+  'reamer',
+] as const;
 export type ToolKind = (typeof TOOL_KINDS)[number];
 
 /** A tool somebody owns: by its measures, never by a brand. */
@@ -200,6 +215,17 @@ export interface ToolDefinition {
   readonly dash: 3 | 4 | 5 | 6 | null;
   readonly angleDeg: number | null;
   readonly sheet: 'skin' | 'substructure' | null;
+  /* What only some kinds have; absent: not measured, or not of that kind. */
+  /** Of a squeezer: between its sets, wide open. */
+  readonly gap?: TypedLength | null | undefined;
+  /** Of a cage: one click. */
+  readonly click?: TypedLength | null | undefined;
+  /** Of a bit or a reamer its own, of a cutter its pilot's. */
+  readonly diameter?: TypedLength | null | undefined;
+  /** Of sets: the head they are for. */
+  readonly head?: Head | null | undefined;
+  /** Of a cage: its foot is cut away on one side, for work close to a flange. */
+  readonly isCutAway?: boolean | undefined;
 }
 
 export interface Definitions {

@@ -23,6 +23,9 @@ export const MARK_KINDS = [
   'depth-read',
   'gauge-read',
   'cage-set',
+  'rivet-check',
+  'dimple-check',
+  'angle-read',
   'shift-started',
   'shift-paused',
   'shift-resumed',
@@ -44,6 +47,9 @@ export const MARK_ADDRESS: Readonly<Record<MarkKind, 'hole' | 'hole-in-layer' | 
   'depth-read': 'hole-in-layer',
   'gauge-read': 'hole-in-layer',
   'cage-set': 'assembly',
+  'rivet-check': 'hole-in-layer',
+  'dimple-check': 'hole-in-layer',
+  'angle-read': 'part',
   deburred: 'hole-in-layer',
   dimpled: 'hole-in-layer',
   countersunk: 'hole-in-layer',
@@ -82,6 +88,34 @@ export interface Deviation {
   readonly verdict: 'same-rivet' | 'next-size' | 'stop';
 }
 
+/** How a cage came to its setting. */
+export const CAGE_WAYS = ['computed', 'rule-of-thumb', 'trial', 'advice', 'other'] as const;
+export type CageWay = (typeof CAGE_WAYS)[number];
+
+/** A cage set anew: how, to what, and what the scrap showed. */
+export interface CageSetting {
+  readonly way: CageWay;
+  /** Clicks past flush; absent: not counted. */
+  readonly pastFlush?: number | undefined;
+  /** How the dimpled scrap, or the rivet, lay in the scrap's countersink. */
+  readonly scrap?: Lie | undefined;
+  /** The cage, of the kit's tools. */
+  readonly toolId?: string | undefined;
+}
+
+/** How a head or a dimple lies in its countersink. */
+export const LIES = ['proud', 'flush', 'sunken'] as const;
+export type Lie = (typeof LIES)[number];
+
+/** A rivet laid into the countersink: by feel, and by how much where it was measured (proud above zero). */
+export interface RivetCheck {
+  readonly lie: Lie;
+  readonly off?: TypedLength | undefined;
+}
+
+export const DIMPLE_DEFECTS = ['under-formed', 'cracked', 'doubled', 'wrong-side', 'dented'] as const;
+export type DimpleDefect = (typeof DIMPLE_DEFECTS)[number];
+
 /** What a mark says beside what it addresses; each kind has its own. */
 export interface MarkPayload {
   /** An undo names here the mark it takes back. */
@@ -100,6 +134,12 @@ export interface MarkPayload {
   readonly setupKey?: string | undefined;
   /** Clicks the cage was turned: deeper above zero; 0 where it was set anew. */
   readonly clicks?: number | undefined;
+  /** Of a cage set anew. */
+  readonly cage?: CageSetting | undefined;
+  readonly rivet?: RivetCheck | undefined;
+  readonly dimple?: DimpleDefect | undefined;
+  /** A flange's angle, degrees. */
+  readonly angle?: { readonly found: number; readonly wanted: number } | undefined;
 }
 
 export interface Mark {

@@ -1,7 +1,7 @@
 import type { RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
 import type { Mark } from './marks';
-import { isDone, isHeld, isPartStep, type HoleStates, type Step, type StepKind } from './steps';
+import { isDone, isHeld, isPartStep, isSecondFace, type HoleStates, type Step, type StepKind } from './steps';
 
 /*
  * The order of the work (source: the order rules in docs/rules.md): lay out, pilot, open to final size, deburr, crease,
@@ -74,7 +74,8 @@ export function missingBefore(
 ): StepKind[] {
   const missing = new Set<StepKind>();
   const asked = new Set(holeIds);
-  const rank = (s: Step) => rankOf(s.kind, done.scuffAfterDimple);
+  /* Of a strip cut from both faces the second one comes after the first. */
+  const rank = (s: Step) => rankOf(s.kind, done.scuffAfterDimple) + (isSecondFace(s) ? 0.5 : 0);
   for (const step of wanted) {
     const scope = isPartStep(step) ? (done.rows ?? [work]).filter((r) => r.row.layers.some((l) => l.partId === step.partId)) : [work];
     for (const { row, steps, states } of scope) {

@@ -45,6 +45,11 @@ export function partKey(kind: MarkKind, partId: string): string {
   return `${kind}/part:${partId}`;
 }
 
+/** The second countersink of a strip that is cut from both faces: it waits for the first. */
+export function isSecondFace(step: Step): boolean {
+  return step.kind === 'countersunk' && step.side === 'shop';
+}
+
 /** Whether a step is done on a part as a whole, not hole by hole. */
 export function isPartStep(step: Step): boolean {
   return MARK_ADDRESS[step.kind] === 'part';
@@ -72,7 +77,10 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   const preparation = row.layers.flatMap((l, i): Step[] => {
     const prep = planned[i]?.prep;
     if (prep === 'dimple') return [step('dimpled', l.id, null, l.partId)];
-    return prep === 'countersink' ? [step('countersunk', l.id, null, l.partId)] : [];
+    if (prep !== 'countersink') return [];
+    /* A strip countersunk from both faces: one face after the other, the second in the jig. */
+    if (l.bothSides) return [step('countersunk', l.id, 'head', l.partId), step('countersunk', l.id, 'shop', l.partId)];
+    return [step('countersunk', l.id, null, l.partId)];
   });
   const choices = work?.kit.work;
   const scuffing = onParts('scuffed', () => choices?.scuff === true);
@@ -103,7 +111,7 @@ export interface Folded {
 }
 
 /** Marks that say something of a hole without anything being done to it. */
-const NO_STATE: readonly MarkKind[] = ['deviation', 'depth-read', 'gauge-read'];
+const NO_STATE: readonly MarkKind[] = ['deviation', 'depth-read', 'gauge-read', 'rivet-check'];
 
 /** Folds marks that count into what was done at each hole and on each part. A removed rivet is set no longer. */
 export function fold(marks: readonly Mark[]): Folded {
@@ -122,6 +130,9 @@ export function fold(marks: readonly Mark[]): Folded {
       if (mark.kind === 'removed') {
         done.delete('set//');
         done.delete('inspected//');
+      } else if (mark.kind === 'dimple-check') {
+        /* Under-formed: it is to be dimpled once more. */
+        if (mark.payload.dimple === 'under-formed') for (const id of mark.layerIds) done.delete(keyOf('dimpled', id, null));
       } else for (const key of keys) done.add(key);
     }
   }

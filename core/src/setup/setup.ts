@@ -3,7 +3,7 @@ import type { Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
 import type { PlannedLayer } from '../prep/walk';
 import type { LayerDefinition, RowDefinition } from '../record/definitions';
-import type { Step } from '../record/steps';
+import { isSecondFace, type Step } from '../record/steps';
 import { drillOfDiameter } from '../tables/drills';
 import type { Head } from '../tables/fasteners';
 import { inches, type Mm } from '../units/length';
@@ -16,7 +16,13 @@ export type SetupTool =
       /** As a builder names it; null: no drill of the tables. */ readonly drill: string | null;
     }
   | { readonly kind: 'dies'; readonly dash: number; readonly angleDeg: number; readonly sheet: 'skin' | 'substructure' }
-  | { readonly kind: 'cutter'; readonly angleDeg: number; readonly pilot: Mm; readonly depth: Mm }
+  | {
+      readonly kind: 'cutter';
+      readonly angleDeg: number;
+      readonly pilot: Mm;
+      readonly depth: Mm;
+      /** The second face of a strip: in the jig. */ readonly isSecondFace?: true;
+    }
   | { readonly kind: 'sets'; readonly dash: number; readonly head: Head }
   | { readonly kind: 'puller'; readonly name: string }
   | { readonly kind: 'hand' };
@@ -53,11 +59,12 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
     case 'countersunk': {
       const depth = layerOf(step, row.layers, plan.layers)?.depth ?? (0 as Mm);
       const clicks = Math.round(depth / CLICK);
-      return make(`${row.cutterAngleDeg}/${inKey(stack.hole)}/${clicks}`, {
+      return make(`${row.cutterAngleDeg}/${inKey(stack.hole)}/${clicks}${isSecondFace(step) ? '/second' : ''}`, {
         kind: 'cutter',
         angleDeg: row.cutterAngleDeg,
         pilot: stack.hole,
         depth,
+        ...(isSecondFace(step) ? { isSecondFace: true as const } : {}),
       });
     }
     case 'piloted': {

@@ -35,6 +35,8 @@ export interface Limits {
   readonly rivetLargeT: number;
   /** Form factor k of the driven head's barrel. */
   readonly formFactor: number;
+  /** Flushness of a manufactured head on an airflow surface, either way: .002 in. */
+  readonly flushness: Mm;
 }
 
 export const DEFAULT_LIMITS: Limits = {
@@ -58,6 +60,7 @@ export const DEFAULT_LIMITS: Limits = {
   rowDistanceD: 2.5,
   rivetLargeT: 4,
   formFactor: 0.91,
+  flushness: inches(0.002),
 };
 
 export type LimitName = keyof Limits;
@@ -65,7 +68,7 @@ export type LimitName = keyof Limits;
 /** Which limits are lengths (Mm); the rest are plain factors. */
 export const LENGTH_LIMITS: readonly LimitName[] = [
   'thicknessSlack', 'kitDimpleMax', 'bandLow', 'bandHigh', 'productionSheet', 'dimpleMax',
-  'twoThirdsMargin', 'methodTotal', 'nestCaution', 'nestStop',
+  'twoThirdsMargin', 'methodTotal', 'nestCaution', 'nestStop', 'flushness',
 ];
 
 /** The defaults with a kit's own figures laid over them. */

@@ -21,11 +21,26 @@ const dies = (dash: 3 | 4, sheet: 'skin' | 'substructure'): UsualTool => ({
   sheet,
 });
 
+const cutter = (pilot: number, drill: string): UsualTool => ({
+  ...reaching(`cutter 100°, pilot ${drill}`, 'cutter', null, null, null, true),
+  angleDeg: 100,
+  diameter: { ...inch(pilot), text: drill },
+});
+const sets = (dash: 3 | 4, head: 'flush-100' | 'protruding'): UsualTool => ({
+  ...reaching(`sets ${dash === 4 ? '1/8' : '3/32'}, ${head === 'flush-100' ? 'flush' : 'protruding'}`, 'sets', null, null, null, true),
+  dash,
+  head,
+});
+const bit = (kind: 'bit' | 'reamer', diameter: number, drill: string): UsualTool => ({
+  ...reaching(`${kind} ${drill}`, kind, null, null, null, true),
+  diameter: { ...inch(diameter), text: drill },
+});
+
 /** What a workbench usually has, to start with. Measures are this project's own defaults: a builder's own replace them. */
 export const USUAL_TOOLS: readonly UsualTool[] = [
   reaching('lever frame', 'frame', 18, 0.5, 6, false),
-  reaching('squeezer, 3 in yoke', 'squeezer', 3, 0.5, 2, true),
-  reaching('squeezer, no-hole yoke', 'squeezer', 2.5, 0.35, 1.6, true),
+  { ...reaching('squeezer, 3 in yoke', 'squeezer', 3, 0.5, 2, true), gap: inch(1.5) },
+  { ...reaching('squeezer, no-hole yoke', 'squeezer', 2.5, 0.35, 1.6, true), gap: inch(1.2) },
   reaching('close-quarters dies', 'close-quarters', 1.5, 0.3, 0.85, true),
   /* Pulled through the hole itself: no throat holds them back. */
   reaching('pull-through dies', 'pull-through', 40, 0.3, 0.5, true),
@@ -33,4 +48,15 @@ export const USUAL_TOOLS: readonly UsualTool[] = [
   dies(3, 'substructure'),
   dies(4, 'skin'),
   dies(4, 'substructure'),
+  { ...reaching('countersink cage', 'cage', null, 0.5, null, true), click: inch(0.001), isCutAway: false },
+  cutter(0.098, '#40'),
+  cutter(0.1285, '#30'),
+  sets(3, 'flush-100'),
+  sets(4, 'flush-100'),
+  sets(3, 'protruding'),
+  sets(4, 'protruding'),
+  bit('bit', 0.098, '#40'),
+  bit('bit', 0.1285, '#30'),
+  bit('reamer', 0.098, '#40'),
+  bit('reamer', 0.1285, '#30'),
 ];

@@ -19,7 +19,7 @@ export function setupName({ operation, tool }: Setup, units: Units): string {
     case 'dies':
       return `dies ${dashSize(tool.dash)}, ${tool.angleDeg}°, ${tool.sheet}`;
     case 'cutter':
-      return `cutter ${tool.angleDeg}°, pilot ${showLength(tool.pilot, units)}, ${showLength(tool.depth, units)} deep`;
+      return `cutter ${tool.angleDeg}°, pilot ${showLength(tool.pilot, units)}, ${showLength(tool.depth, units)} deep${tool.isSecondFace ? ', second face, in the jig' : ''}`;
     case 'sets':
       return `sets ${dashSize(tool.dash)}, ${tool.head === 'flush-100' ? 'flush' : 'protruding'}`;
     case 'puller':

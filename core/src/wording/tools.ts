@@ -1,4 +1,5 @@
-import type { DieProblem } from '../reach/row-reach';
+import type { ReachFailure, ReachingKind } from '../reach/reach';
+import type { ToolProblem } from '../reach/tools-for-setup';
 import type { ToolKind } from '../record/definitions';
 
 export const TOOL_WORDS: Readonly<Record<ToolKind, string>> = {
@@ -7,11 +8,43 @@ export const TOOL_WORDS: Readonly<Record<ToolKind, string>> = {
   'close-quarters': 'close-quarters dies',
   'pull-through': 'pull-through dies: the poorest dimple',
   'die-set': 'die set',
+  cage: 'countersink cage',
+  cutter: 'countersink cutter',
+  sets: 'squeezer or gun sets',
+  bit: 'drill bit',
+  reamer: 'reamer',
 };
 
-/** Why dies are refused. */
-export const DIE_PROBLEM_WORDS: Readonly<Record<DieProblem, string>> = {
+/** Why a tool is refused in a set-up. */
+export const TOOL_PROBLEM_WORDS: Readonly<Record<ToolProblem, string>> = {
   size: 'made for another rivet',
   angle: 'another angle',
+  pilot: 'its pilot is not the hole’s',
+  diameter: 'another diameter',
+  head: 'made for another head',
   'substructure-on-skin': 'substructure dies are deeper: on a skin the dimple would swallow the head',
+};
+
+/** Why a tool does not reach a hole. */
+export const REACH_WORDS: Readonly<Record<ReachFailure, string>> = {
+  throat: 'too far in for its throat',
+  wall: 'the wall stands in the way of its nose',
+  room: 'no room for its nose',
+  bent: 'it dents bent sheet',
+};
+
+/** A tool on the strip, on the map and at a hole: its short name and its letter. */
+export const TOOL_SHORT: Readonly<Record<ReachingKind | 'none', string>> = {
+  frame: 'frame',
+  squeezer: 'squeezer',
+  'close-quarters': 'close-quarters dies',
+  'pull-through': 'pull-through dies',
+  none: 'no tool reaches',
+};
+export const TOOL_LETTERS: Readonly<Record<ReachingKind | 'none', string>> = {
+  frame: 'F',
+  squeezer: 'S',
+  'close-quarters': 'C',
+  'pull-through': 'P',
+  none: '\u2715',
 };

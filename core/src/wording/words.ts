@@ -58,6 +58,7 @@ export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
   rowDistanceD: 'Row distance, times D: stop under',
   rivetLargeT: 'Rivet thick: over so many times the sheet',
   formFactor: 'Form factor k of the driven head',
+  flushness: 'Flushness of a head on an airflow surface, either way',
 };
 
 /** What can differ between a mirrored row or part and its source. */

@@ -1,4 +1,4 @@
-import { bigint, boolean, datetime, index, int, json, mysqlTable, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import { bigint, boolean, datetime, double, index, int, json, mysqlTable, primaryKey, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
 import type { Definitions, EntityKind } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 
@@ -99,4 +99,17 @@ export const devices = mysqlTable(
     droppedAt: datetime('dropped_at', { mode: 'date', fsp: 3 }),
   },
   (t) => [uniqueIndex('devices_token').on(t.tokenHash)],
+);
+
+/** What digital gauges said, by their own numbering; those nobody pressed for are let go after a while. */
+export const gaugeReadings = mysqlTable(
+  'gauge_readings',
+  {
+    gauge: varchar('gauge', { length: 40 }).notNull(),
+    seq: bigint('seq', { mode: 'number' }).notNull(),
+    mm: double('mm').notNull(),
+    isPressed: boolean('is_pressed').notNull(),
+    receivedAt: datetime('received_at', { mode: 'date', fsp: 3 }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.gauge, t.seq] }), index('gauge_readings_received').on(t.isPressed, t.receivedAt)],
 );

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { parseRowLine } from '#core/formats/row-line';
 import { planStack } from '#core/prep/plan';
 import { newKit } from '#core/record/blank';
@@ -10,13 +9,14 @@ import { mirrorAssembly } from '#core/record/mirror';
 import type { Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
 import { USUAL_TOOLS } from '#core/tables/usual-tools';
-import { parseDimension } from '#core/units/dimension';
 import { mm, MM_PER_INCH } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
 import { keepChange } from '../commands/change';
 import type { Database } from '../db/connection';
 import { eraseKitDefinitions, listKits } from '../db/entities';
 import { appendMarks, eraseKitRecord } from '../db/record';
+import { DAY_MS, DEVICE, demoId, demoMark, MINUTE_MS, PEOPLE, typedLength } from './mark-maker';
+import { preparationMarks } from './preparation-record';
 import {
   DEMO_ASSEMBLIES,
   DEMO_DEVIATION,
@@ -29,29 +29,12 @@ import {
   type InchPlace,
 } from './quillback';
 
-/** An id that is the same at every loading, made from a name. */
-function demoId(name: string): string {
-  const hex = createHash('sha256').update(`quillback-two/${name}`).digest('hex');
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-5${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
-}
-
 export const DEMO_KIT_ID = demoId('kit');
 export const DEMO_ASSEMBLY_ID = demoId('assembly');
-const DEVICE = demoId('device');
-const MINUTE_MS = 60_000;
-const DAY_MS = 86_400_000;
-const PEOPLE = { RV: demoId('person/RV'), TK: demoId('person/TK') } as const;
-
 /** Ids in the order they are asked for. */
 function idMaker(prefix: string): () => string {
   let n = 0;
   return () => demoId(`${prefix}/${n++}`);
-}
-
-function typedLength(text: string): TypedLength {
-  const parsed = parseDimension(text, { units: 'in' });
-  if (!parsed.ok) throw new Error(`demo: ${problemMessage(parsed.problem)}`);
-  return { mm: parsed.value.length, text, units: 'in' };
 }
 
 const KIT: KitDefinition = {
@@ -165,23 +148,12 @@ export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
       return (row.done ?? []).flatMap((work, k) => marksOfWork({ id, definition }, work, parts, now, `${demo.key}mark/${i}/${k}`));
     }),
   );
-  return [...made, ...DEMO_SHIFTS.flatMap((shift, i) => shiftMarks(shift, i, now)), demoDeviation(rows, parts, now)];
-}
-
-function demoMark(name: string, by: 'RV' | 'TK', doneAt: string, more: Pick<Mark, 'kind' | 'rowId'> & Partial<Mark>): Mark {
-  return {
-    id: demoId(name),
-    v: 1,
-    holeIds: [],
-    layerIds: [],
-    side: null,
-    doneAt,
-    recordedAt: doneAt,
-    person: PEOPLE[by],
-    device: DEVICE,
-    payload: {},
-    ...more,
-  };
+  return [
+    ...made,
+    ...DEMO_SHIFTS.flatMap((shift, i) => shiftMarks(shift, i, now)),
+    demoDeviation(rows, parts, now),
+    ...preparationMarks(rows, { kit: KIT, parts }, now),
+  ];
 }
 
 function shiftMarks(shift: DemoShift, index: number, now: Date): Mark[] {

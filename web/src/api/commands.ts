@@ -45,7 +45,11 @@ export function useKeep(kit: Entity<'kit'> | undefined) {
 }
 
 export type MarkWish = Pick<Mark, 'kind' | 'rowId' | 'holeIds'> &
-  Partial<Pick<Mark, 'layerIds' | 'side' | 'payload'>> & { readonly doneAt?: string };
+  Partial<Pick<Mark, 'layerIds' | 'side' | 'payload'>> & {
+    readonly doneAt?: string;
+    /** Where the same thing would be marked twice; absent: a new one. */
+    readonly id?: string;
+  };
 
 /** Marks: on the screen at once, sent in the background. */
 export function useMark(kit: Entity<'kit'> | undefined) {

@@ -1,4 +1,5 @@
 import type { Place } from '#core/layout/path';
+import type { ReachingKind } from '#core/reach/reach';
 import type { Stage } from '#core/record/stage';
 import { toScreen, type MapLook, type Size } from './map-drawing';
 
@@ -10,6 +11,8 @@ export interface MapRow {
     readonly place: Place;
     readonly stage: Stage;
     readonly isShown: boolean;
+    /** Where tools are asked for: what reaches it; null: nothing to reach. */
+    readonly reach?: ReachingKind | 'none' | null;
     readonly sign?: 'held' | 'deviation' | null;
   }[];
 }
@@ -62,7 +65,9 @@ export function paintMap(
       c.fillText(row.title, s.x, s.y - r - 8);
     }
   }
-  paintHoles(c, holesInView(rows, look, size), r, { ink, done, paper });
+  if (rows.some((row) => row.holes[0]?.reach !== undefined))
+    paintReach(c, rows, look, size, r, { ink, dye, paper, stop: colour('--stop') });
+  else paintHoles(c, holesInView(rows, look, size), r, { ink, done, paper });
   paintSigns(c, rows, look, size, r, style.getPropertyValue('--caution').trim());
 }
 
@@ -112,6 +117,54 @@ function paintSigns(c: CanvasRenderingContext2D, rows: readonly MapRow[], look: 
         c.fill();
       }
     }
+}
+
+/** Tool by shape. Frame: a ring. Squeezer: a square. Close-quarters dies: a triangle. Pull-through dies: a diamond. None: a cross. */
+function paintReach(
+  c: CanvasRenderingContext2D,
+  rows: readonly MapRow[],
+  look: MapLook,
+  size: Size,
+  r: number,
+  colours: { ink: string; dye: string; paper: string; stop: string },
+): void {
+  for (const row of rows)
+    for (const { place, reach, isShown } of row.holes) {
+      if (!isShown) continue;
+      const { x, y } = toScreen(place, look, size);
+      if (x < -10 || y < -10 || x > size.width + 10 || y > size.height + 10) continue;
+      c.strokeStyle = reach === 'none' ? colours.stop : reach ? colours.dye : colours.ink;
+      c.fillStyle = reach ? colours.paper : colours.ink;
+      c.lineWidth = reach === 'none' ? 3 : 1.8;
+      c.beginPath();
+      reachPath(c, x, y, r, reach ?? null);
+      if (reach !== 'none') c.fill();
+      c.stroke();
+    }
+}
+
+function reachPath(c: CanvasRenderingContext2D, x: number, y: number, r: number, reach: ReachingKind | 'none' | null): void {
+  const corners = (points: readonly (readonly [number, number])[]) => {
+    points.forEach(([dx, dy], i) => (i === 0 ? c.moveTo(x + dx * r, y + dy * r) : c.lineTo(x + dx * r, y + dy * r)));
+    c.closePath();
+  };
+  switch (reach) {
+    case 'frame':
+      return c.arc(x, y, r, 0, 2 * Math.PI);
+    case 'squeezer':
+      return corners([[-1, -1], [1, -1], [1, 1], [-1, 1]]); // prettier-ignore
+    case 'close-quarters':
+      return corners([[0, -1.2], [1.2, 1], [-1.2, 1]]); // prettier-ignore
+    case 'pull-through':
+      return corners([[0, -1.4], [1.4, 0], [0, 1.4], [-1.4, 0]]); // prettier-ignore
+    case 'none':
+      c.moveTo(x - 1.3 * r, y - 1.3 * r);
+      c.lineTo(x + 1.3 * r, y + 1.3 * r);
+      c.moveTo(x + 1.3 * r, y - 1.3 * r);
+      return c.lineTo(x - 1.3 * r, y + 1.3 * r);
+    case null:
+      return c.arc(x, y, r * 0.3, 0, 2 * Math.PI);
+  }
 }
 
 /** The places on the screen of the holes in view, stage by stage. */

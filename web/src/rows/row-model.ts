@@ -22,7 +22,7 @@ export interface RowModel {
   /** Keys of the steps done on whole parts, the same for all rows. */
   readonly partsDone: ReadonlySet<string>;
   readonly progress: { readonly done: number; readonly wanted: number };
-  /** Deviations by hole, oldest first. */
+  /** Deviations and defects of dimples by hole, oldest first. */
   readonly deviations: ReadonlyMap<string, readonly Mark[]>;
   readonly leftovers: readonly Leftover[];
   readonly holeCount: number;
@@ -36,12 +36,15 @@ const NO_PARTS: ReadonlyMap<string, PartDefinition> = new Map();
 const NO_STATES: HoleStates = new Map();
 const NO_DEVIATIONS: ReadonlyMap<string, readonly Mark[]> = new Map();
 
+/** What was found wrong at a hole: a deviation, a dimple's defect. */
+const isFound = (kind: Mark['kind']) => kind === 'deviation' || kind === 'dimple-check';
+
 /** Deviations by row and hole; while none is added or taken back, the same answer. */
 function useDeviations(marks: readonly Mark[]): ReadonlyMap<string, ReadonlyMap<string, readonly Mark[]>> {
   const kept = useRef<{ key: string; answer: Map<string, Map<string, Mark[]>> }>({ key: '', answer: new Map() });
   return useMemo(() => {
-    const touched = marks.filter((m) => m.kind === 'deviation' || m.kind === 'undo');
-    const key = touched.some((m) => m.kind === 'deviation') ? touched.map((m) => m.id).join() : '';
+    const touched = marks.filter((m) => isFound(m.kind) || m.kind === 'undo');
+    const key = touched.some((m) => isFound(m.kind)) ? touched.map((m) => m.id).join() : '';
     if (kept.current.key !== key) kept.current = { key, answer: deviationsByRow(marks) };
     return kept.current.answer;
   }, [marks]);
@@ -49,9 +52,9 @@ function useDeviations(marks: readonly Mark[]): ReadonlyMap<string, ReadonlyMap<
 
 function deviationsByRow(marks: readonly Mark[]): Map<string, Map<string, Mark[]>> {
   const rows = new Map<string, Map<string, Mark[]>>();
-  if (!marks.some((m) => m.kind === 'deviation')) return rows;
+  if (!marks.some((m) => isFound(m.kind))) return rows;
   for (const mark of effectiveMarks(marks)) {
-    if (mark.kind !== 'deviation') continue;
+    if (!isFound(mark.kind)) continue;
     let holes = rows.get(mark.rowId);
     if (!holes) rows.set(mark.rowId, (holes = new Map()));
     for (const id of mark.holeIds) holes.set(id, [...(holes.get(id) ?? []), mark]);

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { benchOf, type BenchSetup } from '#core/setup/bench';
+import type { CardRow } from '#core/setup/cards';
 import type { Mark } from '#core/record/marks';
 import { useAllMarks } from '../api/all-marks';
 import type { AssemblyAnswer } from '../api/queries';
@@ -25,4 +26,17 @@ export function useBench(data: AssemblyAnswer): Bench {
     );
   }, [rows, scuffAfterDimple]);
   return { marks, rows, setups, scuffAfterDimple };
+}
+
+/** The rows as set-up cards need them. */
+export function cardRows(rows: readonly RowModel[]): CardRow[] {
+  return rows.map((r) => ({
+    id: r.entity.id,
+    title: r.title,
+    row: r.entity.definition,
+    stack: r.stack,
+    plan: r.plan,
+    uses: r.setups,
+    states: r.states,
+  }));
 }

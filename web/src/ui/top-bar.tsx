@@ -86,10 +86,13 @@ export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarPr
   );
 }
 
+const VIEW_WORDS = { plan: 'Plan', map: 'Map', parts: 'Parts', layout: 'Layout', setups: 'Set-ups', bench: 'Bench' } as const;
+export type AssemblyViewName = keyof typeof VIEW_WORDS;
+
 /** The views of an assembly. */
-export function assemblyViews(assemblyId: string, here: 'plan' | 'parts' | 'layout' | 'map' | 'bench') {
-  return (['plan', 'map', 'parts', 'layout', 'bench'] as const).map((view) => ({
-    text: `${view[0]?.toUpperCase()}${view.slice(1)}`,
+export function assemblyViews(assemblyId: string, here: AssemblyViewName) {
+  return (Object.keys(VIEW_WORDS) as AssemblyViewName[]).map((view) => ({
+    text: VIEW_WORDS[view],
     to: `/assemblies/${assemblyId}/${view}`,
     isHere: view === here,
   }));

@@ -2,13 +2,17 @@ import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { marksFor, type BenchItem, type BenchSetup } from '#core/setup/bench';
 import type { HoleOrigin, Mark } from '#core/record/marks';
+import { CLICK } from '#core/prep/countersink';
+import { hardestByHole } from '#core/reach/layer-reach';
+import type { Entity } from '#core/record/definitions';
+import { setupCards } from '#core/setup/cards';
 import { holesInPlan } from '#core/record/holes';
 import { isDone, isHeld, isPartStep, type Step } from '#core/record/steps';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { sheetName } from '#core/wording/words';
 import { useMark, type MarkWish } from '../../api/commands';
-import { useFollow, type AssemblyAnswer } from '../../api/queries';
+import { useFollow, useTools, type AssemblyAnswer } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
 import { AssemblyScreen } from '../../ui/assembly-screen';
@@ -18,14 +22,19 @@ import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
 import { ShiftBar } from '../../rows/shift-bar';
-import { useBench } from '../../rows/use-bench';
+import { cardRows, useBench } from '../../rows/use-bench';
+import { useReach } from '../../rows/use-reach';
 import { useEarlyGuard } from '../../rows/use-early-guard';
 import { BenchHelp } from './bench-help';
+import { DimpleChecks } from './dimple-checks';
+import { SetupCardPanel } from './setup-card-panel';
 import { DepthPanel } from './depth-panel';
 import { DeviationDialog } from './deviation-dialog';
 import { HolePad } from './hole-pad';
 import { ReachPanel } from './reach-panel';
 import { SetupRail } from './setup-rail';
+
+const NO_TOOLS: readonly Entity<'tool'>[] = [];
 
 /** Doing: one set-up at a time, at arm's length. */
 export function BenchView() {
@@ -174,6 +183,14 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
   });
   const doneKey = (id: string) => steps.every((s) => isDone(s, row.states.get(id)));
   const deviating = touched ?? holes[0]?.id;
+  const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
+  const card = useMemo(() => setupCards(cardRows(rows), CLICK, current.setup.key)[0], [rows, current.setup.key]);
+  const reaches = useReach(
+    data,
+    useMemo(() => (current.setup.operation === 'dimpled' ? [row] : []), [row, current.setup.operation]),
+  );
+  const hardest = hardestByHole((reaches.get(row.entity.id) ?? []).filter((r) => item.steps.some((s) => s.layerId === r.layerId)));
+  const sheet = item.steps.find((s) => s.layerId !== null);
   return (
     <section aria-label="The set-up at work" className="flex flex-col gap-3">
       <h1 className="label text-[34px] leading-none">
@@ -182,7 +199,8 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
       </h1>
       <ItemChips current={current} item={item} rows={rows} data={data} onOpen={onOpen} />
       <BenchHelp data={data} row={row} current={current} rows={rows} onMark={onMark} />
-      {current.setup.operation === 'dimpled' ? <ReachPanel data={data} current={current} item={item} row={row} /> : null}
+      {card ? <SetupCardPanel card={card} current={current} item={item} row={row} tools={tools} /> : null}
+      {current.setup.operation === 'dimpled' ? <ReachPanel data={data} item={item} row={row} /> : null}
       {isOnPart ? null : (
         <>
           <StepToggles row={row} steps={item.steps} off={off} onToggle={(key) => setOff(toggled(off, key))} />
@@ -193,6 +211,7 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
               isDone: doneKey(h.id),
               isHeld: isHeld(h, current.setup.operation, row.states.get(h.id)),
               hasDeviation: row.deviations.has(h.id),
+              tool: hardest[i],
             }))}
             chosen={valid}
             onChoose={setChosen}
@@ -249,8 +268,20 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
           <li key={c}>{c}</li>
         ))}
       </ul>
-      {current.setup.operation === 'countersunk' ? (
-        <DepthPanel data={data} current={current} row={row} marks={marks} holeId={touched} onMark={onMark} />
+      {current.setup.operation === 'dimpled' && sheet?.layerId && sheet.partId && deviating ? (
+        <DimpleChecks
+          assemblyId={data.assembly.id}
+          rowId={item.rowId}
+          layerId={sheet.layerId}
+          partId={sheet.partId}
+          partName={data.parts.find((p) => p.id === sheet.partId)?.definition.name ?? ''}
+          hole={{ id: deviating, number: holes.findIndex((h) => h.id === deviating) + 1 }}
+          marks={marks}
+          onMark={onMark}
+        />
+      ) : null}
+      {current.setup.operation === 'countersunk' && card ? (
+        <DepthPanel data={data} current={current} card={card} tools={tools} row={row} marks={marks} holeId={touched} onMark={onMark} />
       ) : null}
       {isDeviating && deviating ? <DeviationDialog data={data} row={row} holeId={deviating} onClose={() => setDeviating(false)} /> : null}
     </section>

@@ -1,11 +1,15 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { BenchSetup } from '#core/setup/bench';
-import { cageRecord, isPlausible, nextToRead } from '#core/depth/cage-record';
+import { cageInUse, cageRecord, isPlausible, nextToRead } from '#core/depth/cage-record';
 import { CLICK } from '#core/prep/countersink';
 import type { Mark } from '#core/record/marks';
 import { holesInPlan } from '#core/record/holes';
-import { inches, lengthIn, type Mm } from '#core/units/length';
+import { typedMm } from '#core/record/compose-drawing';
+import type { Entity } from '#core/record/definitions';
+import { gaugeMarkId } from '#core/record/gauge-id';
+import { clickOf, type SetupCard } from '#core/setup/cards';
+import { lengthIn, type Mm } from '#core/units/length';
 import { showBoth, showLength, showNumber } from '#core/units/show';
 import { depthSentence } from '#core/wording/depth';
 import type { MarkWish } from '../../api/commands';
@@ -14,17 +18,20 @@ import { Button, ErrorText } from '../../ui/controls';
 import { dimensionValue } from '../../ui/dimension-field';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
+import { CageSetDialog } from './cage-set-dialog';
+import { GaugeField } from './gauge-field';
+import { RivetCheckPanel } from './rivet-check';
 
 const RunChart = lazy(() => import('./run-chart'));
 
-/** Flushness of an airflow surface, this project's default. */
-const TOLERANCE = inches(0.002);
 /** A reading is due every so many holes. */
 const READ_EVERY = 5;
 
 interface DepthPanelProps {
   readonly data: AssemblyAnswer;
   readonly current: BenchSetup;
+  readonly card: SetupCard;
+  readonly tools: readonly Entity<'tool'>[];
   readonly row: RowModel;
   readonly marks: readonly Mark[];
   /** The hole that was touched last. */
@@ -33,17 +40,22 @@ interface DepthPanelProps {
 }
 
 /** Depth readings of one setting of the cage, and whether to turn it: typed, or sent by a gauge that types. */
-export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthPanelProps) {
+export function DepthPanel({ data, current, card, tools, row, marks, holeId, onMark }: DepthPanelProps) {
   const units = useUnits();
   const kitUnits = data.kit.definition.units;
   const tool = current.setup.tool;
   const [text, setText] = useState('');
   const [isGauge, setGauge] = useState(false);
   const [error, setError] = useState<string | null>(null);
+  const [isSetting, setSetting] = useState(false);
+  const cages = tools.filter((t) => t.definition.kind === 'cage');
   const field = useRef<HTMLInputElement>(null);
   const target = tool.kind === 'cutter' ? tool.depth : null;
   const { key } = current.setup;
-  const record = useMemo(() => (target === null ? null : cageRecord(marks, key, { target, click: CLICK })), [marks, key, target]);
+  const lastCage = useMemo(() => cageInUse(marks, key), [marks, key]);
+  const cage = cages.find((c) => c.id === lastCage) ?? cages[0];
+  const click = clickOf(cage, CLICK);
+  const record = useMemo(() => (target === null ? null : cageRecord(marks, key, { target, click })), [marks, key, target, click]);
   const shown = useMemo(() => {
     return { values: record?.readings.map((r) => lengthIn(r.reading, units)) ?? [], changes: record?.changes.map((c) => c.after) ?? [] };
   }, [record, units]);
@@ -55,6 +67,25 @@ export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthP
   const holeIds = holes.map((h) => h.id);
   const at = holeId ?? (holeIds[nextToRead(holeIds, record.current, READ_EVERY)] as string);
   const number = holeIds.indexOf(at) + 1;
+  const flushness = row.stack.limits.flushness;
+  const take = (gauge: string, reading: { readonly seq: number; readonly mm: number }) => {
+    if (!layerId) return;
+    if (!isPlausible(reading.mm as Mm, target))
+      return setError(
+        `${gauge} said ${showBoth(reading.mm as Mm, kitUnits)}, which is no depth near ${showLength(target, kitUnits)}: not taken.`,
+      );
+    setError(null);
+    onMark([
+      {
+        id: gaugeMarkId(gauge, reading.seq),
+        kind: isGauge ? 'gauge-read' : 'depth-read',
+        rowId: row.entity.id,
+        holeIds: [at],
+        layerIds: [layerId],
+        payload: { reading: typedMm(reading.mm, kitUnits), setupKey: key, note: `${gauge} ${reading.seq}` },
+      },
+    ]);
+  };
   const keep = () => {
     const value = dimensionValue(text, kitUnits);
     if (!value.length || !layerId) return setError(text.trim() === '' ? 'Type what the gauge shows.' : 'That does not read as a depth.');
@@ -76,8 +107,8 @@ export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthP
     ]);
     field.current?.focus();
   };
-  const turned = (clicks: number, note: string) =>
-    onMark([{ kind: 'cage-set', rowId: data.assembly.id, holeIds: [], payload: { setupKey: key, clicks, note } }]);
+  const changed = (clicks: number, more: Pick<Mark['payload'], 'cage' | 'note'>) =>
+    onMark([{ kind: 'cage-set', rowId: data.assembly.id, holeIds: [], payload: { setupKey: key, clicks, ...more } }]);
   const { advice } = record;
   const signed = advice.advice === 'deeper' ? advice.clicks : -advice.clicks;
   return (
@@ -109,12 +140,15 @@ export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthP
           Keep the reading
         </Button>
         {advice.clicks > 0 ? (
-          <Button className="min-h-14 px-4 text-[18px]" onClick={() => turned(signed, 'as advised')}>
+          <Button
+            className="min-h-14 px-4 text-[18px]"
+            onClick={() => changed(signed, { cage: { way: 'advice', ...(cage ? { toolId: cage.id } : {}) } })}
+          >
             I turned it {advice.clicks} {advice.advice}
           </Button>
         ) : null}
-        <Button className="min-h-14 px-4 text-[18px]" onClick={() => turned(0, 'set anew')}>
-          The cage was set anew
+        <Button className="min-h-14 px-4 text-[18px]" onClick={() => setSetting(true)}>
+          The cage was set
         </Button>
         <label className="flex min-h-14 items-center gap-2 text-[15px]">
           <input type="checkbox" className="size-6" checked={isGauge} onChange={(e) => setGauge(e.target.checked)} />
@@ -122,20 +156,34 @@ export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthP
         </label>
       </div>
       {error ? <ErrorText>{error}</ErrorText> : null}
+      <GaugeField onTake={take} />
+      {layerId ? (
+        <RivetCheckPanel
+          rowId={row.entity.id}
+          layerId={layerId}
+          setupKey={key}
+          hole={{ id: at, number }}
+          marks={marks}
+          flushness={flushness}
+          click={click}
+          kitUnits={kitUnits}
+          onMark={onMark}
+        />
+      ) : null}
       {record.readings.length > 0 ? (
         <>
           <Suspense fallback={<p>Drawing …</p>}>
             <RunChart
               values={shown.values}
               target={lengthIn(target, units)}
-              tolerance={lengthIn(TOLERANCE, units)}
+              tolerance={lengthIn(flushness, units)}
               changes={shown.changes}
               label={`Run chart: ${record.readings.length} readings, ${record.changes.length} changes of the setting`}
             />
           </Suspense>
           <p className="text-[14px] text-ink2">
             Since the last change: {record.current.map((r) => showNumber(r.reading, units)).join(', ') || 'none'}. Dashed:{' '}
-            {showLength(TOLERANCE, units)} either way. Upright: the setting was changed.
+            {showLength(flushness, units)} either way. Upright: the setting was changed.
           </p>
         </>
       ) : (
@@ -146,6 +194,15 @@ export function DepthPanel({ data, current, row, marks, holeId, onMark }: DepthP
           . Set the cage on scrap of the same thickness and hole, then check every {READ_EVERY}th hole against a real rivet and here.
         </p>
       )}
+      {isSetting ? (
+        <CageSetDialog
+          card={card}
+          cages={cages}
+          cageId={cage?.id ?? ''}
+          onKeep={(more) => changed(0, more)}
+          onClose={() => setSetting(false)}
+        />
+      ) : null}
     </section>
   );
 }

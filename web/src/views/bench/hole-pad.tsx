@@ -1,3 +1,5 @@
+import type { ReachingKind } from '#core/reach/reach';
+import { TOOL_LETTERS, TOOL_SHORT } from '#core/wording/tools';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 
 interface HolePadProps {
@@ -7,6 +9,8 @@ interface HolePadProps {
     readonly isDone: boolean;
     readonly isHeld: boolean;
     readonly hasDeviation: boolean;
+    /** The tool that reaches it, where that is asked. */
+    readonly tool?: ReachingKind | 'none' | undefined;
   }[];
   readonly chosen: ReadonlySet<string>;
   readonly onChoose: (next: ReadonlySet<string>) => void;
@@ -77,7 +81,7 @@ export function HolePad({ holes, chosen, onChoose, onTouch }: HolePadProps) {
             type="button"
             data-pad={i}
             aria-pressed={isChosen}
-            aria-label={`Hole ${h.number}${h.isDone ? ', done' : ''}${h.isHeld ? ', held back' : ''}${h.hasDeviation ? ', deviation' : ''}`}
+            aria-label={`Hole ${h.number}${h.isDone ? ', done' : ''}${h.isHeld ? ', held back' : ''}${h.hasDeviation ? ', deviation' : ''}${h.tool ? `, ${TOOL_SHORT[h.tool]}` : ''}`}
             disabled={h.isHeld}
             tabIndex={i === 0 ? 0 : -1}
             onKeyDown={(e) => onKeyDown(e, i)}
@@ -87,6 +91,11 @@ export function HolePad({ holes, chosen, onChoose, onTouch }: HolePadProps) {
           >
             {h.number}
             {h.isDone && !isChosen ? <span className="absolute right-1 bottom-0 text-[13px]">✓</span> : null}
+            {h.tool ? (
+              <span className={`absolute bottom-0 left-1 text-[13px] ${h.tool === 'none' ? 'text-stop' : isChosen ? '' : 'text-ink2'}`}>
+                {TOOL_LETTERS[h.tool]}
+              </span>
+            ) : null}
             {h.hasDeviation ? <span className={`absolute top-0 right-1 text-[15px] ${isChosen ? '' : 'text-caution'}`}>▲</span> : null}
           </button>
         );

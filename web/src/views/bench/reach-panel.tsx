@@ -1,81 +1,113 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { measuresToTake, reachRanges, type ReachingTool } from '#core/reach/reach';
-import { dieProblems, diesFor, reachingTool, rowAccess } from '#core/reach/row-reach';
-import type { BenchItem, BenchSetup } from '#core/setup/bench';
-import { DIE_PROBLEM_WORDS } from '#core/wording/tools';
+import { layerReaches, type LayerReach } from '#core/reach/layer-reach';
+import type { Entity, ToolDefinition } from '#core/record/definitions';
+import type { BenchItem } from '#core/setup/bench';
+import { useKeep } from '../../api/commands';
 import { useTools, type AssemblyAnswer } from '../../api/queries';
-import type { RowModel } from '../../rows/row-model';
+import { Button } from '../../ui/controls';
+import { partsById, type RowModel } from '../../rows/row-model';
+import { MeasureDialog, MEASURE_WORDS, type Measure } from '../tools/measure-dialog';
 
 interface ReachPanelProps {
   readonly data: AssemblyAnswer;
-  readonly current: BenchSetup;
   readonly item: BenchItem;
   readonly row: RowModel;
 }
 
-const MEASURE_WORDS = { throat: 'throat depth', noseHalfWidth: 'half the nose’s width', noseHeight: 'nose height' } as const;
-
-/** Which of the owned tools reach which holes of this row, and which dies go in. */
-export function ReachPanel({ data, current, item, row }: ReachPanelProps) {
+/** Which of the owned tools reach which holes of this row; what would change the answer is asked for here. */
+export function ReachPanel({ data, item, row }: ReachPanelProps) {
   const answer = useTools(data.kit.id);
-  const partId = item.steps[0]?.partId;
-  const part = data.parts.find((p) => p.id === partId)?.definition;
-  const found = useMemo(() => {
-    const tools = (answer.data?.tools ?? []).map(reachingTool).filter((t): t is ReachingTool => t !== null);
-    const holes = rowAccess(row.entity.definition, part);
-    return { tools, ranges: reachRanges(tools, holes), holes };
-  }, [answer.data, row.entity.definition, part]);
-  if (!answer.data) return null;
-  const toTools = (
-    <Link className="underline underline-offset-2" to={`/kits/${data.kit.id}/tools`}>
+  const keep = useKeep(data.kit);
+  const [measuring, setMeasuring] = useState<{ toolId: string; measure: Measure } | null>(null);
+  const tools = answer.data?.tools;
+  const reaches = useMemo(
+    () => (tools ? layerReaches(row.entity.definition, item.steps, partsById(data.parts), tools) : null),
+    [tools, row.entity.definition, item.steps, data.parts],
+  );
+  if (!reaches || !tools) return null;
+  if (reaches.length === 0)
+    return (
+      <p className="text-[16px]">
+        Which tool reaches which hole: say what you own under <ToTools kitId={data.kit.id} />.
+      </p>
+    );
+  const byId = new Map(tools.map((t) => [t.id, t]));
+  const asks = new Map(
+    reaches.flatMap((r) =>
+      r.asks.flatMap((a) =>
+        a.measures.map((m) => [`${a.tool.id}/${m}`, { toolId: a.tool.id, name: a.tool.name, measure: m as Measure }] as const),
+      ),
+    ),
+  );
+  const used = new Map(reaches.flatMap((r) => r.ranges.flatMap((x) => (x.best ? [[x.best.id, x.best.name] as const] : []))));
+  const toMeasure = measuring ? byId.get(measuring.toolId) : undefined;
+  return (
+    <section aria-label="Which tool for which holes" className="rounded border border-line p-2 text-[16px]">
+      {reaches.map((r) => (
+        <Ranges key={r.layerId} reach={r} isNamed={reaches.length > 1} />
+      ))}
+      <div className="mt-1 flex flex-wrap items-center gap-2">
+        {[...asks.values()].map((a) => (
+          <Button
+            key={`${a.toolId}/${a.measure}`}
+            className="min-h-12 border-caution text-caution"
+            onClick={() => setMeasuring({ toolId: a.toolId, measure: a.measure })}
+          >
+            Measure {MEASURE_WORDS[a.measure]} of {a.name}: it would change the answer
+          </Button>
+        ))}
+        {[...used].map(([id, name]) => (
+          <Button key={id} className="min-h-12" onClick={() => setMeasuring({ toolId: id, measure: 'noseHeight' })}>
+            {name}: measures
+          </Button>
+        ))}
+        <ToTools kitId={data.kit.id} />
+      </div>
+      {measuring && toMeasure ? (
+        <MeasureDialog
+          tool={toMeasure}
+          units={data.kit.definition.units}
+          first={measuring.measure}
+          onClose={() => setMeasuring(null)}
+          onKeep={(definition: ToolDefinition) =>
+            keep({ edits: [{ kind: 'tool', ...versioned(toMeasure), definition }], reason: 'Measured at the bench' })
+          }
+        />
+      ) : null}
+    </section>
+  );
+}
+
+const versioned = (tool: Entity<'tool'>) => ({ id: tool.id, expectedVersion: tool.version });
+
+function ToTools({ kitId }: { kitId: string }) {
+  return (
+    <Link className="underline underline-offset-2" to={`/kits/${kitId}/tools`}>
       My tools
     </Link>
   );
-  if (found.tools.length === 0) return <p className="text-[16px]">Which tool reaches which hole: say what you own under {toTools}.</p>;
-  const dies = diesFor(answer.data.tools, current.setup);
-  const refused = answer.data.tools.filter(
-    (t) =>
-      t.definition.kind === 'die-set' &&
-      t.definition.dash === row.entity.definition.dash &&
-      dieProblems(t.definition, current.setup).length > 0,
-  );
-  const asks = measuresToTake(found.tools, found.holes).flatMap(({ tool, measures }) =>
-    measures.map((m) => `${tool.name}: ${MEASURE_WORDS[m]}`),
-  );
+}
+
+function Ranges({ reach, isNamed }: { reach: LayerReach; isNamed: boolean }) {
   return (
-    <section aria-label="Which tool for which holes" className="rounded border border-line p-2 text-[16px]">
-      <ul>
-        {found.ranges.map((r) => (
-          <li key={r.from}>
-            <strong>{r.from === r.to ? `Hole ${r.from + 1}` : `Holes ${r.from + 1}-${r.to + 1}`}: </strong>
-            {r.best ? (
-              `${r.best.name}${r.best.kind === 'pull-through' ? ' (the poorest dimple)' : ''}`
-            ) : (
-              <span className="text-stop">
-                no tool of yours reaches. Bend the flange open, use a blind rivet with its own hole, or find another tool before anything is
-                closed.
-              </span>
-            )}
-          </li>
-        ))}
-      </ul>
-      <p>
-        {dies[0] ? `Dies: ${dies[0].definition.name}.` : <span className="text-stop">No set of dies of yours fits this set-up.</span>}{' '}
-        {refused
-          .map(
-            (t) =>
-              `Not ${t.definition.name}: ${dieProblems(t.definition, current.setup)
-                .map((p) => DIE_PROBLEM_WORDS[p])
-                .join(', ')}.`,
-          )
-          .join(' ')}
-      </p>
-      {asks.length > 0 ? (
-        <p className="text-caution">
-          Measure, since it would change the answer: {asks.join('; ')}. {toTools}
-        </p>
-      ) : null}
-    </section>
+    <ul aria-label={`Reach in ${reach.part}`}>
+      {reach.ranges.map((r) => (
+        <li key={r.from}>
+          <strong>
+            {isNamed ? `${reach.part}, ` : ''}
+            {r.from === r.to ? `hole ${r.from + 1}` : `holes ${r.from + 1}-${r.to + 1}`}:{' '}
+          </strong>
+          {r.best ? (
+            `${r.best.name}${r.best.kind === 'pull-through' ? ' (the poorest dimple)' : ''}`
+          ) : (
+            <span className="text-stop">
+              no tool of yours reaches. Bend the flange open, use a blind rivet with its own hole, or find another tool before anything is
+              closed.
+            </span>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }

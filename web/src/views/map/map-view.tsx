@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { writeDxf } from '#core/formats/dxf-out';
+import { hardestByHole, type LayerReach } from '#core/reach/layer-reach';
 import { holePlaces, rowPath } from '#core/layout/hole-places';
 import { STAGES, stageOf, type Stage } from '#core/record/stage';
 import { STEP_KINDS } from '#core/record/steps';
@@ -17,6 +18,7 @@ import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { useRowModels, type RowModel } from '../../rows/row-model';
+import { useReach } from '../../rows/use-reach';
 import { ImportDialog } from '../drawings/import-dialog';
 import { mapSvg } from '../../drawing/map-svg';
 import type { MapOutline, MapRow } from '../../drawing/map-paint';
@@ -45,6 +47,8 @@ interface MapFilter {
   readonly stage: Stage | '';
   readonly setupKey: string;
   readonly hand: Hand | 'none' | '';
+  /** What the holes' shapes tell. */
+  readonly show: 'stages' | 'tools';
 }
 
 /** Every set-up that the assembly's rows need, in the order it is first wanted. */
@@ -59,7 +63,11 @@ function useSetups(models: readonly RowModel[]): Setup[] {
 }
 
 /** A row with where its holes lie and how far each is; null places: not laid out. */
-function useMapRows(models: readonly RowModel[], { text, stage, setupKey, hand }: MapFilter) {
+function useMapRows(
+  models: readonly RowModel[],
+  { text, stage, setupKey, hand, show }: MapFilter,
+  reaches: ReadonlyMap<string, readonly LayerReach[]>,
+) {
   return useMemo(() => {
     const words = text.toLowerCase().split(/\s+/).filter(Boolean);
     const all = models.filter(
@@ -76,15 +84,16 @@ function useMapRows(models: readonly RowModel[], { text, stage, setupKey, hand }
         strips.push(model);
         continue;
       }
-      const holes = places.map(({ hole, place }) => {
+      const tools = show === 'tools' ? hardestByHole(reaches.get(model.entity.id) ?? []) : null;
+      const holes = places.map(({ hole, place }, i) => {
         const reached = stageOf(model.steps, model.states.get(hole.id));
         const sign = model.deviations.has(hole.id) ? ('deviation' as const) : (hole.holds?.length ?? 0) > 0 ? ('held' as const) : null;
-        return { place, stage: reached, isShown: stage === '' || reached === stage, sign };
+        return { place, stage: reached, isShown: stage === '' || reached === stage, sign, ...(tools ? { reach: tools[i] ?? null } : {}) };
       });
       placed.push({ id: model.entity.id, title: model.title, path: rowPath(model.entity.definition, places), holes });
     }
     return { placed, strips };
-  }, [models, text, stage, setupKey, hand]);
+  }, [models, text, stage, setupKey, hand, show, reaches]);
 }
 
 /** The outlines of the parts that have one. */
@@ -100,11 +109,12 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
   const undo = useUndo(kit, marks);
   const models = useRowModels(data, marks);
   const [search, setSearch] = useSearchParams();
-  const [filter, setFilter] = useState<MapFilter>({ text: '', stage: '', setupKey: '', hand: '' });
+  const [filter, setFilter] = useState<MapFilter>({ text: '', stage: '', setupKey: '', hand: '', show: 'stages' });
   const [isImporting, setImporting] = useState(false);
   const keep = useKeep(kit);
   const setups = useSetups(models);
-  const { placed, strips } = useMapRows(models, filter);
+  const reaches = useReach(data, models);
+  const { placed, strips } = useMapRows(models, filter, reaches);
   const outlines = useMemo(() => outlinesOf(data), [data]);
   const selectedId = search.get('row');
   const selected = models.find((m) => m.entity.id === selectedId);
@@ -185,7 +195,21 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
               ))}
             </Select>
           </div>
-          <p className="text-[13.5px] text-ink2">
+          <Select
+            aria-label="What the holes show"
+            value={filter.show}
+            onChange={(e) => setFilter({ ...filter, show: e.target.value as MapFilter['show'] })}
+          >
+            <option value="stages">holes show how far they are</option>
+            <option value="tools">holes show which tool dimples them</option>
+          </Select>
+          {filter.show === 'tools' ? (
+            <p className="text-[13.5px] text-ink2">
+              Ring: frame. Square: squeezer. Triangle: close-quarters dies. Diamond: pull-through dies. Heavy cross: no tool of yours
+              reaches. Dot: nothing to dimple. Where two sheets are dimpled, the harder one counts.
+            </p>
+          ) : null}
+          <p className={filter.show === 'tools' ? 'hidden' : 'text-[13.5px] text-ink2'}>
             Cross: not begun. Dot: laid out. Small ring: piloted. Ring: drilled. Ring with a bar: deburred. Disc: prepared. Square: riveted;
             filled: inspected. A stroke across: held back. A triangle: a deviation.
           </p>

@@ -1,13 +1,16 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { HoleDefinition } from '#core/record/definitions';
+import { marksFor } from '#core/setup/bench';
 import { HOLD_WORDS } from '#core/wording/setups';
 import { formatRange, holesInPlan } from '#core/record/holes';
 import { PREP_WORDS, sheetName } from '#core/wording/words';
+import type { LayerReach } from '#core/reach/layer-reach';
 import type { MarkWish } from '../../api/commands';
 import { BAND_PX, HOLE_PX, stripPlaces } from '../../drawing/strip-drawing';
 import { Button } from '../../ui/controls';
 import { HoleGlyph, type HoleStage } from './hole-glyph';
 import type { RowModel } from '../../rows/row-model';
+import { differentReaches, ReachLine, reachSentence } from './reach-line';
 import { HoldChoice, type OnHold } from './hold-choice';
 import { Leftovers } from './leftovers';
 import { RangeField } from './range-field';
@@ -16,12 +19,13 @@ const NAME_PX = 118;
 
 interface HoleStripProps {
   readonly row: RowModel;
+  readonly reaches: readonly LayerReach[];
   readonly onMark: (wishes: readonly MarkWish[]) => void;
   readonly onHold: OnHold;
 }
 
 /** The row as a strip of its holes: choose holes by drag, keys or text, then tap what was done. */
-export function HoleStrip({ row, onMark, onHold }: HoleStripProps) {
+export function HoleStrip({ row, reaches, onMark, onHold }: HoleStripProps) {
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row.entity.definition.holes]);
   const [picked, setChosen] = useState<readonly number[] | null>(null);
   const chosen = picked ?? unfinished(row, holes);
@@ -44,10 +48,12 @@ export function HoleStrip({ row, onMark, onHold }: HoleStripProps) {
     head: () => mark([{ kind: 'deburred', layerIds, side: 'head' }]),
     shop: () => mark([{ kind: 'deburred', layerIds, side: 'shop' }]),
     prepared: () =>
-      mark([
-        ...(dimpled.length > 0 ? [{ kind: 'dimpled' as const, layerIds: dimpled }] : []),
-        ...(countersunk.length > 0 ? [{ kind: 'countersunk' as const, layerIds: countersunk }] : []),
-      ]),
+      mark(
+        marksFor(
+          row.steps.filter((s) => (s.kind === 'dimpled' || s.kind === 'countersunk') && layerIds.includes(s.layerId ?? '')),
+          [],
+        ).map(({ kind, layerIds: ids, side }) => ({ kind, layerIds: ids, side })),
+      ),
   };
   const onKeyDown = (e: KeyboardEvent) => {
     const key = e.key.toLowerCase();
@@ -76,6 +82,7 @@ export function HoleStrip({ row, onMark, onHold }: HoleStripProps) {
     >
       <StripPicture
         row={row}
+        reaches={reaches}
         holes={holes}
         chosen={valid}
         onChoose={setChosen}
@@ -122,6 +129,7 @@ export function HoleStrip({ row, onMark, onHold }: HoleStripProps) {
       </div>
       <p className="sr-only" role="status">
         {n} holes chosen{onSheets}
+        {reaches.length > 0 ? `. Tools: ${reachSentence(reaches)}` : ''}
       </p>
       <Leftovers row={row} />
     </section>
@@ -148,6 +156,7 @@ function toggled(set: ReadonlySet<string>, id: string): ReadonlySet<string> {
 
 interface StripPictureProps {
   readonly row: RowModel;
+  readonly reaches: readonly LayerReach[];
   readonly holes: readonly HoleDefinition[];
   readonly chosen: readonly number[];
   readonly onChoose: (places: readonly number[]) => void;
@@ -155,9 +164,10 @@ interface StripPictureProps {
   readonly onToggleSheet: (layerId: string) => void;
 }
 
-function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }: StripPictureProps) {
+function StripPicture({ row, reaches, holes, chosen, onChoose, sheetsOff, onToggleSheet }: StripPictureProps) {
   const { layers } = row.entity.definition;
-  const places = stripPlaces({ holes: holes.length, layers: layers.length, nameWidth: 0 });
+  const lines = useMemo(() => differentReaches(reaches), [reaches]);
+  const places = stripPlaces({ holes: holes.length, layers: layers.length, nameWidth: 0, lines: lines.length });
   const drag = useRef<{ from: number; kept: readonly number[] } | null>(null);
   const [cursor, setCursor] = useState(0);
   const anchor = useRef(0);
@@ -223,7 +233,7 @@ function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }
       shop: done?.has(`deburred/${layerId}/shop`) ?? false,
       prepared:
         (prep === 'dimple' && (done?.has(`dimpled/${layerId}/`) ?? false)) ||
-        (prep === 'countersink' && (done?.has(`countersunk/${layerId}/`) ?? false)),
+        (prep === 'countersink' && row.steps.every((s) => s.kind !== 'countersunk' || s.layerId !== layerId || done?.has(s.key))),
       prep,
     };
   };
@@ -274,6 +284,9 @@ function StripPicture({ row, holes, chosen, onChoose, sheetsOff, onToggleSheet }
               height={BAND_PX - 4}
               style={{ fill: sheetsOff.has(layer.id) ? 'transparent' : 'var(--metal)', stroke: 'var(--line)' }}
             />
+          ))}
+          {lines.map((r, i) => (
+            <ReachLine key={r.layerId} reach={r} y={places.lineY(i)} holeX={places.holeX} />
           ))}
           {holes
             .slice(view.from, view.to)

@@ -24,11 +24,15 @@ import { RowMirror } from './row-mirror';
 import { RowHistory } from './row-history';
 import { LINE_EXAMPLE, RowLineField } from './row-line-field';
 import { RowList } from './row-list';
+import { useReach } from '../../rows/use-reach';
+import type { LayerReach } from '#core/reach/layer-reach';
 import { partsById, useRowModels, type RowModel } from '../../rows/row-model';
 import { isTyping } from '../../ui/typing';
 import { useEarlyGuard } from '../../rows/use-early-guard';
 import { useUndo } from '../../ui/use-undo';
 import { AssemblyScreen } from '../../ui/assembly-screen';
+
+const NO_REACH: readonly LayerReach[] = [];
 
 /** The rows of one assembly: list, typed line, and the selected row with its strip. */
 export function PlanView() {
@@ -61,6 +65,10 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
   }, [rows, filter]);
   const selectedId = search.get('row') ?? shown[0]?.entity.id ?? null;
   const selected = rows.find((r) => r.entity.id === selectedId) ?? null;
+  const reaches = useReach(
+    data,
+    useMemo(() => (selected ? [selected] : []), [selected]),
+  );
   const select = useCallback((id: string) => setSearch({ row: id }, { replace: true }), [setSearch]);
 
   const draft = useDraft(line, data, editing);
@@ -323,6 +331,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
             <HoleStrip
               key={`${selected.entity.id}/${selected.holeCount}`}
               row={selected}
+              reaches={reaches.get(selected.entity.id) ?? NO_REACH}
               onMark={guard.mark}
               onHold={(holeIds, hold, isOn) =>
                 keepEdits([rowEdit(selected.entity, withHold(selected.entity.definition, holeIds, hold, isOn))]).catch((error: Error) =>

@@ -3,6 +3,7 @@ import type { Deviation } from '#core/record/marks';
 import type { TypedLength } from '#core/record/definitions';
 import { showBoth } from '#core/units/show';
 import { DEVIATION_WORDS } from '#core/wording/deviations';
+import { dimpleSentence, dimpleSeverity } from '#core/wording/preparation';
 import { sheetName } from '#core/wording/words';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
@@ -30,13 +31,26 @@ export function RowDeviations({ row }: { row: RowModel }) {
       <ul className="flex flex-col gap-1">
         {marks.map((m) => {
           const d = m.payload.deviation;
-          if (!d) return null;
+          const { dimple } = m.payload;
           const places = m.holeIds.map((id) => holes.findIndex((h) => h.id === id)).filter((i) => i >= 0);
+          const which = `${places.length > 1 ? 'Holes' : 'Hole'} ${formatRange(places) || 'taken out'}`;
+          if (dimple) {
+            const sheet = row.entity.definition.layers.findIndex((l) => m.layerIds.includes(l.id));
+            return (
+              <li key={m.id} className="flex flex-wrap items-start gap-2">
+                <VerdictSign of={dimpleSeverity(dimple)} />
+                <span className="min-w-0 flex-1">
+                  {which}, dimple in {sheetName(row.plan.layers[sheet]?.part, sheet)}: {dimpleSentence(dimple)} {m.payload.note}
+                </span>
+              </li>
+            );
+          }
+          if (!d) return null;
           return (
             <li key={m.id} className="flex flex-wrap items-start gap-2">
               <VerdictSign of={d.verdict === 'stop' ? 'stop' : d.verdict === 'next-size' ? 'caution' : 'ok'} />
               <span className="min-w-0 flex-1">
-                {places.length > 1 ? 'Holes' : 'Hole'} {formatRange(places) || 'taken out'}: {DEVIATION_WORDS[d.kind]}
+                {which}: {DEVIATION_WORDS[d.kind]}
                 {measured(d) ? `, ${measured(d)}` : ''}; the program said: {SAID[d.verdict]}. {m.payload.note}
               </span>
               {(m.payload.photoIds ?? []).map((id) => (

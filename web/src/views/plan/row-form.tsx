@@ -5,6 +5,8 @@ import { typedText } from '#core/record/compose';
 import type { AssemblyAnswer } from '../../api/queries';
 import { Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+import type { Mm } from '#core/units/length';
+import { RibRoom } from './rib-room';
 import { ReasonDialog } from './reason-dialog';
 
 interface RowFormProps {
@@ -44,6 +46,8 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
     roomAtEnd: textOf(was.access?.roomAtEnd ?? null),
   });
   const [isBent, setBent] = useState(was.access?.isBent ?? false);
+  const [isTilted, setTilted] = useState(was.access?.isTilted ?? false);
+  const [needsSpacer, setSpacer] = useState(was.access?.needsSpacer ?? false);
   const [shares, setShares] = useState<SharedLoad | ''>(was.sharesLoadWith ?? '');
   const [edges, setEdges] = useState<Readonly<Record<string, string>>>(() =>
     Object.fromEntries(was.layers.map((l) => [l.id, textOf(l.edge)])),
@@ -86,7 +90,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       start,
       blind,
       access:
-        Object.values(access).every((t) => t.trim() === '') && !isBent
+        Object.values(access).every((t) => t.trim() === '') && !isBent && !isTilted && !needsSpacer
           ? null
           : {
               edge: lengthOf('The distance to the edge the tool comes from', access.edge),
@@ -94,6 +98,8 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
               room: lengthOf('The room at the first hole', access.room),
               roomAtEnd: lengthOf('The room at the last hole', access.roomAtEnd),
               isBent,
+              ...(isTilted ? { isTilted } : {}),
+              ...(needsSpacer ? { needsSpacer } : {}),
             },
       layers: was.layers.map((l) => ({
         ...l,
@@ -166,6 +172,19 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
           <input type="checkbox" className="size-5" checked={isBent} onChange={(e) => setBent(e.target.checked)} />
           the sheet is bent here
         </label>
+        <label className="flex items-center gap-2">
+          <input type="checkbox" className="size-5" checked={isTilted} onChange={(e) => setTilted(e.target.checked)} />
+          the face is tilted to the tool
+        </label>
+        <label className="flex items-center gap-2">
+          <input type="checkbox" className="size-5" checked={needsSpacer} onChange={(e) => setSpacer(e.target.checked)} />
+          narrower than a cage’s foot: wants a spacer
+        </label>
+        <RibRoom
+          units={units}
+          thickness={(data.parts.find((p) => p.id === was.layers.at(-1)?.partId)?.definition.thickness.mm ?? 0) as Mm}
+          onRoom={(room, roomAtEnd) => setAccess({ ...access, room, roomAtEnd })}
+        />
       </fieldset>
       {was.layers.map((l) => (
         <fieldset key={l.id} className="grid grid-cols-2 items-start gap-3 border-t border-line pt-1">

@@ -1,0 +1,78 @@
+import { useEffect, useRef, useState } from 'react';
+import { get } from './client';
+
+export interface GaugeReading {
+  readonly seq: number;
+  readonly mm: number;
+  readonly isPressed: boolean;
+}
+
+interface GaugeNews {
+  readonly gauge: string;
+  readonly isConnected: boolean;
+  readonly badLines: number;
+  readonly count: number;
+  readonly last: GaugeReading | null;
+  readonly pressed: readonly GaugeReading[];
+}
+
+export interface GaugeState {
+  readonly gauge: string;
+  readonly isConnected: boolean;
+  readonly badLines: number;
+  readonly last: GaugeReading | null;
+  /** Readings that came with the last news. */
+  readonly count: number;
+}
+
+/** Gauges that are plugged in, as the server hears them; `onPressed` gets every reading somebody pressed the gauge's button for. */
+export function useGauges(onPressed: (gauge: string, reading: GaugeReading) => void): {
+  readonly gauges: readonly GaugeState[];
+  readonly isAway: boolean;
+} {
+  const [gauges, setGauges] = useState<readonly GaugeState[]>([]);
+  const [isAway, setAway] = useState(false);
+  const take = useRef(onPressed);
+  useEffect(() => {
+    take.current = onPressed;
+  });
+  useEffect(() => {
+    const stream = new EventSource('/api/gauges/stream');
+    /** The last pressed reading of each gauge that was passed on. */
+    const seen = new Map<string, number>();
+    let wasAway = false;
+    const pass = (gauge: string, readings: readonly GaugeReading[]) => {
+      for (const r of readings) {
+        if (r.seq <= (seen.get(gauge) ?? 0)) continue;
+        seen.set(gauge, r.seq);
+        take.current(gauge, r);
+      }
+    };
+    stream.onopen = () => {
+      setAway(false);
+      if (!wasAway) return;
+      wasAway = false;
+      /* What was pressed while the server could not be heard. */
+      for (const [gauge, seq] of seen)
+        void get<{ readings: GaugeReading[] }>(`/gauges/${gauge}/readings?pressed=1&after=${seq}`).then(
+          (a) => pass(gauge, a.readings),
+          () => undefined,
+        );
+    };
+    stream.onerror = () => {
+      wasAway = true;
+      setAway(true);
+    };
+    stream.onmessage = (event: MessageEvent<string>) => {
+      const news = JSON.parse(event.data) as GaugeNews;
+      if (!seen.has(news.gauge)) seen.set(news.gauge, Math.min(...news.pressed.map((r) => r.seq), (news.last?.seq ?? 0) + 1) - 1);
+      setGauges((before) => [
+        ...before.filter((g) => g.gauge !== news.gauge),
+        { gauge: news.gauge, isConnected: news.isConnected, badLines: news.badLines, last: news.last, count: news.count },
+      ]);
+      pass(news.gauge, news.pressed);
+    };
+    return () => stream.close();
+  }, []);
+  return { gauges, isAway };
+}

@@ -1,0 +1,76 @@
+import type { Entity } from '#core/record/definitions';
+import { cageNeeds } from '#core/reach/cage-access';
+import { secondFace } from '#core/prep/two-sided';
+import { toolsForSetup } from '#core/reach/tools-for-setup';
+import type { BenchItem, BenchSetup } from '#core/setup/bench';
+import type { SetupCard } from '#core/setup/cards';
+import { CAGE_NEED_WORDS, clicksSentence, scrapSentence, secondFaceSentence } from '#core/wording/preparation';
+import { TOOL_PROBLEM_WORDS } from '#core/wording/tools';
+import { showLength } from '#core/units/show';
+import { useUnits } from '../../ui/units';
+import type { RowModel } from '../../rows/row-model';
+
+interface SetupCardPanelProps {
+  readonly card: SetupCard;
+  readonly current: BenchSetup;
+  readonly item: BenchItem;
+  readonly row: RowModel;
+  readonly tools: readonly Entity<'tool'>[];
+}
+
+/** What goes into the tool, what it should come to, what to try on scrap, and what this row needs beside it. */
+export function SetupCardPanel({ card, current, item, row, tools }: SetupCardPanelProps) {
+  const units = useUnits();
+  const found = toolsForSetup(tools, current.setup);
+  const near = found.refused.filter((r) => r.isNear);
+  const cages = tools.filter((t) => t.definition.kind === 'cage').map((t) => t.definition);
+  const needs = current.setup.operation === 'countersunk' ? cageNeeds(row.entity.definition.access, cages) : [];
+  const index = row.entity.definition.layers.findIndex((l) => l.id === item.steps[0]?.layerId);
+  const layer = row.plan.layers[index];
+  const face = row.entity.definition.layers[index]?.bothSides && layer ? secondFace(layer, row.stack.hole) : null;
+  return (
+    <section aria-label="Set-up card" className="flex flex-col gap-1 rounded border border-line p-2 text-[16px]">
+      {card.depth !== null && card.surface !== null ? (
+        <p className="text-[19px]">
+          <strong>{showLength(card.depth, units)}</strong> deep, <strong>{showLength(card.surface, units)}</strong> across the surface
+        </p>
+      ) : null}
+      {card.clicks ? <p>{clicksSentence(card.clicks)}</p> : null}
+      <p>{scrapSentence(card, units)}</p>
+      {face ? (
+        <p className={face.isGuided ? '' : 'text-caution'} role={face.isGuided ? undefined : 'alert'}>
+          {secondFaceSentence(face, row.stack.hole, units)}
+        </p>
+      ) : null}
+      {needs.map((n) => (
+        <p key={n} className={n === 'no-cage-reaches' ? 'text-stop' : 'text-caution'}>
+          {CAGE_NEED_WORDS[n]}
+        </p>
+      ))}
+      {found.fit[0] ? (
+        <p>In the tool: {found.fit[0].definition.name}.</p>
+      ) : found.isKindOwned ? (
+        <p className="text-stop">Nothing of yours fits this set-up.</p>
+      ) : null}
+      {near.length > 0 ? (
+        <p className="text-caution">
+          {near.map((r) => `Not ${r.tool.definition.name}: ${r.problems.map((p) => TOOL_PROBLEM_WORDS[p]).join(', ')}.`).join(' ')}
+        </p>
+      ) : null}
+      {found.refused.length > near.length ? (
+        <details>
+          <summary className="cursor-pointer text-ink2">Others that do not fit ({found.refused.length - near.length})</summary>
+          <ul className="text-[15px] text-ink2">
+            {found.refused
+              .filter((r) => !r.isNear)
+              .map((r) => (
+                <li key={r.tool.id}>
+                  {r.tool.definition.name}: {r.problems.map((p) => TOOL_PROBLEM_WORDS[p]).join(', ')}
+                </li>
+              ))}
+          </ul>
+        </details>
+      ) : null}
+    </section>
+  );
+}
