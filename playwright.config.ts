@@ -23,7 +23,7 @@ export default defineConfig({
     launchOptions: CHROMIUM,
   },
   webServer: {
-    command: `node scripts/build/build.mjs && exec node dist/start.mjs --data ${DATA} --port ${PORT} --demo reset`,
+    command: `node scripts/build/build.mjs && exec node dist/start.mjs --data ${DATA} --port ${PORT} --gauge-port ${PORT + 9} --demo reset`,
     url: `http://127.0.0.1:${PORT}/api/health`,
     timeout: 120_000,
     reuseExistingServer: false,

@@ -4,11 +4,13 @@ import { freshAssembly, keepRow } from './bench-mates';
 
 const panel = (page: Page) => page.getByRole('region', { name: 'Depth of the cage' });
 
+const field = (page: Page) => panel(page).getByRole('textbox', { name: /at hole/ });
+
 async function read(page: Page, ...readings: string[]): Promise<void> {
   for (const reading of readings) {
-    await panel(page).getByRole('textbox').fill(reading);
+    await field(page).fill(reading);
     await page.keyboard.press('Enter');
-    await expect(panel(page).getByRole('textbox')).toHaveValue('');
+    await expect(field(page)).toHaveValue('');
   }
 }
 
@@ -33,10 +35,10 @@ test('depth readings get an answer: measure more, turn so many clicks, leave it;
   await expect(panel(page).getByRole('status')).toContainText('Leave it: the mean of 3 is within half a click');
   await read(page, '.0385', '.0310', '.0395');
   await expect(panel(page).getByRole('status')).toContainText('Turning now would follow the gauge');
-  await panel(page).getByRole('textbox').fill('.34');
+  await field(page).fill('.34');
   await page.keyboard.press('Enter');
   await expect(panel(page).getByRole('alert')).toContainText('was it read in other units?');
-  await panel(page).getByRole('textbox').fill('#$%');
+  await field(page).fill('#$%');
   await page.keyboard.press('Enter');
   await expect(panel(page).getByRole('alert')).toContainText('does not read as a depth');
   await page.reload();

@@ -31,11 +31,12 @@ describe('the id of a reading’s mark', () => {
     const seen = new Set<string>();
     for (const gauge of ['a', 'b', 'bench-gauge', 'bench-gauge-1'])
       for (let seq = 1; seq <= 5000; seq++) {
-        const id = gaugeMarkId(gauge, seq);
+        const id = gaugeMarkId(gauge, seq, 'k');
         expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-8[0-9a-f]{3}-a[0-9a-f]{3}-[0-9a-f]{12}$/);
         seen.add(id);
       }
     expect(seen.size).toBe(20_000);
-    expect(gaugeMarkId('a', 1)).toBe(gaugeMarkId('a', 1));
+    expect(gaugeMarkId('a', 1, 'k')).toBe(gaugeMarkId('a', 1, 'k'));
+    expect(gaugeMarkId('a', 1, 'k')).not.toBe(gaugeMarkId('a', 1, 'l'));
   });
 });

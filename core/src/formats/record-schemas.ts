@@ -167,6 +167,10 @@ const row = Joi.object({
     isBent: Joi.boolean().required(),
     isTilted: Joi.boolean(),
     needsSpacer: Joi.boolean(),
+    sheetIndex: Joi.number()
+      .integer()
+      .min(0)
+      .max(ROW_LINE_MAX_LAYERS - 1),
   }).allow(null),
   blind: Joi.object({
     name,

@@ -24,7 +24,11 @@ export function layerReaches(
     .filter((s) => s.kind === 'dimpled')
     .map((s): LayerReach => {
       const part = parts.get(s.partId as string);
-      const access = rowAccess(row, part);
+      const access = rowAccess(
+        row,
+        part,
+        row.layers.findIndex((l) => l.id === s.layerId),
+      );
       return {
         layerId: s.layerId as string,
         part: part?.name ?? '',

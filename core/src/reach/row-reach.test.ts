@@ -5,7 +5,7 @@ import type { Entity, ToolDefinition } from '../record/definitions';
 import type { Setup } from '../setup/setup';
 import { USUAL_TOOLS } from '../tables/usual-tools';
 import type { Mm } from '../units/length';
-import { reachRanges } from './reach';
+import { reachRanges, roomInRib } from './reach';
 import { reachingTool, rowAccess } from './row-reach';
 import { toolProblems, toolsForSetup } from './tools-for-setup';
 
@@ -48,6 +48,14 @@ describe('what a row’s holes give a tool', () => {
     expect(rowAccess(rowOf(['p'], 3, { laid }), skin).map((a) => Math.round(a.edge ?? -1))).toEqual([10, 100, 10]);
     expect(rowAccess(rowOf(['p'], 3, { laid, access: { ...none, edge: length(7) } }), skin).map((a) => a.edge)).toEqual([7, 7, 7]);
   });
+  it('what is in the way of one sheet is not in the way of the others', () => {
+    const row = rowOf(['p', 'q'], 2, { access: { ...none, room: length(20), sheetIndex: 1 } });
+    expect([0, 1].map((sheet) => rowAccess(row, undefined, sheet).map((a) => a.room))).toEqual([
+      [undefined, undefined],
+      [20, 20],
+    ]);
+    expect(rowAccess({ ...row, layers: row.layers.slice(0, 1) }, undefined, 0).map((a) => a.room)).toEqual([20, 20]);
+  });
   it('a bent sheet takes the frame out', () =>
     expect(reachRanges(reaching, rowAccess(rowOf(['p'], 2, { access: { ...none, isBent: true } }), undefined))[0]?.best?.kind).toBe(
       'squeezer',
@@ -79,5 +87,32 @@ describe('dies', () => {
     expect(toolsForSetup(tools, setup(3, 'substructure')).fit.map((t) => t.definition.sheet)).toEqual(['substructure', 'skin']);
     expect(toolsForSetup(tools, setup(3, 'skin')).fit.map((t) => t.definition.sheet)).toEqual(['skin']);
     expect(toolsForSetup(tools, setup(5, 'skin')).fit).toEqual([]);
+  });
+});
+
+describe('three ribs more, hole by hole against the formula solved by hand', () => {
+  /* Room between the flanges is even from first to last hole; the formula is worked at every hole apart. */
+  const cases = [
+    { name: 'shallow rib', h0: 60, h1: 30, length: 400, t: 0.8128, first: 20, last: 380, holes: 13, yoke: 45, dies: 22 },
+    { name: 'steep rib', h0: 120, h1: 24, length: 360, t: 0.635, first: 15, last: 345, holes: 23, yoke: 50, dies: 22 },
+    { name: 'rib that widens', h0: 25, h1: 90, length: 500, t: 1.016, first: 25, last: 475, holes: 19, yoke: 50, dies: 22 },
+  ];
+  it.each(cases)('$name', ({ h0, h1, length: L, t, first, last, holes, yoke, dies }) => {
+    const rib = { startHeight: h0 as Mm, endHeight: h1 as Mm, length: L as Mm, thickness: t as Mm };
+    const access = { ...none, room: length(roomInRib(rib, first as Mm)), roomAtEnd: length(roomInRib(rib, last as Mm)) };
+    const own = [
+      { id: 'y', name: 'yoke', kind: 'squeezer' as const, noseHeight: yoke as Mm, takesBent: true },
+      { id: 'd', name: 'dies', kind: 'close-quarters' as const, noseHeight: dies as Mm, takesBent: true },
+    ];
+    const said = reachRanges(own, rowAccess(rowOf(['p'], holes, { access }), undefined)).flatMap((r) =>
+      Array.from({ length: r.to - r.from + 1 }, () => r.best?.id ?? null),
+    );
+    const wanted = Array.from({ length: holes }, (_, i) => {
+      const x = first + ((last - first) * i) / (holes - 1);
+      const room = h0 + ((h1 - h0) * x) / L - 2 * t;
+      return room >= yoke ? 'y' : room >= dies ? 'd' : null;
+    });
+    expect(said).toEqual(wanted);
+    expect(new Set(said).size).toBeGreaterThan(1);
   });
 });

@@ -20,11 +20,17 @@ export function reachingTool({ id, definition: t }: Entity<'tool'>): ReachingToo
   };
 }
 
-/** What every hole of a row gives a tool, in order. Where the edge was not measured, the drawn outline of the part says it. */
-export function rowAccess(row: RowDefinition, part: PartDefinition | undefined): HoleAccess[] {
+/** What was said of a sheet; null where it was said of another one. */
+export function accessOf({ access, layers }: RowDefinition, sheetIndex: number | undefined): RowDefinition['access'] {
+  const about = access?.sheetIndex;
+  return about === undefined || sheetIndex === undefined || about === sheetIndex || about >= layers.length ? access : null;
+}
+
+/** What every hole of a row gives a tool in one of its sheets, in order. Where the edge was not measured, the drawn outline of the part says it. */
+export function rowAccess(row: RowDefinition, part: PartDefinition | undefined, sheetIndex?: number): HoleAccess[] {
   const holes = holesInPlan(row.holes);
   const placed = holePlaces(row);
-  const a = row.access;
+  const a = accessOf(row, sheetIndex);
   const alongOf = (i: number): number => {
     const [first, here, last] = [placed?.[0]?.place, placed?.[i]?.place, placed?.at(-1)?.place];
     if (!first || !here || !last) return holes.length < 2 ? 0 : i / (holes.length - 1);

@@ -185,6 +185,8 @@ export interface RowAccess {
   readonly isTilted?: boolean | undefined;
   /** The cage's foot cannot stand on this sheet alone: a spacer of the same thickness goes beside it. */
   readonly needsSpacer?: boolean | undefined;
+  /** The one sheet this is about, counted from the head side, from 0; absent: every sheet. Sheets are prepared one by one. */
+  readonly sheetIndex?: number | undefined;
 }
 
 export const TOOL_KINDS = [

@@ -61,8 +61,8 @@ describe('set-up cards', () => {
   });
   it.each([
     /* Extra depth by docs/rules.md: .3054 n. */
-    ['p16', 4.9, 'the rule of thumb cuts 2.1 deeper'],
-    ['p25', 7.6, 'the rule of thumb cuts 0.6 too little'],
+    ['p16', 4.9, 'the rule of thumb cuts 2.1 clicks deeper'],
+    ['p25', 7.6, 'the rule of thumb cuts 0.6 clicks too little'],
   ])('under a dimple of %s: computed %d clicks past flush beside the fixed seven', (sheet, computed, said) => {
     const [card] = cardsOf([cardRow('a', rowOf([sheet, 'p63'], 4))]).filter((c) => c.clicks);
     expect(card?.clicks?.computed).toBeCloseTo(computed, 1);

@@ -60,7 +60,7 @@ export function clicksSentence({ computed, ruleOfThumb, differs }: CageClicks): 
   const verdict =
     apart < 0.5
       ? 'both come to the same'
-      : `the rule of thumb cuts ${n(apart)} ${differs > 0 ? 'deeper: the skin sits in a hollow' : 'too little: the skin stands proud'}`;
+      : `the rule of thumb cuts ${n(apart)} ${apart === 1 ? 'click' : 'clicks'} ${differs > 0 ? 'deeper: the skin sits in a hollow' : 'too little: the skin stands proud'}`;
   return `Past flush: computed ${n(computed)} clicks, rule of thumb ${n(ruleOfThumb)}; ${verdict}.`;
 }
 

@@ -56,7 +56,16 @@ function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
     ...row,
     ...rest,
     ...(room
-      ? { access: { edge: null, wall: null, room: typedLength(String(room[0])), roomAtEnd: typedLength(String(room[1])), isBent: false } }
+      ? {
+          access: {
+            edge: null,
+            wall: null,
+            room: typedLength(String(room[0])),
+            roomAtEnd: typedLength(String(room[1])),
+            isBent: false,
+            sheetIndex: row.layers.length - 1,
+          },
+        }
       : {}),
     ...(path ? { laid: { path: path.map(inchPlace), startEdgeMm: edge, endEdgeMm: edge } } : {}),
     holes: row.holes.map((h, i) => {

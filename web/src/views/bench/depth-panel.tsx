@@ -77,7 +77,7 @@ export function DepthPanel({ data, current, card, tools, row, marks, holeId, onM
     setError(null);
     onMark([
       {
-        id: gaugeMarkId(gauge, reading.seq),
+        id: gaugeMarkId(gauge, reading.seq, `${data.assembly.id}/${key}`),
         kind: isGauge ? 'gauge-read' : 'depth-read',
         rowId: row.entity.id,
         holeIds: [at],

@@ -1,15 +1,16 @@
-import { useState } from 'react';
 import { showLength } from '#core/units/show';
 import type { Mm } from '#core/units/length';
 import { useGauges, type GaugeReading } from '../../api/gauge';
+import { useLocal, writeLocal } from '../../api/device';
 import { Button } from '../../ui/controls';
 import { useUnits } from '../../ui/units';
 
 /** A digital gauge on the line: what it shows now, taken by its own button or by this one. */
 export function GaugeField({ onTake }: { onTake: (gauge: string, reading: GaugeReading) => void }) {
   const units = useUnits();
-  const [isByButton, setByButton] = useState(true);
-  const { gauges, isAway } = useGauges((gauge, reading) => (isByButton ? onTake(gauge, reading) : undefined));
+  /* Several windows hear every gauge: the button is heard where somebody said so. */
+  const heard = useLocal('gauge');
+  const { gauges, isAway } = useGauges((gauge, reading) => (gauge === heard && !document.hidden ? onTake(gauge, reading) : undefined));
   const plugged = gauges.filter((g) => g.isConnected);
   const gone = gauges.filter((g) => !g.isConnected);
   return (
@@ -28,6 +29,15 @@ export function GaugeField({ onTake }: { onTake: (gauge: string, reading: GaugeR
           >
             Take this reading
           </Button>
+          <label className="flex min-h-14 items-center gap-2 text-[15px]">
+            <input
+              type="checkbox"
+              className="size-6"
+              checked={heard === g.gauge}
+              onChange={(e) => writeLocal('gauge', e.target.checked ? g.gauge : '')}
+            />
+            its own button takes a reading here
+          </label>
           {g.badLines > 0 ? (
             <span className="text-caution">
               {g.badLines} {g.badLines === 1 ? 'line' : 'lines'} made no sense and {g.badLines === 1 ? 'was' : 'were'} passed over
@@ -35,17 +45,11 @@ export function GaugeField({ onTake }: { onTake: (gauge: string, reading: GaugeR
           ) : null}
         </span>
       ))}
-      {gone.map((g) => (
+      {gone.slice(-1).map((g) => (
         <span key={g.gauge} role="status" className="text-caution">
           {g.gauge} is unplugged; every reading taken from it is kept.
         </span>
       ))}
-      {plugged.length > 0 ? (
-        <label className="flex min-h-14 items-center gap-2 text-[15px]">
-          <input type="checkbox" className="size-6" checked={isByButton} onChange={(e) => setByButton(e.target.checked)} />
-          its own button takes a reading
-        </label>
-      ) : null}
       {gauges.length === 0 ? <span className="text-[14px] text-ink2">No digital gauge is plugged in.</span> : null}
       {isAway ? <span className="text-caution">The server is away: the gauge cannot be heard.</span> : null}
     </div>

@@ -1,5 +1,6 @@
 import type { Entity } from '#core/record/definitions';
 import { cageNeeds } from '#core/reach/cage-access';
+import { accessOf } from '#core/reach/row-reach';
 import { secondFace } from '#core/prep/two-sided';
 import { toolsForSetup } from '#core/reach/tools-for-setup';
 import type { BenchItem, BenchSetup } from '#core/setup/bench';
@@ -24,8 +25,8 @@ export function SetupCardPanel({ card, current, item, row, tools }: SetupCardPan
   const found = toolsForSetup(tools, current.setup);
   const near = found.refused.filter((r) => r.isNear);
   const cages = tools.filter((t) => t.definition.kind === 'cage').map((t) => t.definition);
-  const needs = current.setup.operation === 'countersunk' ? cageNeeds(row.entity.definition.access, cages) : [];
   const index = row.entity.definition.layers.findIndex((l) => l.id === item.steps[0]?.layerId);
+  const needs = current.setup.operation === 'countersunk' ? cageNeeds(accessOf(row.entity.definition, index), cages) : [];
   const layer = row.plan.layers[index];
   const face = row.entity.definition.layers[index]?.bothSides && layer ? secondFace(layer, row.stack.hole) : null;
   return (

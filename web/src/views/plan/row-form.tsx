@@ -46,6 +46,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
     roomAtEnd: textOf(was.access?.roomAtEnd ?? null),
   });
   const [isBent, setBent] = useState(was.access?.isBent ?? false);
+  const [sheetIndex, setSheetIndex] = useState(was.access?.sheetIndex ?? -1);
   const [isTilted, setTilted] = useState(was.access?.isTilted ?? false);
   const [needsSpacer, setSpacer] = useState(was.access?.needsSpacer ?? false);
   const [shares, setShares] = useState<SharedLoad | ''>(was.sharesLoadWith ?? '');
@@ -98,6 +99,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
               room: lengthOf('The room at the first hole', access.room),
               roomAtEnd: lengthOf('The room at the last hole', access.roomAtEnd),
               isBent,
+              ...(sheetIndex >= 0 ? { sheetIndex } : {}),
               ...(isTilted ? { isTilted } : {}),
               ...(needsSpacer ? { needsSpacer } : {}),
             },
@@ -158,6 +160,16 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       </div>
       <fieldset className="grid grid-cols-2 items-start gap-3 border-t border-line pt-1">
         <legend className="label pr-2">What a tool finds here</legend>
+        <Field label="In which sheet">
+          <Select value={sheetIndex} onChange={(e) => setSheetIndex(Number(e.target.value))}>
+            <option value={-1}>every one</option>
+            {was.layers.map((l, i) => (
+              <option key={l.id} value={i}>
+                {partName(l.partId)}
+              </option>
+            ))}
+          </Select>
+        </Field>
         {ACCESS_FIELDS.map(([key, label]) => (
           <DimensionField
             key={key}
