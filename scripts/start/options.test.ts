@@ -13,6 +13,7 @@ describe('options of ./start', () => {
       demo: 'on',
       lan: false,
       lanPort: 8443,
+      gaugePort: 8421,
     });
   });
   it('come by flag or by environment, and the flag outranks', () => {
@@ -31,6 +32,7 @@ describe('options of ./start', () => {
       demo: 'off',
       lan: false,
       lanPort: 8443,
+      gaugePort: 8421,
     });
     expect(read(['--port', '9100', '--data', 'mine', '--demo=reset'], env)).toMatchObject({
       port: 9100,

@@ -125,7 +125,7 @@ export function readKitDocument(value: unknown): Result<KitDocument> {
     const fits =
       e.kind === 'kit'
         ? e.id === doc.kitId
-        : e.kind === 'assembly' || e.kind === 'tool'
+        : e.kind === 'assembly' || e.kind === 'tool' || e.kind === 'page'
           ? 'kitId' in definition && definition.kitId === doc.kitId
           : 'assemblyId' in definition &&
             byId.get(definition.assemblyId)?.kind === 'assembly' &&

@@ -1,7 +1,19 @@
 import Joi from 'joi';
 import { SCHOOL_IDS } from '../prep/stack';
 import { ENTITY_KINDS, HOLD_KINDS, ROW_STARTS, TOOL_KINDS, type Change, type EntityKind } from '../record/definitions';
-import { CAGE_WAYS, DEVIATION_KINDS, DIMPLE_DEFECTS, HOLE_ORIGINS, LIES, MARK_ADDRESS, MARK_KINDS, type Mark } from '../record/marks';
+import {
+  CAGE_WAYS,
+  DEVIATION_KINDS,
+  DIMPLE_DEFECTS,
+  DISPOSITIONS,
+  HEAD_DEFECTS,
+  HOLE_ORIGINS,
+  LIES,
+  SETTING_WAYS,
+  MARK_ADDRESS,
+  MARK_KINDS,
+  type Mark,
+} from '../record/marks';
 import { isLengthDash } from '../rivet/callout';
 import { ALLOYS } from '../tables/fasteners';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
@@ -62,6 +74,9 @@ const kit = Joi.object({
   people: people.required(),
   work: Joi.object({ scuff: Joi.boolean().required(), prime: Joi.boolean().required(), scuffAfterDimple: Joi.boolean().required() }),
   holders: Joi.object({ 3: owned, 4: owned, 5: owned, 6: owned }),
+  inspectEvery: Joi.number().integer().min(1).max(1000),
+  sparePercent: Joi.number().min(0).max(500),
+  stock: Joi.object().pattern(Joi.string().max(40), Joi.number().integer().min(0).max(1_000_000)).max(500),
 });
 
 const assembly = Joi.object({
@@ -112,6 +127,8 @@ const layer = Joi.object({
   bothSides: Joi.boolean().required(),
 });
 
+const lengthDash = Joi.number().custom((value: number, helpers) => (isLengthDash(value) ? value : helpers.error('any.invalid')));
+
 const row = Joi.object({
   v: Joi.valid(1).required(),
   assemblyId: id.required(),
@@ -122,10 +139,7 @@ const row = Joi.object({
   head: Joi.valid('flush-100', 'protruding').required(),
   dash: Joi.valid(3, 4, 5, 6).required(),
   alloy: Joi.valid(...ALLOYS).required(),
-  lengthDash: Joi.number()
-    .custom((value: number, helpers) => (isLengthDash(value) ? value : helpers.error('any.invalid')))
-    .allow(null)
-    .required(),
+  lengthDash: lengthDash.allow(null).required(),
   layers: Joi.array().items(layer).min(1).max(ROW_LINE_MAX_LAYERS).unique('id').unique('partId').required(),
   holes: Joi.array()
     .items(
@@ -178,6 +192,25 @@ const row = Joi.object({
     gripMin: length.allow(null).required(),
     gripMax: length.allow(null).required(),
   }).allow(null),
+  setting: Joi.object({ way: Joi.valid(...SETTING_WAYS).required(), isSealed: Joi.boolean(), bareZone: shortText }).allow(null),
+});
+
+const page = Joi.object({
+  v: Joi.valid(1).required(),
+  kitId: id.required(),
+  name: name.required(),
+  revisions: Joi.array()
+    .items(
+      Joi.object({
+        revision: Joi.string().trim().min(1).max(40).required(),
+        cameAt: time.required(),
+        note: Joi.string().trim().allow('').max(500).required(),
+        photoIds: Joi.array().items(id).max(20).unique(),
+      }),
+    )
+    .min(1)
+    .max(50)
+    .required(),
 });
 
 const tool = Joi.object({
@@ -199,7 +232,7 @@ const tool = Joi.object({
   isCutAway: Joi.boolean(),
 });
 
-export const DEFINITION_SCHEMAS: Readonly<Record<EntityKind, Joi.ObjectSchema>> = { kit, assembly, part, row, tool };
+export const DEFINITION_SCHEMAS: Readonly<Record<EntityKind, Joi.ObjectSchema>> = { kit, assembly, part, row, tool, page };
 
 const edit = Joi.object({
   kind: Joi.valid(...ENTITY_KINDS).required(),
@@ -266,6 +299,7 @@ export const MARK_SCHEMA = Joi.object({
       edges: Joi.object().pattern(id, length).max(ROW_LINE_MAX_LAYERS),
       pitch: length,
       off: length,
+      edgeLimit: Joi.object({ factorD: Joi.number().min(0).max(20).required(), by: Joi.valid('kit', 'program').required() }),
       verdict: Joi.valid('same-rivet', 'next-size', 'stop').required(),
     }),
     photoIds: Joi.array().items(id).max(20).unique(),
@@ -280,6 +314,26 @@ export const MARK_SCHEMA = Joi.object({
     }),
     rivet: Joi.object({ lie: Joi.valid(...LIES).required(), off: typed(-10, 10) }),
     dimple: Joi.valid(...DIMPLE_DEFECTS),
+    setting: Joi.object({
+      way: Joi.valid(...SETTING_WAYS).required(),
+      toolId: id,
+      pressure: Joi.string().trim().max(20),
+      lengthDash,
+    }),
+    head: Joi.object({
+      width: length,
+      height: length,
+      width2: length,
+      gauge: Joi.valid('go', 'no-go'),
+      defects: Joi.array()
+        .items(Joi.valid(...HEAD_DEFECTS))
+        .unique()
+        .max(HEAD_DEFECTS.length),
+      flush: typed(-10, 10),
+      gap: typed(0, 10),
+      disposition: Joi.valid(...DISPOSITIONS).required(),
+    }),
+    workMinutes: Joi.number().min(1).max(2000),
     angle: Joi.object({ found: Joi.number().min(0).max(180).required(), wanted: Joi.number().min(0).max(180).required() }),
   }).required(),
 }).custom((value: Mark, helpers) =>
@@ -293,6 +347,9 @@ function addressesWell({ kind, holeIds, layerIds, side, payload }: Mark): boolea
   if ((kind === 'deviation') !== (payload.deviation !== undefined)) return false;
   if ((kind === 'depth-read' || kind === 'gauge-read') !== (payload.reading !== undefined)) return false;
   if ((kind === 'rivet-check') !== (payload.rivet !== undefined)) return false;
+  if ((kind === 'head-check') !== (payload.head !== undefined)) return false;
+  if ((kind === 'sealant-mixed') !== (payload.workMinutes !== undefined)) return false;
+  if (kind === 'log-note' && !payload.note?.trim() && !payload.photoIds?.length) return false;
   if ((kind === 'dimple-check') !== (payload.dimple !== undefined)) return false;
   if ((kind === 'angle-read') !== (payload.angle !== undefined)) return false;
   if (kind === 'cage-set' && (payload.setupKey === undefined || payload.clicks === undefined)) return false;

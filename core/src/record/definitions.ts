@@ -1,3 +1,4 @@
+import type { SettingWay } from './marks';
 import type { Prep, SchoolId, SharedLoad } from '../prep/stack';
 import type { Alloy, Head } from '../tables/fasteners';
 import type { LimitName } from '../tables/limits';
@@ -40,6 +41,11 @@ export interface KitDefinition {
   readonly work?: WorkChoices | undefined;
   /** Sheet holders owned, by dash. */
   readonly holders?: Partial<Record<'3' | '4' | '5' | '6', number>> | undefined;
+  /** After the first ones of a batch every so many-th rivet is inspected; absent: 10. */
+  readonly inspectEvery?: number | undefined;
+  /** Rivets on hand by call-out, and how many more than needed are ordered. */
+  readonly stock?: Readonly<Record<string, number>> | undefined;
+  readonly sparePercent?: number | undefined;
 }
 
 /** Work on whole parts that a project does or leaves out. */
@@ -163,6 +169,16 @@ export interface RowDefinition {
   readonly access?: RowAccess | null | undefined;
   /** Set with this instead of the solid rivet. */
   readonly blind?: BlindFastener | null | undefined;
+  readonly setting?: RowSetting | null | undefined;
+}
+
+/** How a row is meant to be set. */
+export interface RowSetting {
+  readonly way: SettingWay;
+  /** Set wet with sealant, or bonded. */
+  readonly isSealed?: boolean | undefined;
+  /** What stays bare for it. */
+  readonly bareZone?: string | undefined;
 }
 
 export interface LaidPath {
@@ -230,16 +246,35 @@ export interface ToolDefinition {
   readonly isCutAway?: boolean | undefined;
 }
 
+/** A page of the plans with all its revisions, oldest first: the old one is kept behind the new. */
+export interface PageDefinition {
+  readonly v: 1;
+  readonly kitId: string;
+  /** As rows and parts name it, without its revision. */
+  readonly name: string;
+  readonly revisions: readonly PageRevision[];
+}
+
+export interface PageRevision {
+  readonly revision: string;
+  /** When it came, ISO 8601, UTC. */
+  readonly cameAt: string;
+  /** What it changes. */
+  readonly note: string;
+  readonly photoIds?: readonly string[] | undefined;
+}
+
 export interface Definitions {
   kit: KitDefinition;
   assembly: AssemblyDefinition;
   part: PartDefinition;
   row: RowDefinition;
   tool: ToolDefinition;
+  page: PageDefinition;
 }
 
 export type EntityKind = keyof Definitions;
-export const ENTITY_KINDS: readonly EntityKind[] = ['kit', 'assembly', 'part', 'row', 'tool'];
+export const ENTITY_KINDS: readonly EntityKind[] = ['kit', 'assembly', 'part', 'row', 'tool', 'page'];
 
 /** A definition as it stands in the record: identified, versioned. */
 export interface Entity<K extends EntityKind = EntityKind> {

@@ -26,6 +26,10 @@ export const MARK_KINDS = [
   'rivet-check',
   'dimple-check',
   'angle-read',
+  'head-check',
+  'sealant-mixed',
+  'cleared',
+  'log-note',
   'shift-started',
   'shift-paused',
   'shift-resumed',
@@ -50,6 +54,10 @@ export const MARK_ADDRESS: Readonly<Record<MarkKind, 'hole' | 'hole-in-layer' | 
   'rivet-check': 'hole-in-layer',
   'dimple-check': 'hole-in-layer',
   'angle-read': 'part',
+  'head-check': 'hole',
+  'sealant-mixed': 'assembly',
+  cleared: 'hole',
+  'log-note': 'assembly',
   deburred: 'hole-in-layer',
   dimpled: 'hole-in-layer',
   countersunk: 'hole-in-layer',
@@ -70,7 +78,16 @@ export type Side = 'head' | 'shop';
 export const HOLE_ORIGINS = ['drilled', 'reamed', 'together', 'back-drilled', 'transferred'] as const;
 export type HoleOrigin = (typeof HOLE_ORIGINS)[number];
 
-export const DEVIATION_KINDS = ['out-of-place', 'elongated', 'oversize', 'near-edge', 'wrong-part', 'edge-damage', 'opened-up'] as const;
+export const DEVIATION_KINDS = [
+  'out-of-place',
+  'elongated',
+  'oversize',
+  'near-edge',
+  'wrong-part',
+  'edge-damage',
+  'opened-up',
+  'after-removal',
+] as const;
 export type DeviationKind = (typeof DEVIATION_KINDS)[number];
 
 /** What was found at a hole, as it was measured. Lengths keep what was typed. */
@@ -84,6 +101,8 @@ export interface Deviation {
   readonly pitch?: TypedLength | undefined;
   /** How far from where it belongs. */
   readonly off?: TypedLength | undefined;
+  /** The edge distance asked for then, as a multiple of D, and whose limit it was. */
+  readonly edgeLimit?: { readonly factorD: number; readonly by: 'kit' | 'program' } | undefined;
   /** What the program said then. */
   readonly verdict: 'same-rivet' | 'next-size' | 'stop';
 }
@@ -116,6 +135,56 @@ export interface RivetCheck {
 export const DIMPLE_DEFECTS = ['under-formed', 'cracked', 'doubled', 'wrong-side', 'dented'] as const;
 export type DimpleDefect = (typeof DIMPLE_DEFECTS)[number];
 
+export const SETTING_WAYS = ['squeezer', 'gun', 'back', 'blind'] as const;
+export type SettingWay = (typeof SETTING_WAYS)[number];
+
+/** How a rivet was set: whatever changes here begins a new batch for the sampling. */
+export interface Setting {
+  readonly way: SettingWay;
+  readonly toolId?: string | undefined;
+  /** Air pressure, or the hand's own words for it. */
+  readonly pressure?: string | undefined;
+  /** The length that really went in, sixteenths; absent: as planned. */
+  readonly lengthDash?: number | undefined;
+}
+
+/** Defects of a set rivet, by name. Source: docs/rules.md. */
+export const HEAD_DEFECTS = [
+  'under-driven',
+  'over-driven',
+  'tipped',
+  'clinched',
+  'open-head',
+  'proud',
+  'sunken',
+  'cut-head',
+  'crack',
+  'gap',
+  'elongated',
+  'dent',
+  'stem',
+  'wrong-rivet',
+] as const;
+export type HeadDefect = (typeof HEAD_DEFECTS)[number];
+
+export const DISPOSITIONS = ['accept', 'accept-note', 'drive-more', 'take-out', 'ask'] as const;
+export type Disposition = (typeof DISPOSITIONS)[number];
+
+/** A set rivet as it was looked at, and what the builder decided. The program approves nothing. */
+export interface HeadCheck {
+  readonly width?: TypedLength | undefined;
+  readonly height?: TypedLength | undefined;
+  /** The width at right angles to the first. */
+  readonly width2?: TypedLength | undefined;
+  readonly gauge?: 'go' | 'no-go' | undefined;
+  readonly defects?: readonly HeadDefect[] | undefined;
+  /** The manufactured head against the skin; proud above zero. */
+  readonly flush?: TypedLength | undefined;
+  /** Between the sheets, by feeler. */
+  readonly gap?: TypedLength | undefined;
+  readonly disposition: Disposition;
+}
+
 /** What a mark says beside what it addresses; each kind has its own. */
 export interface MarkPayload {
   /** An undo names here the mark it takes back. */
@@ -136,6 +205,10 @@ export interface MarkPayload {
   readonly clicks?: number | undefined;
   /** Of a cage set anew. */
   readonly cage?: CageSetting | undefined;
+  readonly setting?: Setting | undefined;
+  readonly head?: HeadCheck | undefined;
+  /** Sealant or adhesive: minutes it can be worked. */
+  readonly workMinutes?: number | undefined;
   readonly rivet?: RivetCheck | undefined;
   readonly dimple?: DimpleDefect | undefined;
   /** A flange's angle, degrees. */

@@ -130,6 +130,10 @@ export function fold(marks: readonly Mark[]): Folded {
       if (mark.kind === 'removed') {
         done.delete('set//');
         done.delete('inspected//');
+      } else if (mark.kind === 'head-check') {
+        /* Accepted: looked at. Anything else: to be looked at again. */
+        if (mark.payload.head?.disposition.startsWith('accept')) done.add('inspected//');
+        else done.delete('inspected//');
       } else if (mark.kind === 'dimple-check') {
         /* Under-formed: it is to be dimpled once more. */
         if (mark.payload.dimple === 'under-formed') for (const id of mark.layerIds) done.delete(keyOf('dimpled', id, null));
@@ -183,7 +187,7 @@ export interface Leftover {
 }
 
 /** Marks that are no step of a row and never left over. */
-const NO_STEP: readonly string[] = ['squared', 'removed', 'laid-out', 'piloted', 'drilled'] satisfies MarkKind[];
+const NO_STEP: readonly string[] = ['squared', 'removed', 'cleared', 'laid-out', 'piloted', 'drilled'] satisfies MarkKind[];
 
 /** Finds marks that no longer fit the row's plan. */
 export function leftoversOf(row: RowDefinition, steps: readonly Step[], states: HoleStates = NOTHING): Leftover[] {

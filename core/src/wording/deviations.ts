@@ -12,6 +12,7 @@ export const DEVIATION_WORDS: Readonly<Record<DeviationKind, string>> = {
   'wrong-part': 'drilled in the wrong part',
   'edge-damage': 'edge damaged',
   'opened-up': 'opened up a size on purpose',
+  'after-removal': 'the hole after its rivet was taken out',
 };
 
 const WHOM = 'Ask the kit maker, then the inspector, before anything else is done to it.';

@@ -1,9 +1,11 @@
+import { useState } from 'react';
 import { Button, ErrorText, Select } from '../../ui/controls';
 import { DRAWING_UNITS, type OpenDrawing } from './use-drawing';
 
 /** The file, its unit (asked where the file does not say) and its layers. */
 export function DrawingSource({ drawing, want }: { drawing: OpenDrawing; want: 'holes' | 'outlines' }) {
   const { summary, layers } = drawing;
+  const [name, setName] = useState('');
   const shown = summary?.layers.filter((l) => l[want] > 0) ?? [];
   return (
     <div className="flex flex-col gap-2">
@@ -12,8 +14,16 @@ export function DrawingSource({ drawing, want }: { drawing: OpenDrawing; want: '
         accept=".dxf,image/vnd.dxf"
         aria-label="A drawing to read (DXF)"
         className="field"
-        onChange={(e) => (e.target.files?.[0] ? void drawing.open(e.target.files[0]) : undefined)}
+        onChange={(e) => {
+          const chosen = e.target.files?.[0];
+          if (!chosen) return;
+          setName(chosen.name);
+          void drawing.open(chosen);
+          /* So that the same file can be chosen again, after a stop or a mended drawing. */
+          e.target.value = '';
+        }}
       />
+      {name === '' ? null : <p className="text-[14px] text-ink2">{name}</p>}
       {drawing.busy ? (
         <p role="status" className="flex items-center gap-3">
           {drawing.busy === 'reading' ? 'Reading the drawing …' : 'Finding the rows …'}

@@ -1,0 +1,85 @@
+import type { Disposition, HeadCheck, HeadDefect } from '../record/marks';
+import { judgeHead, type HeadJudgement, type MeasuredHead } from '../rivet/shop-head';
+import type { Mm } from '../units/length';
+
+/** Two widths that differ by more of D than this were measured on a tipped head. This project's own default. */
+export const TIPPED_D = 0.1;
+
+export type Diagnosis =
+  'good' | 'marginal' | 'volume-off' | 'under-driven' | 'over-driven' | 'wrong-length' | 'tipped' | 'no-go' | 'defect' | 'not-measured';
+
+export interface Diagnosed {
+  readonly diagnosis: Diagnosis;
+  /** What the program would do; the builder decides. */
+  readonly advice: Disposition;
+  readonly judgement: HeadJudgement | null;
+  /** The nearest length that works, sixteenths, where the length is at fault. */
+  readonly suggestDash: number | null;
+  /** Defects beside the head's size, worst first. */
+  readonly defects: readonly HeadDefect[];
+}
+
+/** What each named defect comes to by itself. Source: the paragraph on defects and taking out, docs/rules.md; advice is this project's own. */
+export const DEFECT_ADVICE: Readonly<Record<HeadDefect, Disposition>> = {
+  crack: 'ask',
+  elongated: 'ask',
+  'wrong-rivet': 'take-out',
+  tipped: 'take-out',
+  clinched: 'take-out',
+  'over-driven': 'take-out',
+  'open-head': 'take-out',
+  'cut-head': 'take-out',
+  gap: 'take-out',
+  proud: 'take-out',
+  sunken: 'ask',
+  'under-driven': 'drive-more',
+  dent: 'accept-note',
+  stem: 'accept-note',
+};
+
+const HARSHNESS: readonly Disposition[] = ['accept', 'accept-note', 'drive-more', 'take-out', 'ask'];
+const harsher = (a: Disposition, b: Disposition): Disposition => (HARSHNESS.indexOf(a) >= HARSHNESS.indexOf(b) ? a : b);
+
+/**
+ * A rivet as it was looked at: width and height against profile and volume, two widths for tipped, defects by name, flushness and gap.
+ * What was not looked at says nothing. `flushness` and `gapMax` Mm.
+ */
+export function diagnose(
+  check: Omit<HeadCheck, 'disposition'>,
+  rivet: Omit<MeasuredHead, 'width' | 'height'>,
+  limits: { readonly flushness: Mm; readonly gapMax: Mm },
+): Diagnosed {
+  const defects = new Set<HeadDefect>(check.defects ?? []);
+  if (check.flush && Math.abs(check.flush.mm) > limits.flushness + 1e-9) defects.add(check.flush.mm > 0 ? 'proud' : 'sunken');
+  if (check.gap && check.gap.mm > limits.gapMax + 1e-9) defects.add('gap');
+  const widths = [check.width?.mm, check.width2?.mm].filter((w) => w !== undefined);
+  const isTipped =
+    defects.has('tipped') ||
+    (widths.length === 2 && Math.abs((widths[0] as number) - (widths[1] as number)) > TIPPED_D * rivet.size.diameter + 1e-9);
+  const width = widths.length === 0 ? null : widths.reduce((a, b) => a + b, 0) / widths.length;
+  const judgement = width === null || !check.height ? null : judgeHead({ ...rivet, width: width as Mm, height: check.height.mm as Mm });
+  const sorted = [...defects].sort((a, b) => HARSHNESS.indexOf(DEFECT_ADVICE[b]) - HARSHNESS.indexOf(DEFECT_ADVICE[a]));
+  const byDefects = sorted.reduce<Disposition>((worst, d) => harsher(worst, DEFECT_ADVICE[d]), 'accept');
+  const [diagnosis, advice] = ofSize(judgement, isTipped, check.gauge);
+  const isDefect =
+    byDefects !== 'accept' && (diagnosis === 'good' || diagnosis === 'not-measured' || harsher(advice, byDefects) !== advice);
+  return {
+    diagnosis: isDefect && !isTipped ? 'defect' : diagnosis,
+    advice: harsher(advice, byDefects),
+    judgement,
+    suggestDash: judgement?.suggestDash ?? null,
+    defects: sorted,
+  };
+}
+
+function ofSize(judgement: HeadJudgement | null, isTipped: boolean, gauge: HeadCheck['gauge']): [Diagnosis, Disposition] {
+  if (isTipped) return ['tipped', 'take-out'];
+  if (judgement?.cause === 'wrong-length') return ['wrong-length', 'take-out'];
+  if (judgement?.cause === 'under-driven') return ['under-driven', 'drive-more'];
+  if (judgement?.cause === 'over-driven') return ['over-driven', 'take-out'];
+  if (gauge === 'no-go') return ['no-go', 'ask'];
+  if (judgement?.notes.includes('volume-off')) return ['volume-off', 'ask'];
+  if (judgement?.notes.includes('length-marginal')) return ['marginal', 'accept-note'];
+  if (judgement || gauge === 'go') return ['good', 'accept'];
+  return ['not-measured', 'accept'];
+}

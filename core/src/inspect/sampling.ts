@@ -1,0 +1,83 @@
+import { effectiveMarks, type Mark } from '../record/marks';
+
+/** So many are looked at first in every batch. */
+export const FIRST_OF_BATCH = 3;
+/** Then every so many-th, where the builder said nothing else. This project's own default. */
+export const INSPECT_EVERY = 10;
+
+/** Rivets set one after the other with the same tool, pressure and length by the same person. */
+export interface Batch {
+  readonly key: string;
+  readonly person: string;
+  readonly rivets: readonly SetRivet[];
+}
+
+export interface SetRivet {
+  readonly rowId: string;
+  readonly holeId: string;
+  readonly setAt: string;
+  /** Place in its batch, from 0. */
+  readonly place: number;
+  readonly isDue: boolean;
+  readonly isChecked: boolean;
+}
+
+/** What a rivet is inspected as: its batch changes with person, tool, pressure, length. `calloutOf`: the planned one of a row. */
+export interface SamplingQuestion {
+  readonly every: number;
+  readonly calloutOf: (rowId: string) => string;
+}
+
+/** Whether the rivet at this place of its batch is to be looked at: the first three, then every n-th after them. */
+export function isDueAt(place: number, every: number): boolean {
+  return place < FIRST_OF_BATCH || (place - FIRST_OF_BATCH + 1) % every === 0;
+}
+
+/**
+ * The batches of an assembly, oldest first, every set rivet with whether it is due and was checked. A rivet that came out, or whose
+ * setting was taken back, is no longer there; one that was driven again counts where it was set last.
+ */
+export function batchesOf(marks: readonly Mark[], q: SamplingQuestion): Batch[] {
+  const open = new Map<string, { mark: Mark; isChecked: boolean }>();
+  for (const mark of effectiveMarks(marks.filter((m) => KINDS.includes(m.kind)))) {
+    for (const holeId of mark.holeIds) {
+      const key = `${mark.rowId}/${holeId}`;
+      if (mark.kind === 'set') {
+        open.delete(key);
+        open.set(key, { mark, isChecked: false });
+      } else if (mark.kind === 'removed') open.delete(key);
+      else {
+        const set = open.get(key);
+        if (set) set.isChecked = mark.kind === 'inspected' || (mark.payload.head?.disposition.startsWith('accept') ?? false);
+      }
+    }
+  }
+  const batches: { key: string; person: string; rivets: { rowId: string; holeId: string; setAt: string; isChecked: boolean }[] }[] = [];
+  const lastOf = new Map<string, string>();
+  for (const [place, { mark, isChecked }] of open) {
+    const setting = mark.payload.setting;
+    const length = setting?.lengthDash ?? '';
+    const key = [mark.person, setting?.way ?? '', setting?.toolId ?? '', setting?.pressure ?? '', q.calloutOf(mark.rowId), length].join(
+      '|',
+    );
+    const rivet = { rowId: mark.rowId, holeId: place.slice(mark.rowId.length + 1), setAt: mark.doneAt, isChecked };
+    const last = batches.at(-1);
+    /* Two people at work beside each other do not end each other's batches. */
+    const own = lastOf.get(mark.person) === key ? batches.findLast((b) => b.person === mark.person) : undefined;
+    if (own) own.rivets.push(rivet);
+    else if (last?.key === key) last.rivets.push(rivet);
+    else batches.push({ key, person: mark.person, rivets: [rivet] });
+    lastOf.set(mark.person, key);
+  }
+  return batches.map((b) => ({
+    ...b,
+    rivets: b.rivets.map((r, i): SetRivet => ({ ...r, place: i, isDue: isDueAt(i, q.every) && !r.isChecked })),
+  }));
+}
+
+const KINDS: readonly Mark['kind'][] = ['set', 'removed', 'inspected', 'head-check', 'undo'];
+
+/** The next rivets to look at, in the order they were set. */
+export function dueRivets(batches: readonly Batch[]): SetRivet[] {
+  return batches.flatMap((b) => b.rivets.filter((r) => r.isDue));
+}

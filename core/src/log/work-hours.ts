@@ -1,0 +1,43 @@
+import { effectiveMarks, type Mark, type MarkKind } from '../record/marks';
+import { shiftsOf, type Shift } from '../record/shifts';
+
+/** Time of one shift given to one kind of work, ms; null: nothing was marked in it. */
+export interface WorkedTime {
+  readonly shift: Shift;
+  readonly kind: MarkKind | null;
+  readonly ms: number;
+}
+
+const NOT_WORK: readonly MarkKind[] = ['undo', 'shift-started', 'shift-paused', 'shift-resumed', 'shift-ended', 'log-note'];
+
+/**
+ * How the hours of shifts went by kind of work: the time up to a mark belongs to what it says was done, the time after the last one to
+ * that one too. Pauses count for nothing. `now` ends what still runs. Marks entered afterwards count where their done-at lies.
+ */
+export function workedTimes(marks: readonly Mark[], now: string): WorkedTime[] {
+  const done = effectiveMarks(marks).filter((m) => !NOT_WORK.includes(m.kind));
+  return shiftsOf(marks).flatMap((shift): WorkedTime[] => {
+    const end = shift.endedAt ?? now;
+    const own = done.filter((m) => m.person === shift.person && m.doneAt >= shift.startedAt && m.doneAt <= end);
+    const spent = new Map<MarkKind | null, number>();
+    const add = (kind: MarkKind | null, from: string, to: string) => {
+      const ms = between(shift, end, from, to);
+      if (ms > 0) spent.set(kind, (spent.get(kind) ?? 0) + ms);
+    };
+    let from = shift.startedAt;
+    for (const mark of own) {
+      add(mark.kind, from, mark.doneAt);
+      from = mark.doneAt;
+    }
+    add(own.at(-1)?.kind ?? null, from, end);
+    return [...spent].map(([kind, ms]) => ({ shift, kind, ms }));
+  });
+}
+
+/** Worked time of a shift between two moments, pauses left out, ms. */
+function between(shift: Shift, end: string, from: string, to: string): number {
+  const at = (time: string) => Date.parse(time);
+  const [a, b] = [at(from), at(to)];
+  const paused = shift.pauses.reduce((sum, p) => sum + Math.max(0, Math.min(b, at(p.to ?? end)) - Math.max(a, at(p.from))), 0);
+  return Math.max(0, b - a - paused);
+}

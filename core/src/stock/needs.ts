@@ -1,0 +1,70 @@
+import type { Plan } from '../prep/plan';
+import type { RowDefinition } from '../record/definitions';
+import { holesInPlan } from '../record/holes';
+import type { HoleStates } from '../record/steps';
+import { formatCallout } from '../rivet/callout';
+import type { Stack } from '../prep/stack';
+
+/** A row as the stock counts it. */
+export interface StockRow {
+  readonly row: RowDefinition;
+  readonly stack: Stack;
+  readonly plan: Pick<Plan, 'rivet'>;
+  readonly states: HoleStates;
+}
+
+/** Rivets of one call-out: how many rows still want, with a spare share, on hand, to order. */
+export interface StockNeed {
+  readonly callout: string;
+  readonly isBlind: boolean;
+  readonly rows: number;
+  /** Holes in the plan that are not set yet; held ones too: they want their rivet later. */
+  readonly needed: number;
+  readonly withSpare: number;
+  readonly onHand: number;
+  readonly toOrder: number;
+  /** Other lengths that work in every one of these rows. */
+  readonly instead: readonly string[];
+}
+
+/** What the rows still need, call-out by call-out; also what lies on the shelf and nothing wants. */
+export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<string, number>>, sparePercent: number): StockNeed[] {
+  const groups = new Map<string, { isBlind: boolean; rows: number; needed: number; instead: Set<string> | null }>();
+  for (const { row, stack, plan, states } of rows) {
+    const callout = row.blind ? row.blind.name : plan.rivet.callout;
+    const needed = holesInPlan(row.holes).filter((h) => !states.get(h.id)?.has('set//')).length;
+    if (needed === 0) continue;
+    const serves = row.blind
+      ? new Set<string>()
+      : new Set(
+          plan.rivet.candidates
+            .filter((c) => c.works)
+            .map((c) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: c.lengthDash })),
+        );
+    const known = groups.get(callout);
+    if (!known) groups.set(callout, { isBlind: row.blind !== null && row.blind !== undefined, rows: 1, needed, instead: serves });
+    else {
+      known.rows++;
+      known.needed += needed;
+      known.instead = new Set([...(known.instead ?? [])].filter((c) => serves.has(c)));
+    }
+  }
+  for (const [callout, count] of Object.entries(onHand))
+    if (!groups.has(callout) && count > 0) groups.set(callout, { isBlind: false, rows: 0, needed: 0, instead: null });
+  return [...groups]
+    .map(([callout, g]): StockNeed => {
+      const have = onHand[callout] ?? 0;
+      const withSpare = Math.ceil(g.needed * (1 + sparePercent / 100) - 1e-9);
+      return {
+        callout,
+        isBlind: g.isBlind,
+        rows: g.rows,
+        needed: g.needed,
+        withSpare,
+        onHand: have,
+        toOrder: Math.max(0, withSpare - have),
+        instead: [...(g.instead ?? [])].filter((c) => c !== callout),
+      };
+    })
+    .sort((a, b) => (a.callout < b.callout ? -1 : 1));
+}
