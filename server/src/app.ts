@@ -13,6 +13,8 @@ import { documentRoutes } from './routes/documents';
 import { gaugeRoutes } from './routes/gauges';
 import { paperRoutes } from './routes/papers';
 import { photoRoutes } from './routes/photos';
+import { DossierJobs } from './files/dossier-jobs';
+import { recordRoutes } from './routes/record';
 import { readRoutes } from './routes/read';
 import { writeRoutes } from './routes/write';
 
@@ -103,6 +105,7 @@ export function createApp(options: AppOptions): Express {
   api.use(readRoutes(db));
   api.use(gaugeRoutes(db, gauges));
   api.use(paperRoutes(db));
+  api.use(recordRoutes(db, new DossierJobs(join(photosDir, 'dossiers'), now), photosDir, now));
   api.use(writeRoutes(db, now));
   api.use((_req, res) => refuse(res, 404, 'address-unknown'));
   app.use('/api', api);

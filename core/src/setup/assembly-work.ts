@@ -25,6 +25,8 @@ export interface WorkRow extends BenchRow {
 
 export interface AssemblyWork {
   readonly rows: readonly WorkRow[];
+  /** Keys of the steps done on whole parts. */
+  readonly partsDone: ReadonlySet<string>;
   readonly setups: readonly BenchSetup[];
 }
 
@@ -52,5 +54,9 @@ export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): Assem
         },
       ];
     });
-  return { rows: work, setups: benchOf(work, { parts: folded.parts, scuffAfterDimple: kit.work?.scuffAfterDimple ?? false }) };
+  return {
+    rows: work,
+    partsDone: folded.parts,
+    setups: benchOf(work, { parts: folded.parts, scuffAfterDimple: kit.work?.scuffAfterDimple ?? false }),
+  };
 }

@@ -37,6 +37,8 @@ export interface Limits {
   readonly formFactor: number;
   /** Flushness of a manufactured head on an airflow surface, either way: .002 in. */
   readonly flushness: Mm;
+  /** Widest gap between sheets that a feeler may find: .002 in. */
+  readonly gapMax: Mm;
 }
 
 export const DEFAULT_LIMITS: Limits = {
@@ -61,6 +63,7 @@ export const DEFAULT_LIMITS: Limits = {
   rivetLargeT: 4,
   formFactor: 0.91,
   flushness: inches(0.002),
+  gapMax: inches(0.002),
 };
 
 export type LimitName = keyof Limits;
@@ -68,7 +71,7 @@ export type LimitName = keyof Limits;
 /** Which limits are lengths (Mm); the rest are plain factors. */
 export const LENGTH_LIMITS: readonly LimitName[] = [
   'thicknessSlack', 'kitDimpleMax', 'bandLow', 'bandHigh', 'productionSheet', 'dimpleMax',
-  'twoThirdsMargin', 'methodTotal', 'nestCaution', 'nestStop', 'flushness',
+  'twoThirdsMargin', 'methodTotal', 'nestCaution', 'nestStop', 'flushness', 'gapMax',
 ];
 
 /** The defaults with a kit's own figures laid over them. */

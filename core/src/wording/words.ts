@@ -58,6 +58,7 @@ export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
   rowDistanceD: 'Row distance, times D: stop under',
   rivetLargeT: 'Rivet thick: over so many times the sheet',
   formFactor: 'Form factor k of the driven head',
+  gapMax: 'Widest gap between sheets by feeler',
   flushness: 'Flushness of a head on an airflow surface, either way',
 };
 

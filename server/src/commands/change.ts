@@ -98,7 +98,11 @@ async function decide(q: Queries, change: Change, receivedAt: Date): Promise<Res
     const old = stored.get(edit.id);
     if ((old && (old.kitId !== change.kitId || old.kind !== edit.kind)) || (edit.kind === 'kit' && edit.id !== change.kitId))
       return bad({ code: 'kit-mismatch' });
-    if ((edit.kind === 'assembly' || edit.kind === 'tool' || edit.kind === 'page') && edit.definition && edit.definition.kitId !== change.kitId)
+    if (
+      (edit.kind === 'assembly' || edit.kind === 'tool' || edit.kind === 'page') &&
+      edit.definition &&
+      edit.definition.kitId !== change.kitId
+    )
       return bad({ code: 'kit-mismatch' });
     const definition = edit.definition ?? old?.definition;
     if (!definition) return bad({ code: 'kit-mismatch' });

@@ -63,6 +63,15 @@ export async function listAssemblies(q: Queries, kitId: string): Promise<Entity<
   return found.map((e) => asEntity<'assembly'>(e));
 }
 
+/** The pages of the plans that have revisions. */
+export async function listPages(q: Queries, kitId: string): Promise<Entity<'page'>[]> {
+  const found = await q
+    .select()
+    .from(entities)
+    .where(and(eq(entities.kitId, kitId), eq(entities.kind, 'page'), eq(entities.deleted, false)));
+  return found.map((e) => asEntity<'page'>(e));
+}
+
 export async function listTools(q: Queries, kitId: string): Promise<Entity<'tool'>[]> {
   const found = await q
     .select()

@@ -1,0 +1,183 @@
+import type { LogLine, LogPage } from '../log/day-log';
+import { formatRange } from '../record/holes';
+import type { Mark, MarkKind } from '../record/marks';
+import { showHours } from '../record/shifts';
+import type { Units } from '../units/length';
+import { showLength } from '../units/show';
+import type { Mm } from '../units/length';
+import { DEVIATION_WORDS } from './deviations';
+import { DEFECT_WORDS, DISPOSITION_WORDS } from './inspect';
+import { CAGE_WAY_WORDS, DIMPLE_WORDS, LIE_WORDS } from './preparation';
+
+/** What the log needs to name things. */
+export interface LogNames {
+  readonly row: (id: string) => { readonly title: string; readonly page: string; readonly holeIds: readonly string[] } | undefined;
+  readonly part: (id: string) => string;
+  readonly person: (id: string) => string;
+  readonly units: Units;
+}
+
+/** Kinds of work as the hours name them. */
+export const WORK_WORDS: Readonly<Record<MarkKind, string>> = {
+  'laid-out': 'laying out',
+  piloted: 'piloting',
+  drilled: 'drilling',
+  deburred: 'deburring',
+  creased: 'creasing edges',
+  scuffed: 'scuffing',
+  dimpled: 'dimpling',
+  countersunk: 'countersinking',
+  cleaned: 'cleaning',
+  primed: 'priming',
+  set: 'riveting',
+  inspected: 'inspecting',
+  'head-check': 'inspecting',
+  removed: 'taking rivets out',
+  squared: 'checking angles',
+  deviation: 'measuring deviations',
+  'depth-read': 'checking depths',
+  'gauge-read': 'checking the gauge',
+  'cage-set': 'setting the cage',
+  'rivet-check': 'checking depths',
+  'dimple-check': 'checking dimples',
+  'angle-read': 'checking angles',
+  'sealant-mixed': 'sealing',
+  cleared: 'clearing holes',
+  'log-note': 'writing up',
+  'shift-started': 'at work',
+  'shift-paused': 'at work',
+  'shift-resumed': 'at work',
+  'shift-ended': 'at work',
+  undo: 'at work',
+};
+
+/** What was done, in the past tense, for lines that count holes or parts. */
+const DONE: Partial<Record<MarkKind, string>> = {
+  'laid-out': 'Laid out',
+  piloted: 'Piloted',
+  drilled: 'Drilled to size',
+  deburred: 'Deburred',
+  creased: 'Creased the edge of',
+  scuffed: 'Scuffed',
+  dimpled: 'Dimpled',
+  countersunk: 'Countersank',
+  cleaned: 'Cleaned',
+  primed: 'Primed',
+  set: 'Riveted',
+  inspected: 'Inspected',
+  removed: 'Took out the rivets of',
+  squared: 'Checked square at',
+  cleared: 'Cleared after cure',
+};
+
+/** Hours of a page in one line: who, how long, at what. */
+export function hoursSentence(page: LogPage, names: LogNames): string {
+  if (page.people.length === 0) return '';
+  const people = page.people.map((p) => `${names.person(p.person)} ${showHours(p.ms)}`).join(', ');
+  const kinds = new Map<string, number>();
+  for (const w of page.work) if (w.kind) kinds.set(WORK_WORDS[w.kind], (kinds.get(WORK_WORDS[w.kind]) ?? 0) + w.ms);
+  const work = [...kinds]
+    .sort((a, b) => b[1] - a[1])
+    .map(([kind, ms]) => `${kind} ${showHours(ms)}`)
+    .join(', ');
+  return `${people}${work ? `: ${work}` : ''}.`;
+}
+
+/** Every line of a page as sentences, in the order it was done. */
+export function logSentences(page: LogPage, names: LogNames): string[] {
+  return page.lines.flatMap((line) => lineSentences(line, names));
+}
+
+function lineSentences(line: LogLine, names: LogNames): string[] {
+  const by = line.people.map(names.person).join(' and ');
+  const row = line.rowId === null ? undefined : names.row(line.rowId);
+  const where = row ? `${row.title}${row.page ? ` (page ${row.page})` : ''}` : line.rowId === null ? '' : 'a row since deleted';
+  const holes = holesText(line.holeIds, row?.holeIds ?? []);
+  const verb = DONE[line.kind];
+  if (verb && line.partIds.length > 0) return [`${verb} ${line.partIds.map(names.part).join(', ')}. ${by}.`];
+  if (verb) return [`${verb} ${holes} in ${where}. ${by}.`];
+  return toldApart(line, names, where, row?.holeIds ?? [], by);
+}
+
+function holesText(ids: readonly string[], all: readonly string[]): string {
+  const places = ids.map((id) => all.indexOf(id)).filter((i) => i >= 0);
+  if (places.length === 0) return `${ids.length} ${ids.length === 1 ? 'hole' : 'holes'} since taken out`;
+  const count = `${ids.length} ${ids.length === 1 ? 'hole' : 'holes'}`;
+  return places.length === all.length ? `all ${count}` : `${count} (${formatRange(places)})`;
+}
+
+/** Lines that are told thing by thing, or counted in their own way. */
+function toldApart(line: LogLine, names: LogNames, where: string, all: readonly string[], by: string): string[] {
+  const L = (l: { mm: number }) => showLength(l.mm as Mm, names.units);
+  const hole = (m: Mark) => `hole ${m.holeIds.map((id) => all.indexOf(id) + 1).join(', ')}`;
+  const note = (m: Mark) => (m.payload.note ? ` ${m.payload.note}` : '');
+  switch (line.kind) {
+    case 'deviation':
+      return line.marks.flatMap((m) => {
+        const d = m.payload.deviation;
+        if (!d) return [];
+        const said = { 'same-rivet': 'the same rivet goes', 'next-size': 'the next size goes', stop: 'stop and ask' }[d.verdict];
+        const limit = d.edgeLimit
+          ? ` Edge limit ${d.edgeLimit.factorD} D, ${d.edgeLimit.by === 'kit' ? 'the kit’s own' : 'the program’s default'}.`
+          : '';
+        return [
+          `Found in ${where}, ${hole(m)}: ${DEVIATION_WORDS[d.kind]}${d.hole ? `, hole ${L(d.hole)}` : ''}; the program said: ${said}.${limit}${note(m)} ${by}.`,
+        ];
+      });
+    case 'head-check':
+      return headLines(line, names, where, all, by);
+    case 'dimple-check':
+      return line.marks.flatMap((m) =>
+        m.payload.dimple ? [`Dimple at ${hole(m)} of ${where}: ${DIMPLE_WORDS[m.payload.dimple]}.${note(m)} ${by}.`] : [],
+      );
+    case 'depth-read': {
+      const values = line.marks.flatMap((m) => (m.payload.reading ? [m.payload.reading.mm] : []));
+      const mean = values.reduce((s, v) => s + v, 0) / Math.max(1, values.length);
+      return [`Read ${values.length} ${values.length === 1 ? 'depth' : 'depths'} in ${where}, mean ${L({ mm: mean })}. ${by}.`];
+    }
+    case 'gauge-read':
+      return [`Read one hole ${line.marks.length} times for the gauge’s own scatter. ${by}.`];
+    case 'rivet-check':
+      return [
+        `Laid a rivet into ${line.marks.length} ${line.marks.length === 1 ? 'hole' : 'holes'} of ${where}: ${line.marks.map((m) => (m.payload.rivet ? LIE_WORDS[m.payload.rivet.lie] : '')).join(', ')}. ${by}.`,
+      ];
+    case 'cage-set':
+      return line.marks.map((m) => {
+        const { clicks = 0, cage } = m.payload;
+        const turned =
+          clicks === 0 ? CAGE_WAY_WORDS[cage?.way ?? 'other'] : `turned ${Math.abs(clicks)} ${clicks > 0 ? 'deeper' : 'shallower'}`;
+        return `Cage ${turned}${cage?.pastFlush === undefined ? '' : `, ${cage.pastFlush} clicks past flush`}${cage?.scrap ? `, scrap ${LIE_WORDS[cage.scrap]}` : ''}.${note(m)} ${by}.`;
+      });
+    case 'angle-read':
+      return line.marks.flatMap((m) =>
+        m.payload.angle
+          ? [
+              `Flange of ${(m.payload.partIds ?? []).map(names.part).join(', ')}: ${m.payload.angle.found}°, wanted ${m.payload.angle.wanted}°. ${by}.`,
+            ]
+          : [],
+      );
+    case 'sealant-mixed':
+      return line.marks.map((m) => `Mixed sealant for ${where || 'this assembly'}, ${m.payload.workMinutes} min to work it. ${by}.`);
+    default:
+      return [];
+  }
+}
+
+function headLines(line: LogLine, names: LogNames, where: string, all: readonly string[], by: string): string[] {
+  const L = (l: { mm: number }) => showLength(l.mm as Mm, names.units);
+  const good = line.marks.filter((m) => m.payload.head?.disposition === 'accept');
+  const rest = line.marks.filter((m) => m.payload.head && m.payload.head.disposition !== 'accept');
+  const size = (m: Mark) => {
+    const h = m.payload.head;
+    return h?.width && h.height ? `${L(h.width)} by ${L(h.height)}` : (h?.gauge ?? '');
+  };
+  const goodHoles = holesText([...new Set(good.flatMap((m) => m.holeIds))], all);
+  return [
+    ...(good.length > 0 ? [`Looked at ${goodHoles} in ${where}: accepted. ${by}.`] : []),
+    ...rest.map((m) => {
+      const h = m.payload.head;
+      const what = [size(m), ...(h?.defects ?? []).map((d) => DEFECT_WORDS[d].name)].filter(Boolean).join(', ');
+      return `Rivet in hole ${m.holeIds.map((id) => all.indexOf(id) + 1).join(', ')} of ${where}: ${what ? `${what}; ` : ''}${h ? DISPOSITION_WORDS[h.disposition] : ''}.${m.payload.note ? ` ${m.payload.note}` : ''} ${by}.`;
+    }),
+  ];
+}

@@ -1,0 +1,38 @@
+import type { Entity } from '#core/record/definitions';
+import type { Mark } from '#core/record/marks';
+import type { Database } from './connection';
+import { findEntity, listAssemblies, listOfAssembly, listPages } from './entities';
+import { listMarksOfAssembly } from './record';
+
+/** One assembly with everything in it and all that was marked. */
+export interface AssemblyOfKit {
+  readonly assembly: Entity<'assembly'>;
+  readonly parts: readonly Entity<'part'>[];
+  readonly rows: readonly Entity<'row'>[];
+  readonly marks: readonly Mark[];
+}
+
+export interface KitRecord {
+  readonly kit: Entity<'kit'>;
+  readonly assemblies: readonly AssemblyOfKit[];
+  readonly pages: readonly Entity<'page'>[];
+}
+
+/** A kit with its whole record, assembly by assembly; `only`: one of them. Null where there is none of that id. */
+export async function loadKitRecord(db: Database, kitId: string, only?: string): Promise<KitRecord | null> {
+  const kit = await findEntity(db, 'kit', kitId);
+  if (!kit) return null;
+  const wanted = (await listAssemblies(db, kitId)).filter((a) => only === undefined || a.id === only);
+  const assemblies: AssemblyOfKit[] = [];
+  for (const assembly of wanted.sort((a, b) => a.definition.order - b.definition.order)) {
+    const { parts, rows } = await listOfAssembly(db, assembly.id);
+    const marks = (await listMarksOfAssembly(db, assembly.id, 0)).map((f) => f.mark);
+    assemblies.push({
+      assembly,
+      parts,
+      rows: rows.sort((a, b) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1)),
+      marks,
+    });
+  }
+  return { kit, assemblies, pages: await listPages(db, kitId) };
+}

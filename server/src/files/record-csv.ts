@@ -1,0 +1,71 @@
+import { writeCell } from '#core/formats/csv-cells';
+import { holesInPlan } from '#core/record/holes';
+import { effectiveMarks } from '#core/record/marks';
+import { showNumber } from '#core/units/show';
+import type { Mm } from '#core/units/length';
+import type { KitRecord } from '../db/kit-record';
+import { assemblyDossier, holeNumbers, type RecordQuestion } from './dossier';
+
+const line = (cells: readonly (string | number)[]) => cells.map((c) => quoted(writeCell(String(c)))).join(',');
+const quoted = (cell: string) => (/[",\r\n]/.test(cell) ? `"${cell.replace(/"/g, '""')}"` : cell);
+
+/** Every mark that counts, one line each, with what it measured; lengths in the kit's units. */
+export function* marksCsv(record: KitRecord, q: RecordQuestion): Generator<string> {
+  const { units } = record.kit.definition;
+  const L = (l: { mm: number } | undefined) => (l ? showNumber(l.mm as Mm, units) : '');
+  yield line([
+    'day', 'done at', 'recorded at', 'person', 'assembly', 'row', 'page', 'what', 'holes', 'count', 'sheets', 'side', 'parts',
+    `width ${units}`, `second width ${units}`, `height ${units}`, `hole ${units}`, `reading ${units}`, 'gauge', 'defects', 'decision', 'verdict', 'note',
+  ]); // prettier-ignore
+  for (const source of record.assemblies) {
+    const { rows, names } = assemblyDossier(record, source, q);
+    const byId = new Map(rows.map((r) => [r.id, r]));
+    for (const m of effectiveMarks(source.marks)) {
+      const row = byId.get(m.rowId);
+      const { head, deviation, dimple, reading, rivet } = m.payload;
+      const sheets = m.layerIds.map((id) => row?.stack.layers[row.row.layers.findIndex((l) => l.id === id)]?.part ?? '?');
+      yield line([
+        q.dayOf(m.doneAt), m.doneAt, m.recordedAt, names.person(m.person), source.assembly.definition.name, row?.title ?? '',
+        row?.row.page ?? '', m.kind, holeNumbers(row, m.holeIds), m.holeIds.length, sheets.join(' / '), m.side ?? '',
+        (m.payload.partIds ?? []).map(names.part).join(' / '), L(head?.width), L(head?.width2), L(head?.height), L(deviation?.hole), L(reading),
+        head?.gauge ?? '', [...(head?.defects ?? []), ...(dimple ? [dimple] : [])].join(' / '), head?.disposition ?? rivet?.lie ?? '',
+        deviation?.verdict ?? '', m.payload.note ?? '',
+      ]); // prettier-ignore
+    }
+  }
+}
+
+/** Every row as it is planned and how far it is, one line each. */
+export function* rowsCsv(record: KitRecord, q: RecordQuestion): Generator<string> {
+  const { units } = record.kit.definition;
+  const L = (mm: number | undefined) => (mm === undefined ? '' : showNumber(mm as Mm, units));
+  yield line([
+    'assembly', 'row', 'hand', 'page', 'rivet', 'verdict', 'holes', 'set', 'inspected', `grip ${units}`, 'sheets', `thicknesses ${units}`,
+    'preparation', `depths ${units}`, 'findings',
+  ]); // prettier-ignore
+  for (const source of record.assemblies)
+    for (const r of assemblyDossier(record, source, q).rows) {
+      const holes = holesInPlan(r.row.holes);
+      const count = (key: string) => holes.filter((h) => r.states.get(h.id)?.has(key)).length;
+      yield line([
+        source.assembly.definition.name, r.title, r.row.hand ?? '', r.row.page, r.row.blind?.name ?? r.plan.rivet.callout, r.plan.verdict,
+        holes.length, count('set//'), count('inspected//'), L(r.plan.grip), r.plan.layers.map((l) => l.part).join(' / '),
+        r.plan.layers.map((l) => L(l.thickness)).join(' / '), r.plan.layers.map((l) => l.prep).join(' / '),
+        r.plan.layers.map((l) => L(l.depth)).join(' / '), r.plan.findings.filter((f) => f.severity !== 'note').map((f) => f.code).join(' / '),
+      ]); // prettier-ignore
+    }
+}
+
+/** Hours by day, assembly, person and kind of work. */
+export function* hoursCsv(record: KitRecord, q: RecordQuestion): Generator<string> {
+  yield line(['day', 'assembly', 'what', 'minutes']);
+  for (const source of record.assemblies) {
+    const { pages, names } = assemblyDossier(record, source, q);
+    for (const page of pages) {
+      for (const p of page.people)
+        yield line([page.day, source.assembly.definition.name, names.person(p.person), Math.round(p.ms / 60_000)]);
+      for (const w of page.work)
+        yield line([page.day, source.assembly.definition.name, w.kind ?? 'nothing marked', Math.round(w.ms / 60_000)]);
+    }
+  }
+}

@@ -1,0 +1,108 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { DEMO_KIT_ID, DEMO_ASSEMBLY_ID, loadDemo } from '../src/demo/load';
+import { id, serve } from './client';
+
+const api = serve();
+const folder = mkdtempSync(join(tmpdir(), 'anvil-dossier-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+beforeAll(async () => {
+  await loadDemo(api.db(), 'reset', new Date('2026-11-20T12:00:00.000Z'));
+});
+
+interface Job {
+  id: string;
+  state: string;
+  progress: number;
+}
+const begin = async (query = ''): Promise<Job> =>
+  (await (await fetch(`${api.url()}/api/kits/${DEMO_KIT_ID}/dossier${query}`, { method: 'POST' })).json()) as Job;
+const state = async (job: string) => (await api.get(`/dossiers/${job}`)).body as Job;
+async function finished(job: string): Promise<Job> {
+  await expect.poll(async () => (await state(job)).state, { timeout: 40_000 }).not.toBe('working');
+  return state(job);
+}
+const text = async (path: string) => (await fetch(`${api.url()}/api${path}`)).text();
+
+describe('the dossier', () => {
+  it.each(['a4', 'letter'])('on %s is valid for two PDF programs, its text can be searched, its figures are the app’s', async (paper) => {
+    const job = await begin(`?paper=${paper}`);
+    expect((await finished(job.id)).state).toBe('done');
+    const file = join(folder, `${paper}.pdf`);
+    const answer = await fetch(`${api.url()}/api/dossiers/${job.id}/dossier.pdf`);
+    writeFileSync(file, Buffer.from(await answer.arrayBuffer()));
+    execFileSync('qpdf', ['--check', file]);
+    execFileSync('pdftoppm', ['-r', '20', '-gray', file, join(folder, paper)]);
+    const said = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+    expect(said).toContain('Quillback Two');
+    expect(said).toContain('Keel, forward half, 24 holes');
+    expect(said).toContain('keel angle .063 in: countersink, .0416 in deep, .1972 in across');
+    expect(said).toContain('the program said: next-size');
+    expect(said).toMatch(/page 1 of \d+/);
+    const { rows, parts } = (await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}`)).body as { rows: unknown[]; parts: unknown[] };
+    expect(said).toMatch(
+      new RegExp(`Left float,?.*\\s${parts.length}\\s+${rows.length}\\s`),
+    );
+  });
+  it('one assembly alone', async () => {
+    const job = await begin(`?assembly=${DEMO_ASSEMBLY_ID}`);
+    expect((await finished(job.id)).state).toBe('done');
+  });
+  it('stopped before it is done, it leaves no file', async () => {
+    const first = await begin();
+    const second = await begin();
+    await fetch(`${api.url()}/api/dossiers/${second.id}`, { method: 'DELETE' });
+    expect((await finished(second.id)).state).toBe('stopped');
+    expect((await fetch(`${api.url()}/api/dossiers/${second.id}/dossier.pdf`)).status).toBe(404);
+    expect((await finished(first.id)).state).toBe('done');
+  });
+  it.each([
+    [`/kits/${DEMO_KIT_ID}/dossier?paper=a0`, 400],
+    [`/kits/${DEMO_KIT_ID}/dossier?offset=nonsense`, 400],
+    [`/kits/${DEMO_KIT_ID}/dossier?assembly=x`, 400],
+    ['/kits/nonsense/dossier', 404],
+  ])('%s is refused', async (path, status) => {
+    expect((await fetch(`${api.url()}/api${path}`, { method: 'POST' })).status).toBe(status);
+  });
+  it('a kit that is not there fails and says so', async () => {
+    const answer = await fetch(`${api.url()}/api/kits/${id()}/dossier`, { method: 'POST' });
+    expect((await finished(((await answer.json()) as Job).id)).state).toBe('failed');
+    expect((await api.get(`/dossiers/${id()}`)).status).toBe(404);
+  });
+});
+
+describe('the log, the stock and the tables', () => {
+  it('pages by day and assembly; the day is the builder’s own', async () => {
+    const days = async (offset: number) =>
+      ((await api.get(`/kits/${DEMO_KIT_ID}/log?offset=${offset}`)).body as { pages: { day: string }[] }).pages.map((p) => p.day);
+    const [here, east] = [await days(0), await days(13 * 60)];
+    expect(here).toEqual([...here].sort().reverse());
+    expect(east).not.toEqual(here);
+    expect((await api.get(`/kits/${DEMO_KIT_ID}/log?offset=9999`)).status).toBe(400);
+    expect((await api.get(`/kits/${id()}/log`)).status).toBe(404);
+  });
+  it('stock counts the holes that are not set', async () => {
+    const { needs } = (await api.get(`/kits/${DEMO_KIT_ID}/stock`)).body as {
+      needs: { callout: string; needed: number; toOrder: number }[];
+    };
+    const csv = (await text(`/kits/${DEMO_KIT_ID}/record/rows.csv`)).trim().split('\r\n');
+    const holes = csv.slice(1).reduce((sum, line) => {
+      const cells = line.match(/("([^"]|"")*"|[^,]*)(,|$)/g)?.map((c) => c.replace(/,$/, '')) ?? [];
+      return sum + Number(cells[6]) - Number(cells[7]);
+    }, 0);
+    expect(needs.reduce((sum, n) => sum + n.needed, 0)).toBe(holes);
+    expect(needs.every((n) => n.toOrder >= 0)).toBe(true);
+  });
+  it.each(['marks', 'rows', 'hours'])('%s.csv has a head and a line for each, all of the same width', async (table) => {
+    const lines = (await text(`/kits/${DEMO_KIT_ID}/record/${table}.csv`)).trim().split('\r\n');
+    expect(lines.length).toBeGreaterThan(3);
+    const width = (line: string) => line.replace(/"([^"]|"")*"/g, '').split(',').length;
+    expect(new Set(lines.map(width)).size).toBe(1);
+  });
+  it('another table there is not', async () => {
+    expect((await fetch(`${api.url()}/api/kits/${DEMO_KIT_ID}/record/secrets.csv`)).status).toBe(404);
+  });
+});
