@@ -120,7 +120,7 @@ async function main(): Promise<void> {
     await migrate(databaseUrl, join(ROOT, 'server', 'src', 'db', 'migrations'));
     const connection = connect(databaseUrl);
     closePool = connection.close;
-    if (await loadDemo(connection.db, options.demo, new Date())) say('The demo kit is loaded.');
+    if (await loadDemo(connection.db, options.demo, new Date(), join(options.dataFolder, 'photos'))) say('The demo kit is loaded.');
     const log = pino({ level: process.env.ANVIL_LOG ?? 'warn' }, pino.destination(2));
     const gauges = new GaugeHub();
     const shared = {

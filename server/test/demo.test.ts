@@ -20,6 +20,7 @@ describe('the demo kit', () => {
     expect(assemblies.map((a: { definition: { name: string } }) => a.definition.name).sort()).toEqual([
       'Baggage door, left',
       'Baggage door, right',
+      'Instrument sub-panel',
       'Landing-light bay, left',
       'Landing-light bay, right',
       'Left float, compartment two',

@@ -4,6 +4,10 @@ import { useLocal } from './api/device';
 import { BenchView } from './views/bench/bench-view';
 import { KitView } from './views/kit/kit-view';
 import { KitsView } from './views/kits/kits-view';
+import { InspectView } from './views/inspect/inspect-view';
+import { LogView } from './views/log/log-view';
+import { RemovalView } from './views/removal/removal-view';
+import { StockView } from './views/stock/stock-view';
 import { LayoutView } from './views/layout/layout-view';
 import { MapView } from './views/map/map-view';
 import { PartsView } from './views/parts/parts-view';
@@ -28,6 +32,10 @@ export function App() {
       <Route path="/assemblies/:assemblyId/map" element={<MapView />} />
       <Route path="/assemblies/:assemblyId/setups" element={<SetupsView />} />
       <Route path="/assemblies/:assemblyId/bench" element={<BenchView />} />
+      <Route path="/assemblies/:assemblyId/inspect" element={<InspectView />} />
+      <Route path="/assemblies/:assemblyId/removal" element={<RemovalView />} />
+      <Route path="/kits/:kitId/log" element={<LogView />} />
+      <Route path="/kits/:kitId/stock" element={<StockView />} />
       <Route path="/kits/:kitId/today" element={<TodayView />} />
       <Route path="/practice" element={<PracticeView />} />
       <Route path="/kits/:kitId/tools" element={<ToolsView />} />

@@ -1,4 +1,4 @@
-import type { RemovalReason } from '../rivet/removal';
+import type { RemovalDo, RemovalReason } from '../rivet/removal';
 
 /** Why each step of taking a rivet out is done so. */
 export const REMOVAL_WORDS: Readonly<Record<RemovalReason, string>> = {
@@ -13,4 +13,17 @@ export const REMOVAL_WORDS: Readonly<Record<RemovalReason, string>> = {
   'short-shop-head': 'The shop head is short and gives little to hold: relieve the shank down its centre with the pilot, not through.',
   'rotate-first': 'Grip the shop head and rotate it first, then pull: rotation breaks the shank’s hold on the hole.',
   stuck: 'Only because it stays stuck: back the far side with a bar around the shop head, and drive with a punch smaller than the shank.',
+};
+
+/** Each step of taking a rivet out, as it is called at the bench. */
+export const REMOVAL_DO_WORDS: Readonly<Record<RemovalDo, string>> = {
+  'centre-punch': 'Centre-punch the head',
+  'pilot-drill': 'Drill the pilot',
+  'head-drill': 'Drill to head height',
+  'tilt-head': 'Tilt the head off',
+  'chisel-head': 'Chisel the head sideways',
+  'weaken-head': 'Weaken the head',
+  relieve: 'Relieve the shank',
+  'rotate-pull': 'Rotate, then pull',
+  'back-up-drive': 'Back it up and drive',
 };

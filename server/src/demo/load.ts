@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { parseRowLine } from '#core/formats/row-line';
 import { planStack } from '#core/prep/plan';
 import { newKit } from '#core/record/blank';
@@ -14,8 +15,11 @@ import { problemMessage } from '#core/wording/problems';
 import { keepChange } from '../commands/change';
 import type { Database } from '../db/connection';
 import { eraseKitDefinitions, listKits } from '../db/entities';
+import { insertPhoto } from '../db/photos';
 import { appendMarks, eraseKitRecord } from '../db/record';
+import { keepPhoto } from '../files/photos';
 import { DAY_MS, DEVICE, demoId, demoMark, MINUTE_MS, PEOPLE, typedLength } from './mark-maker';
+import { DEMO_PHOTOS, demoPhotoId, pageEdits, rivetingMarks } from './riveting-record';
 import { preparationMarks } from './preparation-record';
 import {
   DEMO_ASSEMBLIES,
@@ -162,6 +166,7 @@ export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
     ...DEMO_SHIFTS.flatMap((shift, i) => shiftMarks(shift, i, now)),
     demoDeviation(rows, parts, now),
     ...preparationMarks(rows, { kit: KIT, parts }, now),
+    ...rivetingMarks(rows, { kit: KIT, parts }, now),
   ];
 }
 
@@ -262,11 +267,19 @@ function marksOfWork(
 /** on: into an empty database only; reset: renewed whatever is there; off: not at all. Other kits are never touched. */
 export type DemoMode = 'on' | 'off' | 'reset';
 
-/** Loads the demo kit; answers whether it did. */
-export async function loadDemo(db: Database, mode: DemoMode, now: Date): Promise<boolean> {
+/** The demo's made-up photos, drawn on the spot. */
+async function drawPhotos(db: Database, folder: string, now: Date): Promise<void> {
+  for (const [i, svg] of DEMO_PHOTOS.entries()) {
+    const kept = await keepPhoto(folder, demoPhotoId(i), await sharp(Buffer.from(svg)).jpeg().toBuffer());
+    if (kept.ok) await insertPhoto(db, { id: demoPhotoId(i), kitId: DEMO_KIT_ID, device: DEVICE, receivedAt: now, ...kept.value });
+  }
+}
+
+/** Loads the demo kit, with its photos where a folder for them is given; answers whether it did. */
+export async function loadDemo(db: Database, mode: DemoMode, now: Date, photosDir?: string): Promise<boolean> {
   if (mode === 'off') return false;
   if (mode === 'on' && (await listKits(db)).length > 0) return false;
-  const edits = demoEdits();
+  const edits = [...demoEdits(), ...pageEdits(DEMO_KIT_ID, now)];
   await db.transaction(async (tx) => {
     await eraseKitDefinitions(tx, DEMO_KIT_ID);
     await eraseKitRecord(tx, DEMO_KIT_ID);
@@ -284,5 +297,6 @@ export async function loadDemo(db: Database, mode: DemoMode, now: Date): Promise
   const kept = await keepChange(db, change, now);
   if (!kept.ok) throw new Error(`demo: ${kept.problem.code}`);
   await appendMarks(db, DEMO_KIT_ID, demoMarks(edits, now), now);
+  if (photosDir !== undefined) await drawPhotos(db, photosDir, now);
   return true;
 }

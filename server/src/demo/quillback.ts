@@ -302,6 +302,47 @@ const DOOR_ROWS: readonly DemoRow[] = [
   { line: 'Latch plate nutplates ; latch plate .063 / latch doubler .040 : 426AD3 x6 @1 e=1/4 hand=L plan=BD-04' },
 ];
 
+/** Built from the first hole to the last look. */
+const PANEL_ROWS: readonly DemoRow[] = [
+  {
+    line: 'Glare shield lap ; shield .025 / shield rib .032 : 426AD3 x20 @1 e=.32 plan=IP-01',
+    extra: {
+      path: [
+        [0.5, 7.2],
+        [19.5, 7.2],
+      ],
+    },
+  },
+  {
+    line: 'Upper stiffener ; panel .040 / stiffener .032 : 426AD3 x24 @.8 e=.3 plan=IP-02 rev A',
+    extra: {
+      path: [
+        [0.5, 5.4],
+        [19.5, 5.4],
+      ],
+    },
+  },
+  {
+    line: 'Lower stiffener ; panel .040 / stiffener .032 : 426AD3 x24 @.8 e=.3 plan=IP-02 rev A',
+    extra: {
+      path: [
+        [0.5, 1.4],
+        [19.5, 1.4],
+      ],
+    },
+  },
+  {
+    line: 'Panel to flange ; panel .040 / side flange .050 : 470AD4 x30 @.75 e=3/8 plan=IP-03',
+    extra: {
+      path: [
+        [0.4, 0.4],
+        [19.6, 0.4],
+      ],
+    },
+  },
+  { line: 'Radio tray nutplates ; tray .032 / tray rail .040 : 426AD3 x8 @1 e=1/4 plan=IP-04' },
+];
+
 const box = (x: number, y: number, length: number, height: number): InchPlace[] => [
   [x, y],
   [x + length, y],
@@ -340,6 +381,12 @@ export const DEMO_ASSEMBLIES: readonly DemoAssembly[] = [
       'hinge leaf': { kind: 'rectangle', corners: box(0, 0.5, 1.1, 13) },
       'latch doubler': { kind: 'rectangle', corners: box(17.6, 2.6, 1.6, 8.4) },
     },
+  },
+  {
+    key: 'panel/',
+    name: 'Instrument sub-panel',
+    rows: PANEL_ROWS,
+    outlines: { panel: { kind: 'rectangle', corners: box(0, 0, 20, 6) }, shield: { kind: 'rectangle', corners: box(0, 6.9, 20, 3) } },
   },
 ];
 

@@ -58,7 +58,7 @@ export function recordRoutes(db: Database, jobs: DossierJobs, photosDir: string,
       })),
     );
     pages.sort((a, b) => (a.day === b.day ? 0 : a.day < b.day ? 1 : -1));
-    const rows: Record<string, { title: string; page: string; holeIds: string[] }> = {};
+    const rows: Record<string, { title: string; page: string; assemblyId: string; holeIds: string[] }> = {};
     const parts: Record<string, string> = {};
     const assemblies: Record<string, string> = {};
     for (const a of record.assemblies) {
@@ -69,6 +69,7 @@ export function recordRoutes(db: Database, jobs: DossierJobs, photosDir: string,
         rows[r.id] = {
           title: rowTitle(r.definition, byId),
           page: r.definition.page,
+          assemblyId: a.assembly.id,
           holeIds: holesInPlan(r.definition.holes).map((h) => h.id),
         };
     }

@@ -86,7 +86,15 @@ export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarPr
   );
 }
 
-const VIEW_WORDS = { plan: 'Plan', map: 'Map', parts: 'Parts', layout: 'Layout', setups: 'Set-ups', bench: 'Bench' } as const;
+const VIEW_WORDS = {
+  plan: 'Plan',
+  map: 'Map',
+  parts: 'Parts',
+  layout: 'Layout',
+  setups: 'Set-ups',
+  bench: 'Bench',
+  inspect: 'Inspect',
+} as const;
 export type AssemblyViewName = keyof typeof VIEW_WORDS;
 
 /** The views of an assembly. */

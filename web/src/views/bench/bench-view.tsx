@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { marksFor, type BenchItem, type BenchSetup } from '#core/setup/bench';
-import type { HoleOrigin, Mark } from '#core/record/marks';
+import type { HoleOrigin, Mark, Setting } from '#core/record/marks';
 import { CLICK } from '#core/prep/countersink';
 import { hardestByHole } from '#core/reach/layer-reach';
 import type { Entity } from '#core/record/definitions';
@@ -31,9 +31,13 @@ import { SetupCardPanel } from './setup-card-panel';
 import { DepthPanel } from './depth-panel';
 import { DeviationDialog } from './deviation-dialog';
 import { HolePad } from './hole-pad';
+import { InspectPanel } from './inspect-panel';
+import { orderNumbers, SettingPanel } from './setting-panel';
+import { useSetting } from '../../rows/use-setting';
 import { ReachPanel } from './reach-panel';
 import { SetupRail } from './setup-rail';
 
+const NO_ORDER: ReadonlyMap<string, number> = new Map();
 const NO_TOOLS: readonly Entity<'tool'>[] = [];
 
 /** Doing: one set-up at a time, at arm's length. */
@@ -156,7 +160,7 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
   const canMark = steps.length > 0 && (isOnPart || valid.size > 0);
   const mark = () => {
     if (!canMark) return;
-    const payload = how === '' ? {} : { how };
+    const payload = { ...(how === '' ? {} : { how }), ...(current.setup.operation === 'set' ? { setting: settingNow } : {}) };
     const time = doneAt === '' ? {} : { doneAt: new Date(doneAt).toISOString() };
     onMark(
       marksFor(
@@ -191,6 +195,16 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
   );
   const hardest = hardestByHole((reaches.get(row.entity.id) ?? []).filter((r) => item.steps.some((s) => s.layerId === r.layerId)));
   const sheet = item.steps.find((s) => s.layerId !== null);
+  const isBlind = Boolean(row.entity.definition.blind);
+  const { setting, change } = useSetting(row.entity.definition.setting?.way ?? 'squeezer');
+  /* Another length is this row's alone; tool and pressure stay from row to row. */
+  const [lengthDash, setLengthDash] = useState<number | undefined>(undefined);
+  const settingNow: Setting = isBlind ? { way: 'blind' } : { ...setting, ...(lengthDash === undefined ? {} : { lengthDash }) };
+  const changeSetting = ({ lengthDash: length, ...rest }: Setting) => {
+    setLengthDash(length);
+    change(rest);
+  };
+  const order = current.setup.operation === 'set' ? orderNumbers(row, holes) : NO_ORDER;
   return (
     <section aria-label="The set-up at work" className="flex flex-col gap-3">
       <h1 className="label text-[34px] leading-none">
@@ -201,6 +215,9 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
       <BenchHelp data={data} row={row} current={current} rows={rows} onMark={onMark} />
       {card ? <SetupCardPanel card={card} current={current} item={item} row={row} tools={tools} /> : null}
       {current.setup.operation === 'dimpled' ? <ReachPanel data={data} item={item} row={row} /> : null}
+      {current.setup.operation === 'set' ? (
+        <SettingPanel row={row} holes={holes} tools={tools} marks={marks} setting={settingNow} onSetting={changeSetting} onMark={onMark} />
+      ) : null}
       {isOnPart ? null : (
         <>
           <StepToggles row={row} steps={item.steps} off={off} onToggle={(key) => setOff(toggled(off, key))} />
@@ -212,6 +229,7 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
               isHeld: isHeld(h, current.setup.operation, row.states.get(h.id)),
               hasDeviation: row.deviations.has(h.id),
               tool: hardest[i],
+              order: order.get(h.id),
             }))}
             chosen={valid}
             onChoose={setChosen}
@@ -277,6 +295,18 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
           partName={data.parts.find((p) => p.id === sheet.partId)?.definition.name ?? ''}
           hole={{ id: deviating, number: holes.findIndex((h) => h.id === deviating) + 1 }}
           marks={marks}
+          onMark={onMark}
+        />
+      ) : null}
+      {current.setup.operation === 'inspected' ? (
+        <InspectPanel
+          key={`${item.rowId}/${touched ?? ''}`}
+          data={data}
+          row={row}
+          rows={rows}
+          holes={holes}
+          marks={marks}
+          holeId={touched}
           onMark={onMark}
         />
       ) : null}

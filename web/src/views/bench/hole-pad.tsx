@@ -10,6 +10,8 @@ interface HolePadProps {
     readonly isHeld: boolean;
     readonly hasDeviation: boolean;
     /** The tool that reaches it, where that is asked. */
+    /** Its place in the order of riveting. */
+    readonly order?: number | undefined;
     readonly tool?: ReachingKind | 'none' | undefined;
   }[];
   readonly chosen: ReadonlySet<string>;
@@ -91,6 +93,11 @@ export function HolePad({ holes, chosen, onChoose, onTouch }: HolePadProps) {
           >
             {h.number}
             {h.isDone && !isChosen ? <span className="absolute right-1 bottom-0 text-[13px]">✓</span> : null}
+            {h.order !== undefined && !h.isDone ? (
+              <span className={`absolute top-0 left-1 text-[13px] ${isChosen ? '' : 'text-ink2'}`} aria-hidden>
+                {h.order}
+              </span>
+            ) : null}
             {h.tool ? (
               <span className={`absolute bottom-0 left-1 text-[13px] ${h.tool === 'none' ? 'text-stop' : isChosen ? '' : 'text-ink2'}`}>
                 {TOOL_LETTERS[h.tool]}

@@ -35,6 +35,12 @@ export function KitView() {
                   <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/tools`}>
                     My tools
                   </Link>
+                  <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/log`}>
+                    Log and dossier
+                  </Link>
+                  <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/stock`}>
+                    Stock
+                  </Link>
                   <a
                     className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft"
                     href={`/api/kits/${kit.id}/export`}

@@ -5,7 +5,9 @@ import { typedText } from '#core/record/compose';
 import type { AssemblyAnswer } from '../../api/queries';
 import { Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+import { SETTING_WAYS, type SettingWay } from '#core/record/marks';
 import type { Mm } from '#core/units/length';
+import { SETTING_WORDS } from '#core/wording/inspect';
 import { RibRoom } from './rib-room';
 import { ReasonDialog } from './reason-dialog';
 
@@ -45,6 +47,9 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
     room: textOf(was.access?.room ?? null),
     roomAtEnd: textOf(was.access?.roomAtEnd ?? null),
   });
+  const [way, setWay] = useState<SettingWay | ''>(was.setting?.way ?? '');
+  const [isSealed, setSealed] = useState(was.setting?.isSealed ?? false);
+  const [bareZone, setBareZone] = useState(was.setting?.bareZone ?? '');
   const [isBent, setBent] = useState(was.access?.isBent ?? false);
   const [sheetIndex, setSheetIndex] = useState(was.access?.sheetIndex ?? -1);
   const [isTilted, setTilted] = useState(was.access?.isTilted ?? false);
@@ -90,6 +95,13 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       sharesLoadWith: shares === '' ? null : shares,
       start,
       blind,
+      setting:
+        way === '' && !isSealed
+          ? null
+          : {
+              way: way === '' ? 'squeezer' : way,
+              ...(isSealed ? { isSealed, ...(bareZone.trim() ? { bareZone: bareZone.trim() } : {}) } : {}),
+            },
       access:
         Object.values(access).every((t) => t.trim() === '') && !isBent && !isTilted && !needsSpacer
           ? null
@@ -150,6 +162,25 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
             <DimensionField label="Grip to" text={gripMax} onText={setGripMax} units={units} />
           </>
         )}
+        <Field label="Meant to be set with">
+          <Select value={way} onChange={(e) => setWay(e.target.value as SettingWay | '')}>
+            <option value="">not said</option>
+            {SETTING_WAYS.map((w) => (
+              <option key={w} value={w}>
+                {SETTING_WORDS[w]}
+              </option>
+            ))}
+          </Select>
+        </Field>
+        <label className="flex items-center gap-2 pt-5">
+          <input type="checkbox" className="size-5" checked={isSealed} onChange={(e) => setSealed(e.target.checked)} />
+          set wet: sealed or bonded
+        </label>
+        {isSealed ? (
+          <Field label="What stays bare for it">
+            <TextInput maxLength={80} value={bareZone} placeholder="the lap, 1 in wide" onChange={(e) => setBareZone(e.target.value)} />
+          </Field>
+        ) : null}
         <Field label="Shares its load with">
           <Select value={shares} onChange={(e) => setShares(e.target.value as SharedLoad | '')}>
             <option value="">nothing else</option>

@@ -1,0 +1,304 @@
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { diagnose } from '#core/inspect/diagnose';
+import { fittedFactor, headReadings } from '#core/inspect/heads';
+import { batchesOf, dueRivets, INSPECT_EVERY } from '#core/inspect/sampling';
+import type { HoleDefinition } from '#core/record/definitions';
+import {
+  DISPOSITIONS,
+  effectiveMarks,
+  HEAD_DEFECTS,
+  type Disposition,
+  type HeadCheck,
+  type HeadDefect,
+  type Mark,
+} from '#core/record/marks';
+import { dashLength, formatCallout } from '#core/rivet/callout';
+import { headVolume } from '#core/rivet/length';
+import { PROFILES } from '#core/tables/profiles';
+import { ADVICE_WORDS, DEFECT_WORDS, diagnosisSentence, DISPOSITION_WORDS } from '#core/wording/inspect';
+import type { MarkWish } from '../../api/commands';
+import type { AssemblyAnswer } from '../../api/queries';
+import { defectDrawing } from '../../drawing/defect-drawing';
+import { Button, ErrorText, TextInput } from '../../ui/controls';
+import { dimensionValue } from '../../ui/dimension-field';
+import type { RowModel } from '../../rows/row-model';
+import { HeadWindow } from './head-window';
+
+interface InspectPanelProps {
+  readonly data: AssemblyAnswer;
+  readonly row: RowModel;
+  readonly rows: readonly RowModel[];
+  readonly holes: readonly HoleDefinition[];
+  readonly marks: readonly Mark[];
+  /** The hole that was touched last. */
+  readonly holeId: string | null;
+  readonly onMark: (wishes: readonly MarkWish[]) => void;
+}
+
+const NOTHING = { width: '', width2: '', height: '', flush: '', gap: '' };
+type FieldName = keyof typeof NOTHING;
+const FIELDS: readonly (readonly [FieldName, string])[] = [
+  ['width', 'Width'],
+  ['height', 'Height'],
+  ['width2', 'Width across'],
+  ['flush', 'Head proud (- sunken)'],
+  ['gap', 'Gap by feeler'],
+];
+
+/** One rivet looked at: measured or gauged or named, diagnosed, and what the builder decides. */
+export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: InspectPanelProps) {
+  const units = data.kit.definition.units;
+  const [texts, setTexts] = useState<Readonly<Record<FieldName, string>>>(NOTHING);
+  const [gauge, setGauge] = useState<HeadCheck['gauge']>(undefined);
+  const [defects, setDefects] = useState<readonly HeadDefect[]>([]);
+  const [note, setNote] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  const every = data.kit.definition.inspectEvery ?? INSPECT_EVERY;
+  const due = useMemo(() => {
+    const byId = new Map(rows.map((r) => [r.entity.id, r]));
+    return dueRivets(batchesOf(marks, { every, calloutOf: (id) => byId.get(id)?.plan.rivet.callout ?? '' })).filter((r) =>
+      byId.has(r.rowId),
+    );
+  }, [marks, rows, every]);
+  const here = due.filter((d) => d.rowId === row.entity.id);
+  const elsewhere = due.length - here.length;
+  const numberOf = (id: string) => holes.findIndex((h) => h.id === id) + 1;
+  const at = holeId ?? here[0]?.holeId ?? holes.find((h) => row.states.get(h.id)?.has('set//'))?.id ?? null;
+  const set = useMemo(
+    () =>
+      effectiveMarks(marks.filter((m) => m.kind === 'undo' || (m.kind === 'set' && m.rowId === row.entity.id)))
+        .filter((m) => at !== null && m.holeIds.includes(at))
+        .at(-1),
+    [marks, row, at],
+  );
+  const readings = useMemo(
+    () =>
+      headReadings(marks, (id) =>
+        id === row.entity.id
+          ? { size: row.stack.size, lengthDash: row.plan.rivet.lengthDash, grip: row.plan.grip, hole: row.stack.hole }
+          : undefined,
+      ),
+    [marks, row],
+  );
+  const all = useMemo(() => {
+    const byId = new Map(rows.map((r) => [r.entity.id, r]));
+    return headReadings(marks, (id) => {
+      const r = byId.get(id);
+      return r && { size: r.stack.size, lengthDash: r.plan.rivet.lengthDash, grip: r.plan.grip, hole: r.stack.hole };
+    });
+  }, [marks, rows]);
+  const fitted = fittedFactor(all);
+  const formFactor = fitted?.mean ?? row.stack.limits.formFactor;
+  const lengthDash = set?.payload.setting?.lengthDash ?? row.plan.rivet.lengthDash;
+  const read = Object.fromEntries(FIELDS.map(([name]) => [name, readField(name, texts[name], units)])) as Record<
+    FieldName,
+    ReturnType<typeof readField>
+  >;
+  const check: Omit<HeadCheck, 'disposition'> = {
+    ...(read.width.length ? { width: read.width.length } : {}),
+    ...(read.height.length ? { height: read.height.length } : {}),
+    ...(read.width2.length ? { width2: read.width2.length } : {}),
+    ...(read.flush.length ? { flush: read.flush.length } : {}),
+    ...(read.gap.length ? { gap: read.gap.length } : {}),
+    ...(gauge ? { gauge } : {}),
+    ...(defects.length > 0 ? { defects } : {}),
+  };
+  const profile = PROFILES[row.stack.profile];
+  const rivet = {
+    size: row.stack.size,
+    lengthDash,
+    grip: row.plan.grip,
+    hole: row.stack.hole,
+    profile,
+    formFactor,
+    halfDash: row.stack.halfDash,
+  };
+  const found = diagnose(check, rivet, row.stack.limits);
+  const D = row.stack.size.diameter;
+  const volumeD3 = headVolume(dashLength(lengthDash), row.plan.grip, D, row.stack.hole) / D ** 3;
+  const name = (dash: number) => formatCallout({ head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size, lengthDash: dash });
+  const isSaid = Object.keys(check).length > 0;
+  const keep = (disposition: Disposition) => {
+    if (at === null) return;
+    if (FIELDS.some(([f]) => read[f].isBad)) return setError('One of the measures does not read.');
+    if (disposition === 'accept-note' && note.trim() === '') return setError('Accepting with a note wants the note.');
+    setError(null);
+    setTexts(NOTHING);
+    setGauge(undefined);
+    setDefects([]);
+    setNote('');
+    onMark([
+      {
+        kind: 'head-check',
+        rowId: row.entity.id,
+        holeIds: [at],
+        payload: { head: { ...check, disposition }, ...(note.trim() ? { note: note.trim() } : {}) },
+      },
+    ]);
+  };
+  const rejected = [...readings].reverse().find((r) => r.holeId === at && !r.disposition.startsWith('accept'));
+  const blind = Boolean(row.entity.definition.blind);
+  return (
+    <section aria-label="Inspect one rivet" className="flex flex-col gap-3 rounded border border-line p-3 text-[16px]">
+      <p role="status" className="text-[19px]">
+        {here.length > 0 ? (
+          <>
+            Look next at <strong>hole {numberOf((here[0] as { holeId: string }).holeId)}</strong>
+            {here.length > 1
+              ? `, then ${here
+                  .slice(1, 6)
+                  .map((d) => numberOf(d.holeId))
+                  .join(', ')}`
+              : ''}
+            .
+          </>
+        ) : (
+          'Nothing is due in this row.'
+        )}{' '}
+        <span className="text-[15px] text-ink2">
+          The first three of every batch, then every {every}th{elsewhere > 0 ? `; ${elsewhere} more are due in other rows` : ''}.
+        </span>
+      </p>
+      <div className="grid gap-3 md:grid-cols-[minmax(0,1fr)_300px]">
+        <div className="flex flex-col gap-2">
+          <h2 className="label text-[20px]">
+            Hole {at === null ? '–' : numberOf(at)}: {blind ? row.entity.definition.blind?.name : name(lengthDash)}
+          </h2>
+          <div className="flex flex-wrap gap-2">
+            {FIELDS.map(([field, label]) => (
+              <label key={field} className="flex flex-col text-[14px] text-ink2">
+                {label}
+                <TextInput
+                  className="min-h-14 w-32 text-[20px]"
+                  inputMode="decimal"
+                  value={texts[field]}
+                  aria-invalid={read[field].isBad}
+                  onChange={(e) => setTexts({ ...texts, [field]: e.target.value })}
+                />
+              </label>
+            ))}
+          </div>
+          <div className="flex flex-wrap gap-2" role="group" aria-label="By the head gauge">
+            {(['go', 'no-go'] as const).map((g) => (
+              <Button
+                key={g}
+                className={`min-h-14 px-5 text-[18px] ${gauge === g ? 'border-dye bg-dye-soft' : ''}`}
+                aria-pressed={gauge === g}
+                onClick={() => setGauge(gauge === g ? undefined : g)}
+              >
+                {g === 'go' ? 'gauge: go' : 'gauge: no-go'}
+              </Button>
+            ))}
+          </div>
+        </div>
+        {blind ? null : (
+          <HeadWindow
+            profile={profile}
+            volumeD3={volumeD3}
+            formFactor={formFactor}
+            readings={readings.flatMap((r) =>
+              r.widthD !== null && r.heightD !== null
+                ? [{ widthD: r.widthD, heightD: r.heightD, isGood: r.disposition.startsWith('accept') }]
+                : [],
+            )}
+            current={
+              read.width.length && read.height.length ? { widthD: read.width.length.mm / D, heightD: read.height.length.mm / D } : null
+            }
+          />
+        )}
+      </div>
+      <DefectChoice chosen={defects} onChoose={setDefects} />
+      {isSaid ? (
+        <p aria-live="polite" className={`text-[19px] ${found.advice === 'accept' ? '' : 'font-semibold text-caution'}`}>
+          {diagnosisSentence(found, found.suggestDash === null ? null : name(found.suggestDash))}{' '}
+          <span className="font-normal text-ink">{ADVICE_WORDS[found.advice]}</span>
+        </p>
+      ) : null}
+      <div className="flex flex-wrap items-end gap-2">
+        {DISPOSITIONS.map((d) => (
+          <Button
+            key={d}
+            tone={isSaid && d === found.advice ? 'primary' : 'plain'}
+            className="min-h-14 px-4 text-[18px]"
+            disabled={at === null}
+            onClick={() => keep(d)}
+          >
+            {DISPOSITION_WORDS[d]}
+          </Button>
+        ))}
+        <label className="flex min-w-48 flex-1 flex-col text-[14px] text-ink2">
+          Note
+          <TextInput className="min-h-12" maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
+        </label>
+      </div>
+      {error ? <ErrorText>{error}</ErrorText> : null}
+      {rejected && at !== null ? (
+        <Link
+          className="self-start text-[18px] underline underline-offset-2"
+          to={`/assemblies/${data.assembly.id}/removal?${new URLSearchParams({ row: row.entity.id, hole: at }).toString()}`}
+        >
+          Take the rivet of hole {numberOf(at)} out
+        </Link>
+      ) : null}
+      <p className="text-[14px] text-ink2">
+        Advice, never approval.{' '}
+        {fitted
+          ? `Form factor from ${fitted.n} good heads of yours: ${fitted.mean.toFixed(3)} ± ${fitted.sd.toFixed(3)}.`
+          : `Form factor ${formFactor}: the default, until enough of your own good heads are measured.`}
+      </p>
+    </section>
+  );
+}
+
+/** A length of one field; the head's own may lie under the skin. */
+function readField(name: FieldName, text: string, units: 'in' | 'mm') {
+  const isUnder = name === 'flush' && /^\s*[-\u2212]/.test(text);
+  const value = dimensionValue(text.replace(/^\s*[-\u2212+]/, ''), units);
+  return value.length && isUnder ? { ...value, length: { ...value.length, mm: -value.length.mm } } : value;
+}
+
+/** The defects by name, each drawn, with cause and cure where it is chosen. */
+function DefectChoice({ chosen, onChoose }: { chosen: readonly HeadDefect[]; onChoose: (next: readonly HeadDefect[]) => void }) {
+  return (
+    <details open={chosen.length > 0 || undefined}>
+      <summary className="label min-h-10 cursor-pointer py-2 text-[17px]">A defect by name</summary>
+      <div className="grid grid-cols-[repeat(auto-fill,minmax(112px,1fr))] gap-1">
+        {HEAD_DEFECTS.map((d) => {
+          const drawing = defectDrawing(d);
+          const isOn = chosen.includes(d);
+          return (
+            <button
+              key={d}
+              type="button"
+              aria-pressed={isOn}
+              title={`${DEFECT_WORDS[d].cause} ${DEFECT_WORDS[d].cure}`}
+              onClick={() => onChoose(isOn ? chosen.filter((x) => x !== d) : [...chosen, d])}
+              className={`label flex flex-col items-center rounded border p-1 text-[15px] leading-tight ${isOn ? 'border-dye bg-dye-soft' : 'border-edge bg-raised'}`}
+            >
+              <svg viewBox="0 0 64 60" className="h-14" aria-hidden>
+                {drawing.sheets.map((path, i) => (
+                  <path key={i} d={path} style={{ fill: 'var(--metal)', stroke: 'var(--ink2)' }} strokeWidth="0.8" />
+                ))}
+                {drawing.rivet.map((path, i) => (
+                  <path key={i} d={path} style={{ fill: 'var(--paper)', stroke: 'var(--ink)' }} strokeWidth="1.2" />
+                ))}
+                {drawing.sign.map((path, i) => (
+                  <path key={i} d={path} fill="none" style={{ stroke: 'var(--stop)' }} strokeWidth="1.8" />
+                ))}
+              </svg>
+              {DEFECT_WORDS[d].name}
+            </button>
+          );
+        })}
+      </div>
+      <ul className="pt-1 text-[15px]">
+        {chosen.map((d) => (
+          <li key={d}>
+            <strong>{DEFECT_WORDS[d].name}</strong>: {DEFECT_WORDS[d].cause} {DEFECT_WORDS[d].cure}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,203 @@
+import { useEffect, useMemo, useState } from 'react';
+import { settingOrder } from '#core/inspect/setting-order';
+import type { Entity, HoleDefinition } from '#core/record/definitions';
+import { effectiveMarks, SETTING_WAYS, type Mark, type Setting } from '#core/record/marks';
+import { isHeld } from '#core/record/steps';
+import { formatCallout } from '#core/rivet/callout';
+import { showBoth, showLength } from '#core/units/show';
+import type { Mm } from '#core/units/length';
+import { SETTING_WORDS } from '#core/wording/inspect';
+import type { MarkWish } from '../../api/commands';
+import { Button, Select, TextInput } from '../../ui/controls';
+import { useUnits } from '../../ui/units';
+import type { RowModel } from '../../rows/row-model';
+
+interface SettingPanelProps {
+  readonly row: RowModel;
+  readonly holes: readonly HoleDefinition[];
+  readonly tools: readonly Entity<'tool'>[];
+  readonly marks: readonly Mark[];
+  readonly setting: Setting;
+  readonly onSetting: (next: Setting) => void;
+  readonly onMark: (wishes: readonly MarkWish[]) => void;
+}
+
+/** The place of each hole in the order of riveting, from 1; held ones have none. */
+export function orderNumbers(row: RowModel, holes: readonly HoleDefinition[]): ReadonlyMap<string, number> {
+  const free = holes.filter((h) => !isHeld(h, 'set', row.states.get(h.id)));
+  return new Map(settingOrder(free.length).map((place, i) => [(free[place] as HoleDefinition).id, i + 1]));
+}
+
+/** How this row is set: the way, tool and pressure, the length judged for the real stack, sealant's clock. */
+export function SettingPanel({ row, holes, tools, marks, setting, onSetting, onMark }: SettingPanelProps) {
+  const units = useUnits();
+  const { definition } = row.entity;
+  const { rivet } = row.plan;
+  const isBlind = Boolean(definition.blind);
+  const name = (lengthDash: number) => formatCallout({ head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size, lengthDash });
+  const setters = tools.filter((t) => t.definition.kind === 'squeezer');
+  const wide = setters.find((t) => t.id === setting.toolId)?.definition.gap;
+  const chosen = setting.lengthDash ?? rivet.lengthDash;
+  const works = rivet.candidates.find((c) => c.lengthDash === chosen)?.works ?? rivet.works;
+  const order = orderNumbers(row, holes);
+  const next = holes
+    .filter((h) => order.has(h.id) && !row.states.get(h.id)?.has('set//'))
+    .sort((a, b) => (order.get(a.id) as number) - (order.get(b.id) as number))[0];
+  const measured = row.stack.layers.map((l) => `${l.part} ${showLength(l.thickness, units)}`).join(', ');
+  return (
+    <section aria-label="How it is set" className="flex flex-col gap-2 rounded border border-line p-2 text-[16px]">
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="flex flex-col text-[14px] text-ink2">
+          Set with
+          <Select
+            className="min-h-14 text-[17px]"
+            value={isBlind ? 'blind' : setting.way}
+            disabled={isBlind}
+            onChange={(e) => onSetting({ ...setting, way: e.target.value as Setting['way'] })}
+          >
+            {SETTING_WAYS.filter((w) => isBlind || w !== 'blind').map((w) => (
+              <option key={w} value={w}>
+                {SETTING_WORDS[w]}
+              </option>
+            ))}
+          </Select>
+        </label>
+        {setting.way === 'squeezer' && setters.length > 0 && !isBlind ? (
+          <label className="flex flex-col text-[14px] text-ink2">
+            Which one
+            <Select
+              className="min-h-14 text-[17px]"
+              value={setting.toolId ?? ''}
+              onChange={(e) => onSetting({ ...setting, toolId: e.target.value || undefined })}
+            >
+              <option value="">not said</option>
+              {setters.map((t) => (
+                <option key={t.id} value={t.id}>
+                  {t.definition.name}
+                </option>
+              ))}
+            </Select>
+          </label>
+        ) : null}
+        <label className="flex flex-col text-[14px] text-ink2">
+          Pressure
+          <TextInput
+            className="min-h-14 w-28 text-[17px]"
+            maxLength={20}
+            placeholder="not said"
+            value={setting.pressure ?? ''}
+            onChange={(e) => onSetting({ ...setting, pressure: e.target.value || undefined })}
+          />
+        </label>
+        {isBlind ? null : (
+          <label className="flex flex-col text-[14px] text-ink2">
+            The rivet that goes in
+            <Select
+              className="min-h-14 text-[17px]"
+              value={chosen}
+              onChange={(e) => {
+                const dash = Number(e.target.value);
+                onSetting({ ...setting, lengthDash: dash === rivet.lengthDash ? undefined : dash });
+              }}
+            >
+              {rivet.candidates.map((c) => (
+                <option key={c.lengthDash} value={c.lengthDash}>
+                  {name(c.lengthDash)}
+                  {c.lengthDash === rivet.lengthDash ? ', as planned' : ''}
+                  {c.works ? '' : ': does not work here'}
+                </option>
+              ))}
+            </Select>
+          </label>
+        )}
+      </div>
+      {isBlind && definition.blind ? (
+        <BlindFacts row={row} />
+      ) : (
+        <p className={works ? '' : 'font-semibold text-stop'}>
+          {name(chosen)} in a grip of {showBoth(row.plan.grip, units)} ({measured}):{' '}
+          {works ? 'this length works.' : 'no good head can be made of this length here.'}
+        </p>
+      )}
+      {wide && !isBlind && wide.mm < row.plan.grip + rivet.length ? (
+        <p className="text-stop">
+          That squeezer opens {showLength(wide.mm as Mm, units)}, less than grip and rivet together: it does not go over this one.
+        </p>
+      ) : null}
+      <p>
+        From the middle, then the ends, then halving the gaps; the small numbers are the order.{' '}
+        {next ? <strong>Next: hole {holes.indexOf(next) + 1}.</strong> : 'All of them are set.'} The first three after any change of tool,
+        pressure, length or person are looked at before the next one.
+      </p>
+      {definition.setting?.isSealed ? <Sealant row={row} marks={marks} onMark={onMark} /> : null}
+    </section>
+  );
+}
+
+function BlindFacts({ row }: { row: RowModel }) {
+  const units = useUnits();
+  const { blind } = row.entity.definition;
+  if (!blind) return null;
+  const { grip } = row.plan;
+  const tooShort = blind.gripMax !== null && grip > blind.gripMax.mm + 1e-9;
+  const tooLong = blind.gripMin !== null && grip < blind.gripMin.mm - 1e-9;
+  return (
+    <p className={tooShort || tooLong ? 'font-semibold text-stop' : ''}>
+      {blind.name}: hole {showBoth(blind.hole.mm, units)}; grip here {showLength(grip, units)},{' '}
+      {blind.gripMin || blind.gripMax
+        ? `good from ${blind.gripMin ? showLength(blind.gripMin.mm as Mm, units) : '0'} to ${blind.gripMax ? showLength(blind.gripMax.mm as Mm, units) : 'any'}`
+        : 'its range is not known'}
+      {tooShort || tooLong ? ': out of its range, take another' : ''}. Afterwards the stem is ground flush and looked at.
+    </p>
+  );
+}
+
+const TICK_MS = 10_000;
+
+/** Sealant: mixed when, how long it can be worked, holes cleared after the cure. */
+function Sealant({ row, marks, onMark }: { row: RowModel; marks: readonly Mark[]; onMark: (wishes: readonly MarkWish[]) => void }) {
+  const [minutes, setMinutes] = useState('45');
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = window.setInterval(() => setNow(Date.now()), TICK_MS);
+    return () => window.clearInterval(timer);
+  }, []);
+  const rowId = row.entity.id;
+  const mixed = useMemo(
+    () => effectiveMarks(marks.filter((m) => m.kind === 'undo' || (m.kind === 'sealant-mixed' && m.rowId === rowId))).at(-1),
+    [marks, rowId],
+  );
+  const left = mixed ? Math.ceil((Date.parse(mixed.doneAt) + (mixed.payload.workMinutes ?? 0) * 60_000 - now) / 60_000) : null;
+  const { bareZone } = row.entity.definition.setting ?? {};
+  return (
+    <div role="group" aria-label="Sealant" className="flex flex-wrap items-end gap-2 border-t border-line pt-2">
+      <span className="self-center">
+        Set wet: {bareZone ? `bare stays ${bareZone}; ` : ''}ventilation and gloves.{' '}
+        {left === null ? (
+          ''
+        ) : left > 0 ? (
+          <strong>{left} min left to work it.</strong>
+        ) : (
+          <strong className="text-stop">Its working time is over.</strong>
+        )}
+      </span>
+      <label className="flex flex-col text-[14px] text-ink2">
+        Working time, min
+        <TextInput className="min-h-12 w-24" inputMode="numeric" value={minutes} onChange={(e) => setMinutes(e.target.value)} />
+      </label>
+      <Button
+        className="min-h-12"
+        disabled={!(Number(minutes) >= 1 && Number(minutes) <= 2000)}
+        onClick={() => onMark([{ kind: 'sealant-mixed', rowId, holeIds: [], payload: { workMinutes: Number(minutes) } }])}
+      >
+        Mixed now
+      </Button>
+      <Button
+        className="min-h-12"
+        onClick={() => onMark([{ kind: 'cleared', rowId, holeIds: row.entity.definition.holes.filter((h) => !h.out).map((h) => h.id) }])}
+      >
+        Cured, holes cleared
+      </Button>
+    </div>
+  );
+}

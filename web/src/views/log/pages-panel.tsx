@@ -1,0 +1,119 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { namesPage } from '#core/record/page-revisions';
+import type { Entity, PageDefinition } from '#core/record/definitions';
+import { useKeep } from '../../api/commands';
+import { newId } from '../../api/device';
+import type { LogAnswer } from '../../api/record';
+import { useQueryClient } from '@tanstack/react-query';
+import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
+
+/** Revised pages of the plans: which rows they touch, what was done to the old one; the old one is kept behind the new. */
+export function PagesPanel({ log }: { log: LogAnswer }) {
+  const keep = useKeep(log.kit);
+  const client = useQueryClient();
+  const [name, setName] = useState('');
+  const [revision, setRevision] = useState('');
+  const [note, setNote] = useState('');
+  const [error, setError] = useState<string | null>(null);
+  const add = async () => {
+    if (name.trim() === '' || revision.trim() === '') return setError('Name the page and its revision.');
+    const known = log.revised.find((p) => p.definition.name.toLowerCase() === name.trim().toLowerCase());
+    const next = { revision: revision.trim(), cameAt: new Date().toISOString(), note: note.trim() };
+    const definition: PageDefinition = known
+      ? { ...known.definition, revisions: [...known.definition.revisions, next] }
+      : { v: 1, kitId: log.kit.id, name: name.trim(), revisions: [next] };
+    try {
+      await keep({
+        edits: [{ kind: 'page', id: known?.id ?? newId(), expectedVersion: known?.version ?? 0, definition }],
+        reason: `Page ${name.trim()} revision ${revision.trim()}`,
+      });
+      await client.invalidateQueries({ queryKey: ['marks', 'log'] });
+      setError(null);
+      setRevision('');
+      setNote('');
+    } catch (e) {
+      setError((e as Error).message);
+    }
+  };
+  return (
+    <section aria-label="Revised pages" className="flex flex-col gap-2">
+      <h2 className="label text-[20px]">Revised pages of the plans</h2>
+      {log.revised.length === 0 ? (
+        <p className="text-ink2">None yet. When a new page comes, say so here: the rows it touches are shown.</p>
+      ) : null}
+      <ul>
+        {[...log.revised]
+          .sort((a, b) => a.definition.name.localeCompare(b.definition.name))
+          .map((p) => (
+            <li key={p.id} className="border-t border-line py-1">
+              <OnePage page={p} log={log} />
+            </li>
+          ))}
+      </ul>
+      <Field label="Page, as the rows name it">
+        <TextInput value={name} maxLength={80} placeholder="FL-07" onChange={(e) => setName(e.target.value)} />
+      </Field>
+      <Field label="New revision">
+        <TextInput value={revision} maxLength={40} placeholder="B" onChange={(e) => setRevision(e.target.value)} />
+      </Field>
+      <Field label="What it changes">
+        <TextInput value={note} maxLength={500} onChange={(e) => setNote(e.target.value)} />
+      </Field>
+      {error ? <ErrorText>{error}</ErrorText> : null}
+      <Button className="self-start" onClick={() => void add()}>
+        Put it in front of the old one
+      </Button>
+    </section>
+  );
+}
+
+function OnePage({ page, log }: { page: Entity<'page'>; log: LogAnswer }) {
+  const { name, revisions } = page.definition;
+  const newest = revisions.at(-1);
+  const rows = Object.entries(log.rows).filter(([, r]) => namesPage(r.page, name));
+  const doneBefore = (rowId: string) =>
+    log.pages
+      .filter((p) => newest !== undefined && p.firstAt < newest.cameAt)
+      .flatMap((p) => p.lines)
+      .filter((l) => l.rowId === rowId)
+      .reduce((n, l) => n + l.count, 0);
+  const when = (iso: string) => new Date(iso).toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' });
+  return (
+    <details>
+      <summary className="cursor-pointer">
+        <strong>{name}</strong> revision {newest?.revision}, {newest ? when(newest.cameAt) : ''}: touches {rows.length}{' '}
+        {rows.length === 1 ? 'row' : 'rows'}
+      </summary>
+      <p className="text-[15px]">{newest?.note}</p>
+      <ul className="text-[15px]">
+        {rows.map(([id, r]) => {
+          const before = doneBefore(id);
+          return (
+            <li key={id}>
+              <Link className="underline-offset-2 hover:underline" to={`/assemblies/${assemblyOf(log, id)}/plan?row=${id}`}>
+                {r.title}
+              </Link>
+              <span className={before > 0 ? 'text-caution' : 'text-ink2'}>
+                {before > 0 ? `: ${before} things were done to the old page` : ': nothing was done to the old page'}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      {revisions.length > 1 ? (
+        <p className="text-[15px] text-ink2">
+          Behind it:{' '}
+          {revisions
+            .slice(0, -1)
+            .map((r) => `${r.revision} (${when(r.cameAt)})`)
+            .join(', ')}
+        </p>
+      ) : null}
+    </details>
+  );
+}
+
+function assemblyOf(log: LogAnswer, rowId: string): string {
+  return log.rows[rowId]?.assemblyId ?? '';
+}

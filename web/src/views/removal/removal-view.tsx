@@ -1,0 +1,318 @@
+import { useMemo, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { judgeHole, type Trial } from '#core/deviation/judge';
+import { holeStory } from '#core/inspect/hole-story';
+import { holesInPlan } from '#core/record/holes';
+import type { TypedLength } from '#core/record/definitions';
+import { nextSizeUp, removalSteps, type RemovalStep } from '#core/rivet/removal';
+import { formatCallout } from '#core/rivet/callout';
+import { showBoth, showLength } from '#core/units/show';
+import type { Mm } from '#core/units/length';
+import { ADVICE_FIRST } from '#core/wording/cautions';
+import { objectionSentence, verdictSentence } from '#core/wording/deviations';
+import { REMOVAL_DO_WORDS, REMOVAL_WORDS } from '#core/wording/removal';
+import { holeEventText } from '#core/wording/hole-story';
+import { sheetName } from '#core/wording/words';
+import { useMark } from '../../api/commands';
+import { useFollow, type AssemblyAnswer } from '../../api/queries';
+import { AssemblyScreen } from '../../ui/assembly-screen';
+import { Button, ErrorText } from '../../ui/controls';
+import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { useUndo } from '../../ui/use-undo';
+import { useUnits } from '../../ui/units';
+import { VerdictSign } from '../../ui/verdict';
+import { SectionFigure } from '../plan/section-figure';
+import type { RowModel } from '../../rows/row-model';
+import { useBench } from '../../rows/use-bench';
+
+/** One rivet taken out: one step at a time, big; then the hole measured and judged. */
+export function RemovalView() {
+  return <AssemblyScreen name="Taking a rivet out">{(data) => <RemovalOfAssembly data={data} />}</AssemblyScreen>;
+}
+
+function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
+  const units = useUnits();
+  const { kit, assembly } = data;
+  useFollow(kit.id);
+  const { marks, rows } = useBench(data);
+  const undo = useUndo(kit, marks);
+  const [search] = useSearchParams();
+  const row = rows.find((r) => r.entity.id === search.get('row'));
+  const holeId = search.get('hole') ?? '';
+  const number = row ? holesInPlan(row.entity.definition.holes).findIndex((h) => h.id === holeId) + 1 : 0;
+  const isSet = row?.states.get(holeId)?.has('set//') ?? false;
+  const [isOut, setOut] = useState(false);
+  return (
+    <div className="flex min-h-full flex-col">
+      <TopBar
+        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
+        kit={kit}
+        views={assemblyViews(assembly.id, 'inspect')}
+        undo={undo}
+        units={units}
+      />
+      <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
+        {!row || number === 0 ? (
+          <p className="text-[19px]">
+            Choose a rivet first: look at it under{' '}
+            <Link className="underline" to={`/assemblies/${assembly.id}/inspect`}>
+              Inspect
+            </Link>
+            , decide to take it out, and come here from there.
+          </p>
+        ) : (
+          <>
+            <h1 className="label text-[30px] leading-tight">
+              {isSet && !isOut ? 'Taking out' : 'The hole of'}: <span className="text-dye">{row.plan.rivet.callout}</span>, {row.title},
+              hole {number}
+            </h1>
+            {isSet && !isOut ? (
+              <Steps data={data} row={row} holeId={holeId} onOut={() => setOut(true)} />
+            ) : (
+              <Measure key={holeId} data={data} row={row} holeId={holeId} />
+            )}
+            <Story data={data} row={row} holeId={holeId} marks={marks} />
+          </>
+        )}
+      </main>
+    </div>
+  );
+}
+
+function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowModel; holeId: string; onOut: () => void }) {
+  const units = useUnits();
+  const mark = useMark(data.kit);
+  const [branch, setBranch] = useState({ offCentre: false, stuck: false, shopHeadShort: false });
+  const [index, setIndex] = useState(0);
+  const steps = removalSteps({
+    callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size },
+    grip: row.plan.grip,
+    ...branch,
+  });
+  const at = Math.min(index, steps.length - 1);
+  const step = steps[at] as RemovalStep;
+  const keep = row.stack.layers.map((l, i) => sheetName(l.part, i)).join(', ');
+  const behind = sheetName(row.stack.layers.at(-1)?.part, row.stack.layers.length - 1);
+  const toggle = (key: keyof typeof branch, text: string) => (
+    <Button
+      className={`min-h-14 px-4 text-[17px] ${branch[key] ? 'border-dye bg-dye-soft' : ''}`}
+      aria-pressed={branch[key]}
+      onClick={() => setBranch({ ...branch, [key]: !branch[key] })}
+    >
+      {text}
+    </Button>
+  );
+  return (
+    <section aria-label="Removal card" className="flex flex-col gap-3">
+      <div className="flex min-h-72 flex-col justify-center gap-3 rounded border-2 border-edge p-5" aria-live="polite">
+        <p className="label text-[19px] text-ink2">
+          Step {at + 1} of {steps.length}
+        </p>
+        <p className="label text-[44px] leading-none">{REMOVAL_DO_WORDS[step.do]}</p>
+        <p className="flex flex-wrap gap-x-8 text-[30px]">
+          {step.bit ? (
+            <span>
+              bit <strong>{step.bit}</strong>
+            </span>
+          ) : null}
+          {step.depth !== undefined ? (
+            <span>
+              no deeper than <strong>{showLength(step.depth, units)}</strong> at its lips
+            </span>
+          ) : null}
+          {step.punch !== undefined ? (
+            <span>
+              punch <strong>{showBoth(step.punch, units)}</strong>
+            </span>
+          ) : null}
+        </p>
+        <p className="text-[21px]">{REMOVAL_WORDS[step.because]}</p>
+      </div>
+      <div className="flex flex-wrap gap-2">
+        <Button className="min-h-20 px-6 text-[22px]" disabled={at === 0} onClick={() => setIndex(at - 1)}>
+          Back
+        </Button>
+        {at < steps.length - 1 ? (
+          <Button tone="primary" className="min-h-20 flex-1 px-6 text-[26px]" onClick={() => setIndex(at + 1)}>
+            Done, next step
+          </Button>
+        ) : (
+          <Button
+            tone="primary"
+            className="min-h-20 flex-1 px-6 text-[26px]"
+            onClick={() => {
+              mark([{ kind: 'removed', rowId: row.entity.id, holeIds: [holeId] }]);
+              onOut();
+            }}
+          >
+            It is out: measure the hole
+          </Button>
+        )}
+      </div>
+      <div className="flex flex-wrap gap-2" role="group" aria-label="What it is like">
+        {toggle('offCentre', 'the drill went off centre')}
+        {toggle('shopHeadShort', 'the shop head is short')}
+        {toggle('stuck', 'it stays stuck')}
+      </div>
+      <ul className="text-[17px]">
+        <li>Protect: {keep}. The bit never touches them.</li>
+        <li>Behind it lies {behind}, and whatever is behind that: look before the bit comes through.</li>
+        <li>Slow drill, battery rather than air. Square by reflection. Eye and ear protection.</li>
+        <li className="text-ink2">{ADVICE_FIRST}</li>
+      </ul>
+    </section>
+  );
+}
+
+const FRAME = { plotWidth: 260, plotHeight: 200, labelWidth: 104 };
+
+function Measure({ data, row, holeId }: { data: AssemblyAnswer; row: RowModel; holeId: string }) {
+  const units = data.kit.definition.units;
+  const leading = useUnits();
+  const mark = useMark(data.kit);
+  const { layers } = row.entity.definition;
+  const [hole, setHole] = useState('');
+  const [edges, setEdges] = useState<Readonly<Record<string, string>>>({});
+  const [pitch, setPitch] = useState('');
+  const [isElongated, setElongated] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const [isKept, setKept] = useState(false);
+  const read = {
+    hole: dimensionValue(hole, units),
+    pitch: dimensionValue(pitch, units),
+    edges: layers.map((l) => dimensionValue(edges[l.id] ?? '', units)),
+  };
+  const isBad = [read.hole, read.pitch, ...read.edges].some((v) => v.isBad);
+  const mmOf = (v: { length: TypedLength | null }) => v.length?.mm as Mm | undefined;
+  const judgement = judgeHole(row.stack, { hole: mmOf(read.hole), isElongated, edges: read.edges.map(mmOf), pitch: mmOf(read.pitch) });
+  const isOwnLimit = data.kit.definition.limits.edgeStopD !== undefined;
+  const edgeLimit = { factorD: row.stack.limits.edgeStopD, by: isOwnLimit ? ('kit' as const) : ('program' as const) };
+  const shown: Trial = judgement.next ?? judgement.same;
+  const next = nextSizeUp(
+    { callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size }, grip: row.plan.grip },
+    row.stack.halfDash,
+  );
+  const keep = () => {
+    if (isBad) return setError('One of the lengths does not read.');
+    if (!read.hole.length) return setError('Measure the hole: nothing can be said without it.');
+    setError(null);
+    const measured = layers.flatMap((l, i) => {
+      const length = read.edges[i]?.length;
+      return length ? [[l.id, length] as const] : [];
+    });
+    mark([
+      {
+        kind: 'deviation',
+        rowId: row.entity.id,
+        holeIds: [holeId],
+        payload: {
+          deviation: {
+            kind: 'after-removal',
+            hole: read.hole.length,
+            ...(read.pitch.length ? { pitch: read.pitch.length } : {}),
+            ...(measured.length > 0 ? { edges: Object.fromEntries(measured) } : {}),
+            edgeLimit,
+            verdict: judgement.verdict,
+          },
+        },
+      },
+    ]);
+    setKept(true);
+  };
+  return (
+    <section aria-label="The hole afterwards" className="grid gap-4 md:grid-cols-2">
+      <div className="flex flex-col gap-2">
+        <h2 className="label text-[22px]">Measure the hole</h2>
+        <DimensionField
+          label={isElongated ? 'Hole, the longer way' : 'Hole'}
+          text={hole}
+          onText={setHole}
+          units={units}
+          placeholder=".098"
+        />
+        <label className="flex min-h-11 items-center gap-2">
+          <input type="checkbox" className="size-6" checked={isElongated} onChange={(e) => setElongated(e.target.checked)} />
+          it is longer one way
+        </label>
+        {layers.map((l, i) => (
+          <DimensionField
+            key={l.id}
+            label={`Edge distance in ${sheetName(row.plan.layers[i]?.part, i)}`}
+            text={edges[l.id] ?? ''}
+            onText={(t) => setEdges({ ...edges, [l.id]: t })}
+            units={units}
+            placeholder="as planned"
+          />
+        ))}
+        <DimensionField label="To the nearest neighbour" text={pitch} onText={setPitch} units={units} placeholder="as planned" />
+        <p className="text-[15px] text-ink2">
+          The same rivet goes up to {showBoth(row.stack.holeMax, leading)}.
+          {next ? ` Then ${formatCallout(next.callout)} in ${showBoth(next.hole, leading)}, if edge, pitch and every sheet bear it.` : ''}{' '}
+          Edge limit: {edgeLimit.factorD} D, {isOwnLimit ? 'this kit’s own' : 'the program’s default'}.
+        </p>
+        {error ? <ErrorText>{error}</ErrorText> : null}
+        <Button tone="primary" className="min-h-16 text-[22px]" onClick={keep} disabled={isKept}>
+          {isKept ? 'Kept' : 'Keep what was measured'}
+        </Button>
+      </div>
+      <div className="flex flex-col gap-2" aria-live="polite">
+        {hole.trim() === '' ? null : (
+          <>
+            <p className="flex items-start gap-2 text-[20px]">
+              <VerdictSign of={judgement.verdict === 'stop' ? 'stop' : judgement.verdict === 'next-size' ? 'caution' : 'ok'} />
+              <span>{verdictSentence(judgement.verdict, 'after-removal', judgement)}</span>
+            </p>
+            {[judgement.same, ...(judgement.next ? [judgement.next] : [])].map((trial) => (
+              <section key={trial.plan.rivet.callout} aria-label={trial.plan.rivet.callout}>
+                <h3 className="label text-[18px]">{trial.plan.rivet.callout}</h3>
+                {trial.objections.length === 0 ? <p>Nothing speaks against it.</p> : null}
+                <ul>
+                  {trial.objections.map((o, i) => (
+                    <li key={i} className="text-stop">
+                      {objectionSentence(o, trial, leading)}
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            ))}
+            <SectionFigure stack={shown.stack} plan={shown.plan} title={`${row.title} as measured`} frame={FRAME} />
+          </>
+        )}
+      </div>
+    </section>
+  );
+}
+
+function Story({
+  data,
+  row,
+  holeId,
+  marks,
+}: {
+  data: AssemblyAnswer;
+  row: RowModel;
+  holeId: string;
+  marks: Parameters<typeof holeStory>[0];
+}) {
+  const units = useUnits();
+  const events = useMemo(() => holeStory(marks, row.entity.id, holeId), [marks, row.entity.id, holeId]);
+  if (events.length === 0) return null;
+  const who = (id: string) => data.kit.definition.people.find((p) => p.id === id)?.initials ?? '';
+  return (
+    <section aria-label="History of this hole" className="border-t border-line pt-2">
+      <h2 className="label text-[20px]">What happened here</h2>
+      <ol>
+        {events.map(({ mark }) => (
+          <li key={mark.id} className="grid grid-cols-[150px_50px_minmax(0,1fr)] gap-2 border-t border-line py-0.5 text-[15px]">
+            <time dateTime={mark.doneAt}>
+              {new Date(mark.doneAt).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}
+            </time>
+            <span>{who(mark.person)}</span>
+            <span>{holeEventText(mark, row.plan.rivet.callout, units)}</span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

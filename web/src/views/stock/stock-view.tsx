@@ -1,0 +1,145 @@
+import { useState } from 'react';
+import { useParams } from 'react-router';
+import type { StockNeed } from '#core/stock/needs';
+import { useKeep } from '../../api/commands';
+import { useFollow } from '../../api/queries';
+import { useStock, type StockAnswer } from '../../api/record';
+import { useScreenUnits } from '../../ui/assembly-screen';
+import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
+import { TopBar } from '../../ui/top-bar';
+import { UnitsContext } from '../../ui/units';
+
+/** Rivets by call-out: still needed, with spare, on hand, to order, and what would serve instead. */
+export function StockView() {
+  const { kitId = '' } = useParams();
+  const answer = useStock(kitId);
+  const kit = answer.data?.kit;
+  const units = useScreenUnits(kit?.definition.units);
+  return (
+    <UnitsContext value={units}>
+      <div className="flex min-h-full flex-col">
+        <TopBar
+          trail={[...(kit ? [{ text: kit.definition.name, to: `/kits/${kit.id}` }] : []), { text: 'Stock' }]}
+          kit={kit}
+          units={units}
+        />
+        <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
+          <h1 className="label text-[26px]">Rivets in stock</h1>
+          {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : null}
+          {answer.data ? <StockOfKit data={answer.data} /> : answer.error ? null : <p role="status">Counting …</p>}
+        </main>
+      </div>
+    </UnitsContext>
+  );
+}
+
+function StockOfKit({ data }: { data: StockAnswer }) {
+  const { kit, needs } = data;
+  useFollow(kit.id);
+  const keep = useKeep(kit);
+  const [text, setText] = useState('');
+  const [spare, setSpare] = useState(String(kit.definition.sparePercent ?? 10));
+  const [error, setError] = useState<string | null>(null);
+  const save = (change: Partial<typeof kit.definition>) =>
+    keep({
+      edits: [{ kind: 'kit', id: kit.id, expectedVersion: kit.version, definition: { ...kit.definition, ...change } }],
+      reason: 'Stock',
+    }).then(
+      () => setError(null),
+      (e: Error) => setError(e.message),
+    );
+  const keepSpare = () => {
+    const value = Number(spare.replace(',', '.'));
+    if (spare.trim() === '' || !(value >= 0 && value <= 500)) return setError('The spare share lies between 0 and 500 percent.');
+    void save({ sparePercent: value });
+  };
+  const shown = needs.filter((n) => n.callout.toLowerCase().includes(text.trim().toLowerCase()));
+  return (
+    <>
+      <form
+        className="flex flex-wrap items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          keepSpare();
+        }}
+      >
+        <Field label="Spare, percent">
+          <TextInput className="w-24" inputMode="decimal" value={spare} onChange={(e) => setSpare(e.target.value)} onBlur={keepSpare} />
+        </Field>
+        <Field label="Filter">
+          <TextInput value={text} placeholder="426AD3" onChange={(e) => setText(e.target.value)} />
+        </Field>
+      </form>
+      {error ? <ErrorText>{error}</ErrorText> : null}
+      {needs.length === 0 ? <p>No row wants a rivet. Rows are typed under Plan; what they need is counted here.</p> : null}
+      <div className="overflow-x-auto">
+        <table aria-label="Rivets" className="w-full text-[16px]">
+          <thead>
+            <tr className="label border-b border-edge text-left text-ink2">
+              <th className="py-1 pr-3 font-normal">call-out</th>
+              <th className="py-1 pr-3 text-right font-normal">rows</th>
+              <th className="py-1 pr-3 text-right font-normal">still needed</th>
+              <th className="py-1 pr-3 text-right font-normal">with spare</th>
+              <th className="py-1 pr-3 font-normal">on hand</th>
+              <th className="py-1 pr-3 text-right font-normal">to order</th>
+              <th className="py-1 font-normal">would serve in every row</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((n) => (
+              <NeedRow
+                key={`${n.callout}/${n.onHand}`}
+                need={n}
+                onHand={(count) => void save({ stock: { ...(kit.definition.stock ?? {}), [n.callout]: count } })}
+                onBad={() => setError(`On hand of ${n.callout}: a whole number from 0.`)}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="text-[15px] text-ink2">
+        Counted over every hole in the plan that is not set yet, held ones too. Lengths that would serve work by the volume of the driven
+        head; the plans come first.
+      </p>
+    </>
+  );
+}
+
+function NeedRow({ need, onHand, onBad }: { need: StockNeed; onHand: (count: number) => void; onBad: () => void }) {
+  const [text, setText] = useState(String(need.onHand));
+  const keep = () => {
+    if (!/^\d{1,7}$/.test(text.trim())) return onBad();
+    if (Number(text) !== need.onHand) onHand(Number(text));
+  };
+  return (
+    <tr className="border-t border-line">
+      <th scope="row" className="py-1 pr-3 text-left font-semibold">
+        {need.callout}
+        {need.isBlind ? <span className="font-normal text-ink2"> blind</span> : null}
+      </th>
+      <td className="py-1 pr-3 text-right">{need.rows}</td>
+      <td className="py-1 pr-3 text-right">{need.needed}</td>
+      <td className="py-1 pr-3 text-right">{need.withSpare}</td>
+      <td className="py-1 pr-3">
+        <form
+          className="flex gap-1"
+          onSubmit={(e) => {
+            e.preventDefault();
+            keep();
+          }}
+        >
+          <TextInput
+            aria-label={`On hand of ${need.callout}`}
+            className="w-24"
+            inputMode="numeric"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+          {Number(text) !== need.onHand ? <Button type="submit">Keep</Button> : null}
+        </form>
+      </td>
+      <td className={`py-1 pr-3 text-right ${need.toOrder > 0 ? 'font-semibold text-caution' : ''}`}>{need.toOrder}</td>
+      <td className="py-1">{need.instead.join(', ') || (need.needed > 0 ? 'none' : '')}</td>
+    </tr>
+  );
+}
