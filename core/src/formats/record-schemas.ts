@@ -319,6 +319,7 @@ export const MARK_SCHEMA = Joi.object({
       toolId: id,
       pressure: Joi.string().trim().max(20),
       lengthDash,
+      dash: Joi.valid(3, 4, 5, 6),
     }),
     head: Joi.object({
       width: length,

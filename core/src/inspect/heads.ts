@@ -42,6 +42,8 @@ export function headReadings(marks: readonly Mark[], contextOf: (rowId: string) 
       const context = contextOf(mark.rowId);
       if (!head || !context) continue;
       const set = setBy.get(`${mark.rowId}/${holeId}`);
+      /* A rivet of another size is judged where it is looked at; among the row's own it would only mislead. */
+      if (set?.payload.setting?.dash !== undefined && set.payload.setting.dash !== context.size.dash) continue;
       const lengthDash = set?.payload.setting?.lengthDash ?? context.lengthDash;
       const D = context.size.diameter;
       const width = head.width && head.width2 ? (head.width.mm + head.width2.mm) / 2 : head.width?.mm;

@@ -11,6 +11,8 @@ import { diagnosisSentence } from '../wording/inspect';
 import { diagnose, TIPPED_D } from './diagnose';
 import { DRIFT_OF, FIT_FROM, fittedFactor, headReadings, heightDrift, type HeadReading } from './heads';
 import { holeStory } from './hole-story';
+import { oddHoles } from './odd-holes';
+import { rejectedHoles } from './rejected';
 import { batchesOf, dueRivets, isDueAt } from './sampling';
 import { settingOrder } from './setting-order';
 
@@ -84,11 +86,12 @@ describe('the sampling plan', () => {
     const marks = Array.from({ length: 20 }, (_, i) => set(i, { person: i % 2 === 0 ? 'p' : 'q' }));
     expect(batchesOf(marks, q).map((b) => b.rivets.length)).toEqual([10, 10]);
   });
-  it('a checked one is due no longer, a rejected one stays due, a removed one is gone', () => {
+  it('a checked one is due no longer, one to be driven more is, a removed one is gone', () => {
     const check = (hole: number, disposition: HeadCheck['disposition']) =>
       mark(`c${hole}`, { kind: 'head-check', holeIds: [`h${hole}`], doneAt: at(30), payload: { head: { disposition } } });
     const marks = Array.from({ length: 5 }, (_, i) => set(i));
-    expect(due([...marks, check(0, 'accept'), check(1, 'take-out')])).toEqual(['h1', 'h2']);
+    expect(due([...marks, check(0, 'accept'), check(1, 'take-out')])).toEqual(['h2']);
+    expect(due([...marks, check(0, 'accept'), check(1, 'drive-more')])).toEqual(['h1', 'h2']);
     expect(due([...marks, mark('r', { kind: 'removed', holeIds: ['h0'], doneAt: at(31) })])).toEqual(['h1', 'h2', 'h3']);
     expect(due([...marks, check(0, 'accept'), mark('u', { kind: 'undo', payload: { undoes: 'c0' } })])).toEqual(['h0', 'h1', 'h2']);
   });
@@ -192,6 +195,32 @@ describe('heads over time', () => {
     expect(heightDrift(series(0))).toBeNull();
     expect(heightDrift(series(0.08).slice(0, 2 * DRIFT_OF - 1))).toBeNull();
   });
+});
+
+it('a rivet that was decided against is rejected until another is set', () => {
+  const h = { rowId: 'r', holeIds: ['h'] };
+  const check = (n: number, disposition: HeadCheck['disposition']) =>
+    mark(`c${n}`, { ...h, kind: 'head-check', doneAt: at(n), payload: { head: { disposition } } });
+  const set = (n: number) => mark(`s${n}`, { ...h, kind: 'set', doneAt: at(n) });
+  const rejected = (...marks: Mark[]) => [...rejectedHoles(marks, 'r')];
+  expect(rejected(set(1))).toEqual([]);
+  expect(rejected(set(1), check(2, 'take-out'))).toEqual(['h']);
+  expect(rejected(set(1), check(2, 'drive-more'), check(3, 'accept'))).toEqual([]);
+  expect(rejected(set(1), check(2, 'ask'), mark('x', { ...h, kind: 'removed', doneAt: at(3) }), set(4))).toEqual([]);
+  expect(rejected(set(1), check(2, 'take-out'), mark('u', { kind: 'undo', payload: { undoes: 'c2' } }))).toEqual([]);
+});
+
+it('a hole that wants the next size, or stops, is no place for the planned rivet until one is set there', () => {
+  const h = { rowId: 'r', holeIds: ['h'] };
+  const found = (n: number, verdict: 'same-rivet' | 'next-size' | 'stop') =>
+    mark(`d${n}`, { ...h, kind: 'deviation', doneAt: at(n), payload: { deviation: { kind: 'after-removal', verdict } } });
+  const odd = (...marks: Mark[]) => [...oddHoles(marks, 'r')].map(([id, d]) => [id, d.verdict]);
+  expect(odd(found(1, 'same-rivet'))).toEqual([]);
+  expect(odd(found(1, 'next-size'))).toEqual([['h', 'next-size']]);
+  expect(odd(found(1, 'next-size'), found(2, 'stop'))).toEqual([['h', 'stop']]);
+  expect(odd(found(1, 'stop'), found(2, 'same-rivet'))).toEqual([]);
+  expect(odd(found(1, 'next-size'), mark('s', { ...h, kind: 'set', doneAt: at(2) }))).toEqual([]);
+  expect(oddHoles([found(1, 'stop')], 'other').size).toBe(0);
 });
 
 it('the story of a hole: made, set, found, taken out, measured, set again', () => {

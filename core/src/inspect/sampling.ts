@@ -48,7 +48,8 @@ export function batchesOf(marks: readonly Mark[], q: SamplingQuestion): Batch[] 
       } else if (mark.kind === 'removed') open.delete(key);
       else {
         const set = open.get(key);
-        if (set) set.isChecked = mark.kind === 'inspected' || (mark.payload.head?.disposition.startsWith('accept') ?? false);
+        /* Driven more, it is to be looked at again; any other decision was a look. */
+        if (set) set.isChecked = mark.payload.head?.disposition !== 'drive-more';
       }
     }
   }

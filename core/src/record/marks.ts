@@ -146,6 +146,8 @@ export interface Setting {
   readonly pressure?: string | undefined;
   /** The length that really went in, sixteenths; absent: as planned. */
   readonly lengthDash?: number | undefined;
+  /** Another size than planned, by its first dash number: a hole that went a size up. */
+  readonly dash?: 3 | 4 | 5 | 6 | undefined;
 }
 
 /** Defects of a set rivet, by name. Source: docs/rules.md. */

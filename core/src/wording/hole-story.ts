@@ -15,7 +15,8 @@ export function holeEventText(mark: Mark, callout: string, units: Units): string
   const with_ = note ? ` ${note}` : '';
   switch (mark.kind) {
     case 'set': {
-      const length = setting?.lengthDash === undefined ? callout : callout.replace(/-[\d.]+$/, `-${setting.lengthDash}`);
+      const sized = setting?.dash === undefined ? callout : callout.replace(/\d(-[\d.]+)?$/, `${setting.dash}$1`);
+      const length = setting?.lengthDash === undefined ? sized : sized.replace(/-[\d.]+$/, `-${setting.lengthDash}`);
       return `set: ${length}${setting ? `, ${SETTING_WORDS[setting.way]}` : ''}${setting?.pressure ? `, ${setting.pressure}` : ''}`;
     }
     case 'head-check': {

@@ -85,17 +85,24 @@ export function hoursSentence(page: LogPage, names: LogNames): string {
 
 /** Every line of a page as sentences, in the order it was done. */
 export function logSentences(page: LogPage, names: LogNames): string[] {
-  return page.lines.flatMap((line) => lineSentences(line, names));
+  const everybody = new Set(page.lines.flatMap((l) => l.people));
+  const told = new Set<string>();
+  return page.lines.flatMap((line) => {
+    const sentences = lineSentences(line, names, everybody.size > 1, line.rowId !== null && told.has(line.rowId));
+    if (line.rowId !== null) told.add(line.rowId);
+    return sentences;
+  });
 }
 
-function lineSentences(line: LogLine, names: LogNames): string[] {
-  const by = line.people.map(names.person).join(' and ');
+/** `isNamed`: who it was is said; one person's evening says it once, with the hours. `isTold`: the row's page stands already. */
+function lineSentences(line: LogLine, names: LogNames, isNamed: boolean, isTold: boolean): string[] {
+  const by = isNamed ? ` ${line.people.map(names.person).join(' and ')}.` : '';
   const row = line.rowId === null ? undefined : names.row(line.rowId);
-  const where = row ? `${row.title}${row.page ? ` (page ${row.page})` : ''}` : line.rowId === null ? '' : 'a row since deleted';
+  const where = row ? `${row.title}${row.page && !isTold ? ` (page ${row.page})` : ''}` : line.rowId === null ? '' : 'a row since deleted';
   const holes = holesText(line.holeIds, row?.holeIds ?? []);
   const verb = DONE[line.kind];
-  if (verb && line.partIds.length > 0) return [`${verb} ${line.partIds.map(names.part).join(', ')}. ${by}.`];
-  if (verb) return [`${verb} ${holes} in ${where}. ${by}.`];
+  if (verb && line.partIds.length > 0) return [`${verb} ${line.partIds.map(names.part).join(', ')}.${by}`];
+  if (verb) return [`${verb} ${holes} in ${where}.${by}`];
   return toldApart(line, names, where, row?.holeIds ?? [], by);
 }
 
@@ -121,43 +128,43 @@ function toldApart(line: LogLine, names: LogNames, where: string, all: readonly 
           ? ` Edge limit ${d.edgeLimit.factorD} D, ${d.edgeLimit.by === 'kit' ? 'the kit’s own' : 'the program’s default'}.`
           : '';
         return [
-          `Found in ${where}, ${hole(m)}: ${DEVIATION_WORDS[d.kind]}${d.hole ? `, hole ${L(d.hole)}` : ''}; the program said: ${said}.${limit}${note(m)} ${by}.`,
+          `Found in ${where}, ${hole(m)}: ${DEVIATION_WORDS[d.kind]}${d.hole ? `, hole ${L(d.hole)}` : ''}; the program said: ${said}.${limit}${note(m)}${by}`,
         ];
       });
     case 'head-check':
       return headLines(line, names, where, all, by);
     case 'dimple-check':
       return line.marks.flatMap((m) =>
-        m.payload.dimple ? [`Dimple at ${hole(m)} of ${where}: ${DIMPLE_WORDS[m.payload.dimple]}.${note(m)} ${by}.`] : [],
+        m.payload.dimple ? [`Dimple at ${hole(m)} of ${where}: ${DIMPLE_WORDS[m.payload.dimple]}.${note(m)}${by}`] : [],
       );
     case 'depth-read': {
       const values = line.marks.flatMap((m) => (m.payload.reading ? [m.payload.reading.mm] : []));
       const mean = values.reduce((s, v) => s + v, 0) / Math.max(1, values.length);
-      return [`Read ${values.length} ${values.length === 1 ? 'depth' : 'depths'} in ${where}, mean ${L({ mm: mean })}. ${by}.`];
+      return [`Read ${values.length} ${values.length === 1 ? 'depth' : 'depths'} in ${where}, mean ${L({ mm: mean })}.${by}`];
     }
     case 'gauge-read':
-      return [`Read one hole ${line.marks.length} times for the gauge’s own scatter. ${by}.`];
+      return [`Read one hole ${line.marks.length} times for the gauge’s own scatter.${by}`];
     case 'rivet-check':
       return [
-        `Laid a rivet into ${line.marks.length} ${line.marks.length === 1 ? 'hole' : 'holes'} of ${where}: ${line.marks.map((m) => (m.payload.rivet ? LIE_WORDS[m.payload.rivet.lie] : '')).join(', ')}. ${by}.`,
+        `Laid a rivet into ${line.marks.length} ${line.marks.length === 1 ? 'hole' : 'holes'} of ${where}: ${line.marks.map((m) => (m.payload.rivet ? LIE_WORDS[m.payload.rivet.lie] : '')).join(', ')}.${by}`,
       ];
     case 'cage-set':
       return line.marks.map((m) => {
         const { clicks = 0, cage } = m.payload;
         const turned =
           clicks === 0 ? CAGE_WAY_WORDS[cage?.way ?? 'other'] : `turned ${Math.abs(clicks)} ${clicks > 0 ? 'deeper' : 'shallower'}`;
-        return `Cage ${turned}${cage?.pastFlush === undefined ? '' : `, ${cage.pastFlush} clicks past flush`}${cage?.scrap ? `, scrap ${LIE_WORDS[cage.scrap]}` : ''}.${note(m)} ${by}.`;
+        return `Cage ${turned}${cage?.pastFlush === undefined ? '' : `, ${cage.pastFlush} clicks past flush`}${cage?.scrap ? `, scrap ${LIE_WORDS[cage.scrap]}` : ''}.${note(m)}${by}`;
       });
     case 'angle-read':
       return line.marks.flatMap((m) =>
         m.payload.angle
           ? [
-              `Flange of ${(m.payload.partIds ?? []).map(names.part).join(', ')}: ${m.payload.angle.found}°, wanted ${m.payload.angle.wanted}°. ${by}.`,
+              `Flange of ${(m.payload.partIds ?? []).map(names.part).join(', ')}: ${m.payload.angle.found}°, wanted ${m.payload.angle.wanted}°.${by}`,
             ]
           : [],
       );
     case 'sealant-mixed':
-      return line.marks.map((m) => `Mixed sealant for ${where || 'this assembly'}, ${m.payload.workMinutes} min to work it. ${by}.`);
+      return line.marks.map((m) => `Mixed sealant for ${where || 'this assembly'}, ${m.payload.workMinutes} min to work it.${by}`);
     default:
       return [];
   }
@@ -173,11 +180,11 @@ function headLines(line: LogLine, names: LogNames, where: string, all: readonly 
   };
   const goodHoles = holesText([...new Set(good.flatMap((m) => m.holeIds))], all);
   return [
-    ...(good.length > 0 ? [`Looked at ${goodHoles} in ${where}: accepted. ${by}.`] : []),
+    ...(good.length > 0 ? [`Looked at ${goodHoles} in ${where}: accepted.${by}`] : []),
     ...rest.map((m) => {
       const h = m.payload.head;
       const what = [size(m), ...(h?.defects ?? []).map((d) => DEFECT_WORDS[d].name)].filter(Boolean).join(', ');
-      return `Rivet in hole ${m.holeIds.map((id) => all.indexOf(id) + 1).join(', ')} of ${where}: ${what ? `${what}; ` : ''}${h ? DISPOSITION_WORDS[h.disposition] : ''}.${m.payload.note ? ` ${m.payload.note}` : ''} ${by}.`;
+      return `Rivet in hole ${m.holeIds.map((id) => all.indexOf(id) + 1).join(', ')} of ${where}: ${what ? `${what}; ` : ''}${h ? DISPOSITION_WORDS[h.disposition] : ''}.${m.payload.note ? ` ${m.payload.note}` : ''}${by}`;
     }),
   ];
 }

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { marksFor, type BenchItem, type BenchSetup } from '#core/setup/bench';
-import type { HoleOrigin, Mark, Setting } from '#core/record/marks';
+import type { Deviation, HoleOrigin, Mark, Setting } from '#core/record/marks';
 import { CLICK } from '#core/prep/countersink';
 import { hardestByHole } from '#core/reach/layer-reach';
 import type { Entity } from '#core/record/definitions';
@@ -32,11 +32,15 @@ import { DepthPanel } from './depth-panel';
 import { DeviationDialog } from './deviation-dialog';
 import { HolePad } from './hole-pad';
 import { InspectPanel } from './inspect-panel';
+import { oddHoles } from '#core/inspect/odd-holes';
+import { rejectedHoles } from '#core/inspect/rejected';
 import { orderNumbers, SettingPanel } from './setting-panel';
 import { useSetting } from '../../rows/use-setting';
 import { ReachPanel } from './reach-panel';
 import { SetupRail } from './setup-rail';
 
+const NO_ODD: ReadonlyMap<string, Deviation> = new Map();
+const NO_HOLES: ReadonlySet<string> = new Set();
 const NO_ORDER: ReadonlyMap<string, number> = new Map();
 const NO_TOOLS: readonly Entity<'tool'>[] = [];
 
@@ -152,7 +156,17 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
   const [how, setHow] = useState<HoleOrigin | ''>('');
   const [touched, setTouched] = useState<string | null>(null);
   const [isDeviating, setDeviating] = useState(false);
-  const open = new Set(item.openHoleIds);
+  /* A rivet that is not in, or was decided against, is not looked at with the rest. */
+  const rejected = useMemo(
+    () => (current.setup.operation === 'inspected' ? rejectedHoles(marks, item.rowId) : NO_HOLES),
+    [current, marks, item.rowId],
+  );
+  const odd = useMemo(() => (current.setup.operation === 'set' ? oddHoles(marks, item.rowId) : NO_ODD), [current, marks, item.rowId]);
+  const open = new Set(
+    current.setup.operation === 'inspected'
+      ? item.openHoleIds.filter((id) => row.states.get(id)?.has('set//') && !rejected.has(id))
+      : item.openHoleIds.filter((id) => !odd.has(id)),
+  );
   const valid = chosen ?? open;
   const steps = item.steps.filter((s) => !off.has(s.key));
   const word = OPERATION_WORDS[current.setup.operation];
@@ -216,7 +230,16 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
       {card ? <SetupCardPanel card={card} current={current} item={item} row={row} tools={tools} /> : null}
       {current.setup.operation === 'dimpled' ? <ReachPanel data={data} item={item} row={row} /> : null}
       {current.setup.operation === 'set' ? (
-        <SettingPanel row={row} holes={holes} tools={tools} marks={marks} setting={settingNow} onSetting={changeSetting} onMark={onMark} />
+        <SettingPanel
+          row={row}
+          odd={odd}
+          holes={holes}
+          tools={tools}
+          marks={marks}
+          setting={settingNow}
+          onSetting={changeSetting}
+          onMark={onMark}
+        />
       ) : null}
       {isOnPart ? null : (
         <>
@@ -226,7 +249,7 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
               id: h.id,
               number: i + 1,
               isDone: doneKey(h.id),
-              isHeld: isHeld(h, current.setup.operation, row.states.get(h.id)),
+              isHeld: isHeld(h, current.setup.operation, row.states.get(h.id)) || odd.has(h.id),
               hasDeviation: row.deviations.has(h.id),
               tool: hardest[i],
               order: order.get(h.id),

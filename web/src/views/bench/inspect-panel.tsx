@@ -15,6 +15,7 @@ import {
 } from '#core/record/marks';
 import { dashLength, formatCallout } from '#core/rivet/callout';
 import { headVolume } from '#core/rivet/length';
+import { rivetOfDash } from '#core/tables/fasteners';
 import { PROFILES } from '#core/tables/profiles';
 import { ADVICE_WORDS, DEFECT_WORDS, diagnosisSentence, DISPOSITION_WORDS } from '#core/wording/inspect';
 import type { MarkWish } from '../../api/commands';
@@ -90,7 +91,10 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
   }, [marks, rows]);
   const fitted = fittedFactor(all);
   const formFactor = fitted?.mean ?? row.stack.limits.formFactor;
-  const lengthDash = set?.payload.setting?.lengthDash ?? row.plan.rivet.lengthDash;
+  const setting = set?.payload.setting;
+  const size = rivetOfDash(setting?.dash ?? row.stack.size.dash) ?? row.stack.size;
+  const hole = size.dash === row.stack.size.dash ? row.stack.hole : size.hole;
+  const lengthDash = setting?.lengthDash ?? row.plan.rivet.lengthDash;
   const read = Object.fromEntries(FIELDS.map(([name]) => [name, readField(name, texts[name], units)])) as Record<
     FieldName,
     ReturnType<typeof readField>
@@ -106,18 +110,18 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
   };
   const profile = PROFILES[row.stack.profile];
   const rivet = {
-    size: row.stack.size,
+    size,
     lengthDash,
     grip: row.plan.grip,
-    hole: row.stack.hole,
+    hole,
     profile,
     formFactor,
     halfDash: row.stack.halfDash,
   };
   const found = diagnose(check, rivet, row.stack.limits);
-  const D = row.stack.size.diameter;
-  const volumeD3 = headVolume(dashLength(lengthDash), row.plan.grip, D, row.stack.hole) / D ** 3;
-  const name = (dash: number) => formatCallout({ head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size, lengthDash: dash });
+  const D = size.diameter;
+  const volumeD3 = headVolume(dashLength(lengthDash), row.plan.grip, D, hole) / D ** 3;
+  const name = (dash: number) => formatCallout({ head: row.stack.head, alloy: row.stack.alloy, size, lengthDash: dash });
   const isSaid = Object.keys(check).length > 0;
   const keep = (disposition: Disposition) => {
     if (at === null) return;

@@ -1,7 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
+import { judgeHole } from '#core/deviation/judge';
+import { PREP_WORDS, sheetName } from '#core/wording/words';
 import { settingOrder } from '#core/inspect/setting-order';
 import type { Entity, HoleDefinition } from '#core/record/definitions';
-import { effectiveMarks, SETTING_WAYS, type Mark, type Setting } from '#core/record/marks';
+import { effectiveMarks, SETTING_WAYS, type Deviation, type Mark, type Setting } from '#core/record/marks';
 import { isHeld } from '#core/record/steps';
 import { formatCallout } from '#core/rivet/callout';
 import { showBoth, showLength } from '#core/units/show';
@@ -15,6 +17,8 @@ import type { RowModel } from '../../rows/row-model';
 interface SettingPanelProps {
   readonly row: RowModel;
   readonly holes: readonly HoleDefinition[];
+  /** Holes the planned rivet must not go into. */
+  readonly odd: ReadonlyMap<string, Deviation>;
   readonly tools: readonly Entity<'tool'>[];
   readonly marks: readonly Mark[];
   readonly setting: Setting;
@@ -29,7 +33,7 @@ export function orderNumbers(row: RowModel, holes: readonly HoleDefinition[]): R
 }
 
 /** How this row is set: the way, tool and pressure, the length judged for the real stack, sealant's clock. */
-export function SettingPanel({ row, holes, tools, marks, setting, onSetting, onMark }: SettingPanelProps) {
+export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting, onMark }: SettingPanelProps) {
   const units = useUnits();
   const { definition } = row.entity;
   const { rivet } = row.plan;
@@ -41,7 +45,7 @@ export function SettingPanel({ row, holes, tools, marks, setting, onSetting, onM
   const works = rivet.candidates.find((c) => c.lengthDash === chosen)?.works ?? rivet.works;
   const order = orderNumbers(row, holes);
   const next = holes
-    .filter((h) => order.has(h.id) && !row.states.get(h.id)?.has('set//'))
+    .filter((h) => order.has(h.id) && !odd.has(h.id) && !row.states.get(h.id)?.has('set//'))
     .sort((a, b) => (order.get(a.id) as number) - (order.get(b.id) as number))[0];
   const measured = row.stack.layers.map((l) => `${l.part} ${showLength(l.thickness, units)}`).join(', ');
   return (
@@ -129,8 +133,74 @@ export function SettingPanel({ row, holes, tools, marks, setting, onSetting, onM
         {next ? <strong>Next: hole {holes.indexOf(next) + 1}.</strong> : 'All of them are set.'} The first three after any change of tool,
         pressure, length or person are looked at before the next one.
       </p>
+      {[...odd].map(([id, found]) => (
+        <OddHole
+          key={id}
+          row={row}
+          holeId={id}
+          number={holes.findIndex((h) => h.id === id) + 1}
+          found={found}
+          setting={setting}
+          onMark={onMark}
+        />
+      ))}
       {definition.setting?.isSealed ? <Sealant row={row} marks={marks} onMark={onMark} /> : null}
     </section>
+  );
+}
+
+interface OddHoleProps {
+  readonly row: RowModel;
+  readonly holeId: string;
+  readonly number: number;
+  readonly found: Deviation;
+  readonly setting: Setting;
+  readonly onMark: (wishes: readonly MarkWish[]) => void;
+}
+
+/** A hole that was measured and wants another rivet than the row's, or none before somebody was asked. */
+function OddHole({ row, holeId, number, found, setting, onMark }: OddHoleProps) {
+  const units = useUnits();
+  if (found.verdict === 'stop')
+    return (
+      <p role="alert" className="text-stop">
+        Hole {number} stays empty: it was measured{found.hole ? ` ${showLength(found.hole.mm as Mm, units)}` : ''} and the answer was stop.
+        Ask the kit maker; what is decided is kept as a deviation.
+      </p>
+    );
+  const { layers } = row.entity.definition;
+  const { next } = judgeHole(row.stack, {
+    hole: found.hole?.mm as Mm | undefined,
+    isElongated: found.kind === 'elongated',
+    isOnPurpose: true,
+    edges: layers.map((l) => found.edges?.[l.id]?.mm as Mm | undefined),
+    pitch: found.pitch?.mm as Mm | undefined,
+  });
+  if (!next) return null;
+  const preps = next.plan.layers.map((l, i) => `${sheetName(l.part, i)}: ${PREP_WORDS[l.prep]}`).join(', ');
+  const { dash } = next.stack.size;
+  return (
+    <p className="flex flex-wrap items-center gap-2 text-caution">
+      <span className="min-w-0 flex-1">
+        Hole {number} goes a size up: {next.plan.rivet.callout}, hole {showLength(next.stack.size.hole, units)}. Open it, prepare it anew
+        for the larger head ({preps}), then set it apart.
+      </span>
+      <Button
+        className="min-h-12"
+        onClick={() =>
+          onMark([
+            {
+              kind: 'set',
+              rowId: row.entity.id,
+              holeIds: [holeId],
+              payload: { setting: { ...setting, dash, lengthDash: next.plan.rivet.lengthDash } },
+            },
+          ])
+        }
+      >
+        Hole {number}: {next.plan.rivet.callout} is set
+      </Button>
+    </p>
   );
 }
 
