@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { diagnose } from '#core/inspect/diagnose';
 import { fittedFactor, headReadings } from '#core/inspect/heads';
+import { rejectedHoles } from '#core/inspect/rejected';
 import { batchesOf, dueRivets, INSPECT_EVERY } from '#core/inspect/sampling';
 import type { HoleDefinition } from '#core/record/definitions';
 import {
@@ -141,7 +142,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
       },
     ]);
   };
-  const rejected = [...readings].reverse().find((r) => r.holeId === at && !r.disposition.startsWith('accept'));
+  const rejected = useMemo(() => [...rejectedHoles(marks, row.entity.id)], [marks, row.entity.id]);
   const blind = Boolean(row.entity.definition.blind);
   return (
     <section aria-label="Inspect one rivet" className="flex flex-col gap-3 rounded border border-line p-3 text-[16px]">
@@ -237,13 +238,19 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
         </label>
       </div>
       {error ? <ErrorText>{error}</ErrorText> : null}
-      {rejected && at !== null ? (
-        <Link
-          className="self-start text-[18px] underline underline-offset-2"
-          to={`/assemblies/${data.assembly.id}/removal?${new URLSearchParams({ row: row.entity.id, hole: at }).toString()}`}
-        >
-          Take the rivet of hole {numberOf(at)} out
-        </Link>
+      {rejected.length > 0 ? (
+        <ul aria-label="Decided against" className="flex flex-wrap gap-x-6 gap-y-2 text-[18px]">
+          {rejected.map((id) => (
+            <li key={id}>
+              <Link
+                className="underline underline-offset-2"
+                to={`/assemblies/${data.assembly.id}/removal?${new URLSearchParams({ row: row.entity.id, hole: id }).toString()}`}
+              >
+                Take the rivet of hole {numberOf(id)} out
+              </Link>
+            </li>
+          ))}
+        </ul>
       ) : null}
       <p className="text-[14px] text-ink2">
         Advice, never approval.{' '}

@@ -64,8 +64,9 @@ function StockOfKit({ data }: { data: StockAnswer }) {
         }}
       >
         <Field label="Spare, percent">
-          <TextInput className="w-24" inputMode="decimal" value={spare} onChange={(e) => setSpare(e.target.value)} onBlur={keepSpare} />
+          <TextInput className="w-24" inputMode="decimal" value={spare} onChange={(e) => setSpare(e.target.value)} />
         </Field>
+        {spare.trim() !== String(kit.definition.sparePercent ?? 10) ? <Button type="submit">Keep the share</Button> : null}
         <Field label="Filter">
           <TextInput value={text} placeholder="426AD3" onChange={(e) => setText(e.target.value)} />
         </Field>

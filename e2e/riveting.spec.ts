@@ -1,0 +1,234 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import sharp from 'sharp';
+import { freshAssembly, keepRow } from './bench-mates';
+
+const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
+const openSetup = (page: Page, name: RegExp) => page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name }).click();
+const noSerious = async (page: Page) => {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
+};
+
+/** A row of shield and rib, set at the bench whatever comes first. */
+async function setRow(page: Page, kit: string, holes: number): Promise<void> {
+  await freshAssembly(page, kit);
+  await keepRow(page, `Shield lap ; shield .025 / rib .032 : 426AD3 x${holes} @1 e=.32`);
+  await view(page, 'Bench');
+  await openSetup(page, /^rivet/);
+  await page.getByRole('button', { name: `Mark ${holes} set` }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /It was done/ })
+    .click();
+  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name: /^rivet/ })).toHaveCount(0);
+}
+
+const inspect = (page: Page) => page.getByRole('region', { name: 'Inspect one rivet' });
+const measure = async (page: Page, fields: Record<string, string>) => {
+  for (const [name, value] of Object.entries(fields)) await inspect(page).getByLabel(name, { exact: true }).fill(value);
+};
+
+test('a row is set in its order with the length judged; heads get a diagnosis, the builder decides', async ({ page }) => {
+  await freshAssembly(page, 'Setting');
+  await keepRow(page, 'Shield lap ; shield .025 / rib .032 : 426AD3 x7 @1 e=.32');
+  await view(page, 'Bench');
+  await openSetup(page, /^rivet/);
+  const how = page.getByRole('region', { name: 'How it is set' });
+  await expect(how).toContainText('MS20426AD3-3 in a grip of .057 in (1.45 mm)');
+  await expect(how).toContainText('Next: hole 4.');
+  await how.getByLabel('The rivet that goes in').selectOption({ label: 'MS20426AD3-2: does not work here' });
+  await expect(how).toContainText('no good head can be made of this length here');
+  await how.getByLabel('The rivet that goes in').selectOption({ label: 'MS20426AD3-3, as planned' });
+  await how.getByLabel('Pressure').fill('80 psi');
+  await page.getByRole('button', { name: 'Mark 7 set' }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /It was done/ })
+    .click();
+  await openSetup(page, /^inspect/);
+  await expect(inspect(page).getByRole('status')).toContainText('Look next at hole 1, then 2, 3');
+  await measure(page, { Width: '.150', Height: '.053' });
+  await expect(inspect(page)).toContainText('Within the profile.');
+  await inspect(page).getByRole('button', { name: 'accept', exact: true }).click();
+  await expect(inspect(page).getByRole('status')).toContainText('Look next at hole 2');
+  await expect(inspect(page).getByRole('img', { name: /1 readings/ })).toBeVisible();
+  await measure(page, { Width: '.122', Height: '.082' });
+  await expect(inspect(page)).toContainText('Under-driven: high and narrow');
+  await inspect(page).getByRole('button', { name: 'drive more' }).click();
+  await measure(page, { Width: '.160', Height: '.040' });
+  await expect(inspect(page)).toContainText('Over-driven: flat');
+  await measure(page, { Width: '.152', Height: '.052', 'Width across': '.138' });
+  await expect(inspect(page)).toContainText('Tipped: its widths at right angles differ.');
+  await measure(page, { Width: '', Height: '', 'Width across': '' });
+  await inspect(page).getByText('A defect by name').click();
+  await inspect(page).getByRole('button', { name: 'crack in head or dimple' }).click();
+  await expect(inspect(page)).toContainText('look at it under the glass');
+  await noSerious(page);
+  await inspect(page).getByRole('button', { name: 'accept with a note' }).click();
+  await expect(inspect(page).getByRole('alert')).toContainText('wants the note');
+  await inspect(page).getByRole('button', { name: 'stop and ask' }).click();
+  await view(page, 'Inspect');
+  await expect(page.getByRole('region', { name: 'Decided and still open' })).toContainText(
+    'stop and ask: Shield lap, hole 2 (crack in head or dimple).',
+  );
+  await expect(page.getByRole('region', { name: 'To look at next' })).toContainText('hole 3');
+  await expect(page.getByRole('img', { name: /Heights of heads/ })).toBeVisible();
+  await noSerious(page);
+});
+
+test('a rivet too short for its stack is told from one driven wrong', async ({ page }) => {
+  await freshAssembly(page, 'Too short');
+  await keepRow(page, 'Shield lap ; shield .025 / rib .032 : 426AD3 x3 @1 e=.32');
+  await view(page, 'Bench');
+  await openSetup(page, /^rivet/);
+  await page.getByLabel('The rivet that goes in').selectOption({ label: 'MS20426AD3-2: does not work here' });
+  await page.getByRole('button', { name: 'Mark 3 set' }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /It was done/ })
+    .click();
+  await openSetup(page, /^inspect/);
+  await measure(page, { Width: '.125', Height: '.035' });
+  await expect(inspect(page)).toContainText(
+    'Wrong length: no driving makes a good head of this rivet in this stack. The nearest that works is MS20426AD3-3.',
+  );
+  await expect(inspect(page)).toContainText('Take it out by its removal card.');
+});
+
+test('taking a rivet out step by step; the hole afterwards judged sheet by sheet; whose edge limit it was is kept', async ({ page }) => {
+  await setRow(page, 'Removal', 3);
+  await openSetup(page, /^inspect/);
+  await inspect(page).getByRole('button', { name: 'take out' }).click();
+  await inspect(page).getByRole('link', { name: 'Take the rivet of hole 1 out' }).click();
+  const card = page.getByRole('region', { name: 'Removal card' });
+  await expect(card).toContainText('Step 1 of 4');
+  await expect(card).toContainText('Centre-punch the head');
+  await card.getByRole('button', { name: 'the drill went off centre' }).click();
+  await card.getByRole('button', { name: 'Done, next step' }).click();
+  await expect(card).toContainText('bit #40');
+  await expect(card).toContainText('no deeper than .036 in at its lips');
+  await card.getByRole('button', { name: 'Done, next step' }).click();
+  await expect(card).toContainText('Weaken the head');
+  await card.getByRole('button', { name: 'Done, next step' }).click();
+  await noSerious(page);
+  await card.getByRole('button', { name: 'It is out: measure the hole' }).click();
+  const hole = page.getByRole('region', { name: 'The hole afterwards' });
+  await hole.getByRole('button', { name: 'Keep what was measured' }).click();
+  await expect(hole.getByRole('alert')).toContainText('Measure the hole');
+  await hole.getByLabel('Hole', { exact: true }).fill('.1045');
+  for (const sheet of ['shield', 'rib']) await hole.getByLabel(`Edge distance in ${sheet}`).fill('.22');
+  const dash4 = hole.getByRole('region', { name: 'MS20426AD4-4' });
+  await expect(dash4).toContainText('shield: .220 in from hole centre to edge is under 2 D = .250 in.');
+  await expect(dash4).toContainText('rib: .220 in from hole centre to edge is under 2 D = .250 in.');
+  await expect(hole).toContainText('Edge limit: 2 D, the program’s default');
+  for (const sheet of ['shield', 'rib']) await hole.getByLabel(`Edge distance in ${sheet}`).fill('.32');
+  await expect(dash4).toContainText('Nothing speaks against it.');
+  await expect(hole.getByRole('img', { name: /as measured/ })).toBeVisible();
+  await hole.getByRole('button', { name: 'Keep what was measured' }).click();
+  const story = page.getByRole('region', { name: 'History of this hole' });
+  await expect(story).toContainText('found: take out');
+  await expect(story).toContainText('taken out');
+  await expect(story).toContainText(
+    'measured: the hole after its rivet was taken out, hole .1045 in; the next size goes (edge limit 2 D, the program’s default)',
+  );
+  await view(page, 'Bench');
+  await openSetup(page, /^rivet/);
+  const how = page.getByRole('region', { name: 'How it is set' });
+  await expect(how).toContainText('Hole 1 goes a size up: MS20426AD4-4, hole .1285 in.');
+  await expect(how).toContainText('shield: dimple, rib: dimple');
+  await expect(page.getByRole('button', { name: 'Mark 0 set' })).toBeDisabled();
+  await how.getByRole('button', { name: 'Hole 1: MS20426AD4-4 is set' }).click();
+  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name: /^rivet/ })).toHaveCount(0);
+});
+
+test('a kit with its own edge limit gets its own answer', async ({ page }) => {
+  await setRow(page, 'Own limit', 2);
+  await page.getByRole('link', { name: 'Own limit' }).click();
+  await page.getByText('Limits of this kit').click();
+  await page.getByLabel('Edge distance, times D: stop under').fill('1.5');
+  await page.getByRole('button', { name: 'Keep settings' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByRole('link', { name: /Left float/ }).click();
+  await view(page, 'Bench');
+  await openSetup(page, /^inspect/);
+  await inspect(page).getByRole('button', { name: 'take out' }).click();
+  await inspect(page)
+    .getByRole('link', { name: /Take the rivet/ })
+    .click();
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Done, next step' }).click();
+  await page.getByRole('button', { name: 'It is out: measure the hole' }).click();
+  const hole = page.getByRole('region', { name: 'The hole afterwards' });
+  await hole.getByLabel('Hole', { exact: true }).fill('.1045');
+  for (const sheet of ['shield', 'rib']) await hole.getByLabel(`Edge distance in ${sheet}`).fill('.22');
+  await expect(hole.getByRole('region', { name: 'MS20426AD4-4' })).toContainText('Nothing speaks against it.');
+  await expect(hole).toContainText('Edge limit: 1.5 D, this kit’s own');
+  await hole.getByRole('button', { name: 'Keep what was measured' }).click();
+  await expect(page.getByRole('region', { name: 'History of this hole' })).toContainText('edge limit 1.5 D, the kit’s own');
+});
+
+test('the log writes itself; a sentence and a photo beside it; a revised page; the dossier is made and is a PDF', async ({
+  page,
+}, info) => {
+  await setRow(page, 'Logged', 4);
+  await page.getByRole('link', { name: 'Logged' }).click();
+  await page.getByRole('link', { name: 'Log and dossier' }).click();
+  const log = page.getByRole('region', { name: 'Log', exact: true });
+  await expect(log.getByRole('article')).toContainText('Riveted all 4 holes in Shield lap.');
+  const add = page.getByRole('region', { name: 'Add to the log' });
+  await add.getByRole('button', { name: 'Keep it in the log' }).click();
+  await expect(add.getByRole('alert')).toContainText('Write a sentence or choose a photo');
+  await add.getByLabel(/Photos/).setInputFiles({ name: 'x.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await add.getByRole('button', { name: 'Keep it in the log' }).click();
+  await expect(add.getByRole('alert')).toContainText(/photo/i);
+  const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#886644' } })
+    .png()
+    .toBuffer();
+  await add.getByLabel(/Photos/).setInputFiles({ name: 'shield.png', mimeType: 'image/png', buffer: picture });
+  await add.getByLabel('What the marks do not say').fill('The shield sits well.');
+  await add.getByRole('button', { name: 'Keep it in the log' }).click();
+  await expect(log.getByRole('article')).toContainText('The shield sits well.');
+  await expect(log.getByRole('img', { name: /Photo of/ })).toBeVisible();
+  await noSerious(page);
+  await page.getByLabel('Find in the log').fill('nothing like it');
+  await expect(log).toContainText('Nothing in the log says that.');
+  await page.getByLabel('Find in the log').fill('riveted shield');
+  await expect(log.getByRole('article')).toHaveCount(1);
+  const pages = page.getByRole('region', { name: 'Revised pages' });
+  await pages.getByRole('button', { name: /in front of/ }).click();
+  await expect(pages.getByRole('alert')).toContainText('Name the page');
+  await pages.getByLabel('Page, as the rows name it').fill('GS-01');
+  await pages.getByLabel('New revision').fill('B');
+  await pages.getByRole('button', { name: /in front of/ }).click();
+  await expect(pages).toContainText('GS-01 revision B');
+  await expect(pages).toContainText('touches 0 rows');
+  const dossier = page.getByRole('region', { name: 'Dossier' });
+  await dossier.getByRole('button', { name: 'Make the dossier (PDF)' }).click();
+  const link = dossier.getByRole('link', { name: 'Save the PDF' });
+  await expect(link).toBeVisible({ timeout: 20_000 });
+  const [file] = await Promise.all([page.waitForEvent('download'), link.click()]);
+  const path = info.outputPath('dossier.pdf');
+  await file.saveAs(path);
+  expect(execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' })).toContain('The shield sits well.');
+});
+
+test('stock: needed, spare, on hand, to order; wrong figures are refused where they are typed', async ({ page }) => {
+  await freshAssembly(page, 'Stocked');
+  await keepRow(page, 'Shield lap ; shield .025 / rib .032 : 426AD3 x20 @1 e=.32');
+  await page.getByRole('link', { name: 'Stocked' }).click();
+  await page.getByRole('link', { name: 'Stock', exact: true }).click();
+  const row = page.getByRole('row', { name: /MS20426AD3-3/ });
+  await expect(row).toContainText('20');
+  await expect(row.getByRole('cell').nth(2)).toHaveText('22');
+  await row.getByLabel(/On hand/).fill('-4');
+  await row.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('alert')).toContainText('a whole number from 0');
+  await row.getByLabel(/On hand/).fill('15');
+  await row.getByRole('button', { name: 'Keep' }).click();
+  await expect(row.getByRole('cell').nth(4)).toHaveText('7');
+  await page.getByLabel('Spare, percent').fill('0');
+  await page.getByLabel('Spare, percent').press('Enter');
+  await expect(row.getByRole('cell').nth(4)).toHaveText('5');
+  await noSerious(page);
+});
