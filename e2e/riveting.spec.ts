@@ -191,6 +191,12 @@ test('the log writes itself; a sentence and a photo beside it; a revised page; t
   await expect(log.getByRole('article')).toContainText('The shield sits well.');
   await expect(log.getByRole('img', { name: /Photo of/ })).toBeVisible();
   await noSerious(page);
+  const zipLink = page.getByRole('link', { name: 'save them as a ZIP' });
+  const [zip] = await Promise.all([page.waitForEvent('download'), zipLink.click()]);
+  const zipPath = info.outputPath('photos.zip');
+  await zip.saveAs(zipPath);
+  await page.getByLabel('Take photos from such a ZIP').setInputFiles(zipPath);
+  await expect(page.getByText('1 photos taken.')).toBeVisible();
   await page.getByLabel('Find in the log').fill('nothing like it');
   await expect(log).toContainText('Nothing in the log says that.');
   await page.getByLabel('Find in the log').fill('riveted shield');

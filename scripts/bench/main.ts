@@ -12,6 +12,7 @@ import { connect, migrate } from '#server/db/connection';
 import DxfParser from 'dxf-parser';
 import { readDxf } from '#core/formats/dxf-in';
 import { groupIntoRows } from '#core/layout/group-rows';
+import { benchDossier } from './dossier';
 import { mapPanning } from './map';
 import { folding, manyMarks } from './record';
 import { touchToScreen } from './touch';
@@ -214,6 +215,7 @@ try {
   await planning();
   await layout();
   await drawing();
+  await benchDossier();
   await folding();
   await mapPanning(join(folder, 'map'));
   await touchToScreen(join(folder, 'touch'));

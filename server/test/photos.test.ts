@@ -1,3 +1,4 @@
+import { unzipSync } from 'fflate';
 import { crc32, deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
@@ -82,5 +83,14 @@ describe('photos', () => {
     expect((await put(Buffer.alloc(26 * 1024 * 1024))).status).toBe(413);
     expect((await put(await picture(10, 10).png().toBuffer(), id(), id())).status).toBe(404);
     expect((await put(await picture(10, 10).png().toBuffer(), 'nonsense')).status).toBe(400);
+  });
+  it('leave as a ZIP each by its id', async () => {
+    const { kitId: own } = await makeKit(api);
+    const ids = [id(), id()].sort();
+    for (const one of ids) expect((await put(await picture(20, 10).png().toBuffer(), one, own)).status).toBe(200);
+    const zip = unzipSync(new Uint8Array(await (await fetch(`${api.url()}/api/kits/${own}/photos.zip`)).arrayBuffer()));
+    expect(Object.keys(zip)).toEqual(ids.map((i) => `${i}.jpg`));
+    for (const content of Object.values(zip)) expect((await sharp(Buffer.from(content)).metadata()).width).toBe(20);
+    expect((await fetch(`${api.url()}/api/kits/${id()}/photos.zip`)).status).toBe(404);
   });
 });

@@ -43,9 +43,7 @@ describe('the dossier', () => {
     expect(said).toContain('the program said: next-size');
     expect(said).toMatch(/page 1 of \d+/);
     const { rows, parts } = (await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}`)).body as { rows: unknown[]; parts: unknown[] };
-    expect(said).toMatch(
-      new RegExp(`Left float,?.*\\s${parts.length}\\s+${rows.length}\\s`),
-    );
+    expect(said).toMatch(new RegExp(`Left float,?.*\\s${parts.length}\\s+${rows.length}\\s`));
   });
   it('one assembly alone', async () => {
     const job = await begin(`?assembly=${DEMO_ASSEMBLY_ID}`);

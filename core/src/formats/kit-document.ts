@@ -152,6 +152,8 @@ const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
 export function copyOfKit(doc: KitDocument, newId: () => string): KitDocument {
   const kept = new Set([...doc.changes, ...doc.marks].flatMap((r) => [r.device, r.person]));
   for (const e of doc.entities) if (e.kind === 'kit' && 'people' in e.definition) for (const p of e.definition.people) kept.add(p.id);
+  /* Photos stay what they are: a copy shows the same ones. */
+  for (const m of doc.marks) for (const id of m.payload.photoIds ?? []) kept.add(id);
   const renamed = new Map<string, string>();
   const rename = (old: string): string => {
     if (kept.has(old)) return old;

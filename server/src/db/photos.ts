@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import type { Queries } from './connection';
 import { photos } from './schema';
 
@@ -15,4 +15,10 @@ export async function insertPhoto(q: Queries, photo: StoredPhoto): Promise<void>
 export async function findPhoto(q: Queries, id: string): Promise<StoredPhoto | null> {
   const [found] = await q.select().from(photos).where(eq(photos.id, id));
   return found ?? null;
+}
+
+/** Ids of a kit's photos, in order. */
+export async function listPhotoIds(q: Queries, kitId: string): Promise<string[]> {
+  const found = await q.select({ id: photos.id }).from(photos).where(eq(photos.kitId, kitId)).orderBy(asc(photos.id));
+  return found.map((p) => p.id);
 }

@@ -2,7 +2,8 @@ import express, { Router } from 'express';
 import { problemMessage } from '#core/wording/problems';
 import type { Database } from '../db/connection';
 import { findEntity } from '../db/entities';
-import { findPhoto, insertPhoto } from '../db/photos';
+import { findPhoto, insertPhoto, listPhotoIds } from '../db/photos';
+import { zipPhotos } from '../files/photo-zip';
 import { keepPhoto, photoPath } from '../files/photos';
 import { isId, refuse } from './answers';
 
@@ -21,6 +22,12 @@ export function photoRoutes(db: Database, folder: string, now: () => Date): Rout
     if (!kept.ok) return refuse(res, 415, kept.problem.code, { message: problemMessage(kept.problem) });
     await insertPhoto(db, { id, kitId, device, receivedAt: now(), ...kept.value });
     res.json({ id, ...kept.value });
+  });
+  routes.get('/kits/:kitId/photos.zip', async (req, res) => {
+    const { kitId } = req.params as { kitId: string };
+    if (!isId(kitId) || !(await findEntity(db, 'kit', kitId))) return refuse(res, 404, 'kit-unknown');
+    res.type('zip').attachment('photos.zip');
+    await zipPhotos(folder, await listPhotoIds(db, kitId), res);
   });
   routes.get('/photos/:id', async (req, res) => {
     const { id } = req.params;

@@ -4,6 +4,7 @@ import { diagnose } from '#core/inspect/diagnose';
 import { fittedFactor, headReadings } from '#core/inspect/heads';
 import { rejectedHoles } from '#core/inspect/rejected';
 import { batchesOf, dueRivets, INSPECT_EVERY } from '#core/inspect/sampling';
+import { typedMm } from '#core/record/compose-drawing';
 import type { HoleDefinition } from '#core/record/definitions';
 import {
   DISPOSITIONS,
@@ -25,6 +26,7 @@ import { defectDrawing } from '../../drawing/defect-drawing';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
 import { dimensionValue } from '../../ui/dimension-field';
 import type { RowModel } from '../../rows/row-model';
+import { GaugeField } from './gauge-field';
 import { HeadWindow } from './head-window';
 
 interface InspectPanelProps {
@@ -184,6 +186,14 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
               </label>
             ))}
           </div>
+          <GaugeField
+            onTake={(_, reading) => {
+              /* Width first, then height; a third one is the width across. */
+              const next = (['width', 'height', 'width2'] as const).find((f) => texts[f].trim() === '');
+              if (next) setTexts({ ...texts, [next]: typedMm(reading.mm, units).text });
+              else setError('Width, height and width across are there already: decide, or empty a field.');
+            }}
+          />
           <div className="flex flex-wrap gap-2" role="group" aria-label="By the head gauge">
             {(['go', 'no-go'] as const).map((g) => (
               <Button

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { takePhotoZip } from '../../api/photo-zip';
 import { tableUrl, useDossier } from '../../api/record';
 import { Button, ErrorText, Field, Select } from '../../ui/controls';
 
@@ -59,6 +60,43 @@ export function DossierPanel({ kitId, assemblies }: { kitId: string; assemblies:
           </span>
         ))}
       </p>
+      <PhotoZip kitId={kitId} />
     </section>
+  );
+}
+
+/** Photos beside the kit's JSON: out as a ZIP, and in again. */
+function PhotoZip({ kitId }: { kitId: string }) {
+  const [said, setSaid] = useState('');
+  const [turn, setTurn] = useState(0);
+  const take = async (file: File) => {
+    setSaid('Reading …');
+    try {
+      const { taken, refused } = await takePhotoZip(kitId, file, (n) => setSaid(`${n} taken …`));
+      setSaid(`${taken} photos taken${refused > 0 ? `, ${refused} refused` : ''}.`);
+    } catch {
+      setSaid('That is no ZIP of photos.');
+    }
+    setTurn(turn + 1);
+  };
+  return (
+    <div className="flex flex-col gap-1">
+      <p>
+        The photos:{' '}
+        <a className="underline underline-offset-2" href={`/api/kits/${kitId}/photos.zip`} download="photos.zip">
+          save them as a ZIP
+        </a>
+      </p>
+      <Field label="Take photos from such a ZIP">
+        <input
+          key={turn}
+          type="file"
+          accept=".zip,application/zip"
+          className="field"
+          onChange={(e) => (e.target.files?.[0] ? void take(e.target.files[0]) : undefined)}
+        />
+      </Field>
+      {said ? <p role="status">{said}</p> : null}
+    </div>
   );
 }
