@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { SCHOOL_IDS } from '../prep/stack';
-import { ENTITY_KINDS, HOLD_KINDS, ROW_STARTS, TOOL_KINDS, type Change, type EntityKind } from '../record/definitions';
+import { ENTITY_KINDS, HOLD_KINDS, ROW_STARTS, SETTING_WAYS, TOOL_KINDS, type Change, type EntityKind } from '../record/definitions';
 import {
   CAGE_WAYS,
   DEVIATION_KINDS,
@@ -9,7 +9,6 @@ import {
   HEAD_DEFECTS,
   HOLE_ORIGINS,
   LIES,
-  SETTING_WAYS,
   MARK_ADDRESS,
   MARK_KINDS,
   type Mark,

@@ -1,4 +1,3 @@
-import type { SettingWay } from './marks';
 import type { Prep, SchoolId, SharedLoad } from '../prep/stack';
 import type { Alloy, Head } from '../tables/fasteners';
 import type { LimitName } from '../tables/limits';
@@ -171,6 +170,9 @@ export interface RowDefinition {
   readonly blind?: BlindFastener | null | undefined;
   readonly setting?: RowSetting | null | undefined;
 }
+
+export const SETTING_WAYS = ['squeezer', 'gun', 'back', 'blind'] as const;
+export type SettingWay = (typeof SETTING_WAYS)[number];
 
 /** How a row is meant to be set. */
 export interface RowSetting {

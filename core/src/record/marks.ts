@@ -1,4 +1,4 @@
-import type { TypedLength } from './definitions';
+import type { SettingWay, TypedLength } from './definitions';
 
 /**
  * A mark says that something was done. It is appended, never altered; marks commute: they are idempotent by id
@@ -134,9 +134,6 @@ export interface RivetCheck {
 
 export const DIMPLE_DEFECTS = ['under-formed', 'cracked', 'doubled', 'wrong-side', 'dented'] as const;
 export type DimpleDefect = (typeof DIMPLE_DEFECTS)[number];
-
-export const SETTING_WAYS = ['squeezer', 'gun', 'back', 'blind'] as const;
-export type SettingWay = (typeof SETTING_WAYS)[number];
 
 /** How a rivet was set: whatever changes here begins a new batch for the sampling. */
 export interface Setting {

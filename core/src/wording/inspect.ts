@@ -1,5 +1,6 @@
 import type { Diagnosed, Diagnosis } from '../inspect/diagnose';
-import type { Disposition, HeadDefect, SettingWay } from '../record/marks';
+import type { SettingWay } from '../record/definitions';
+import type { Disposition, HeadDefect } from '../record/marks';
 
 export const SETTING_WORDS: Readonly<Record<SettingWay, string>> = {
   squeezer: 'squeezer',

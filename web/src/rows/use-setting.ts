@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import { SETTING_WAYS, type Setting } from '#core/record/marks';
+import { SETTING_WAYS } from '#core/record/definitions';
+import type { Setting } from '#core/record/marks';
 import { useLocal, writeLocal } from '../api/device';
 
 /** How rivets are being set now, as chosen in this browser; whatever changes begins a new batch. */

@@ -1,11 +1,10 @@
 import { useState } from 'react';
 import type { SharedLoad } from '#core/prep/stack';
-import type { Entity, RowDefinition, RowStart } from '#core/record/definitions';
+import { SETTING_WAYS, type Entity, type RowDefinition, type RowStart, type SettingWay } from '#core/record/definitions';
 import { typedText } from '#core/record/compose';
 import type { AssemblyAnswer } from '../../api/queries';
 import { Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
-import { SETTING_WAYS, type SettingWay } from '#core/record/marks';
 import type { Mm } from '#core/units/length';
 import { SETTING_WORDS } from '#core/wording/inspect';
 import { RibRoom } from './rib-room';
