@@ -65,6 +65,7 @@ describe('the headless command', () => {
       },
       { order: expect.arrayContaining(['a', 'b', 'c']) as string[], setupChanges: 1, lowerBound: 1, optimal: true },
     ],
+    ['plan', { parts: [], rows: [] }, { rows: [], operations: [], order: [], setupChanges: 0, optimal: true }],
     ['layout', { span: 10, maxPitch: 1, diameter: '3/32', head: 'flush-100' }, { count: 11, pitch: 1 }],
   ])('%s answers', (verb, document, wanted) => expect(JSON.parse(run([verb], JSON.stringify(document)).out)).toMatchObject(wanted));
   it.each([

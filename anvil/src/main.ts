@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { answerCallout, answerDimension } from '#core/formats/small-documents';
 import { answerDepth } from '#core/formats/depth-document';
 import { answerLayout } from '#core/formats/layout-document';
+import { answerPlan } from '#core/formats/plan-document';
 import { answerPrep } from '#core/formats/prep-document';
 import { answerSequence } from '#core/formats/sequence-document';
 import { answerRemoval, answerShopHead } from '#core/formats/rivet-documents';
@@ -18,6 +19,7 @@ const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = 
   shophead: answerShopHead,
   removal: answerRemoval,
   sequence: answerSequence,
+  plan: answerPlan,
 };
 
 function errorOf(problem: Problem) {

@@ -31,6 +31,13 @@ const openToday = async (page: Page) => {
   await page.getByRole('heading', { name: /deburr/ }).waitFor();
 };
 
+const openPanel = async (page: Page) => {
+  await page.goto(base);
+  await page.getByRole('link', { name: 'Quillback Two' }).click();
+  await page.getByRole('link', { name: /Instrument sub-panel/ }).click();
+  await page.getByRole('link', { name: 'Inspect', exact: true }).click();
+};
+
 const SHOTS: readonly Shot[] = [
   { name: 'plan', steps: openRow('Keel, forward half') },
   {
@@ -45,18 +52,6 @@ const SHOTS: readonly Shot[] = [
     steps: async (page) => {
       await openRow('Keel, aft half')(page);
       await page.getByRole('button', { name: /why: Depth$/ }).click();
-    },
-  },
-  {
-    name: 'paste',
-    steps: async (page) => {
-      await openPlan(page);
-      await page.getByRole('button', { name: 'Paste lines' }).click();
-      await page
-        .getByRole('textbox', { name: /One row a line/ })
-        .fill(
-          'Step web ; bottom skin .025 / step plate .125 : 426AD4 x12 @1.5\nTransom ; deck skin .025 / transom .040 : 426AD3 x30 @1.25 e=5/16\nbow cap .032 / deck skin .032 : 426AD3 x14\nHinge ; hinge leaf 0,8 mm / deck skin .025 : 426AD3 x22 @1',
-        );
     },
   },
   { name: 'plan-dark', theme: 'dark', steps: openRow('Splash rail') },
@@ -96,18 +91,54 @@ const SHOTS: readonly Shot[] = [
     width: 1024,
     height: 1100,
     steps: async (page) => {
-      await openToday(page);
-      await page.getByRole('link', { name: /Bay rib, lower flange/ }).click();
+      await openPlan(page);
+      await page.getByRole('link', { name: 'Set-ups' }).click();
       await page
-        .getByRole('navigation', { name: 'Set-ups' })
-        .getByRole('button', { name: /^countersink/ })
+        .getByRole('region', { name: /\.0416 in deep/ })
+        .getByRole('link', { name: /at the bench/ })
         .click();
-      const field = page.getByRole('region', { name: 'Depth of the cage' }).getByRole('textbox');
-      for (const reading of ['.0420', '.0431', '.0409', '.0425', '.0402', '.0419']) {
-        await field.fill(reading);
-        await field.press('Enter');
-      }
-      await page.getByRole('img', { name: /Run chart: 6 readings/ }).waitFor();
+      await page.getByRole('img', { name: /Run chart: 40 readings/ }).waitFor();
+      await page.getByRole('region', { name: 'Depth of the cage' }).scrollIntoViewIfNeeded();
+      await page.evaluate(() => document.querySelector('[aria-label="Depth of the cage"]')?.scrollIntoView());
+    },
+  },
+  {
+    name: 'setups',
+    steps: async (page) => {
+      await openPlan(page);
+      await page.getByRole('link', { name: 'Set-ups' }).click();
+      await page.getByLabel(/Filter set-ups/).fill('keel angle');
+      await page.getByRole('region', { name: 'History of the cages' }).waitFor();
+    },
+  },
+  {
+    name: 'inspect',
+    steps: async (page) => {
+      await openPanel(page);
+      await page.getByRole('img', { name: /Heights of heads/ }).waitFor();
+    },
+  },
+  {
+    name: 'removal',
+    width: 1024,
+    height: 768,
+    steps: async (page) => {
+      await openPanel(page);
+      await page.getByRole('link', { name: 'removal card' }).first().click();
+      await page.getByRole('button', { name: 'Done, next step' }).click();
+    },
+  },
+  {
+    name: 'log',
+    steps: async (page) => {
+      await page.goto(base);
+      await page.getByRole('link', { name: 'Quillback Two' }).click();
+      await page.getByRole('link', { name: 'Log and dossier' }).click();
+      await page.getByLabel('Assembly', { exact: true }).selectOption({ label: 'Instrument sub-panel' });
+      await page
+        .getByRole('img', { name: /Photo of/ })
+        .first()
+        .waitFor();
     },
   },
   {

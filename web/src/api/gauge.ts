@@ -19,6 +19,8 @@ interface GaugeNews {
 export interface GaugeState {
   readonly gauge: string;
   readonly isConnected: boolean;
+  /** It was plugged in while this page listened. */
+  readonly wasHere: boolean;
   readonly badLines: number;
   readonly last: GaugeReading | null;
   /** Readings that came with the last news. */
@@ -68,7 +70,14 @@ export function useGauges(onPressed: (gauge: string, reading: GaugeReading) => v
       if (!seen.has(news.gauge)) seen.set(news.gauge, Math.min(...news.pressed.map((r) => r.seq), (news.last?.seq ?? 0) + 1) - 1);
       setGauges((before) => [
         ...before.filter((g) => g.gauge !== news.gauge),
-        { gauge: news.gauge, isConnected: news.isConnected, badLines: news.badLines, last: news.last, count: news.count },
+        {
+          gauge: news.gauge,
+          wasHere: news.isConnected || before.some((g) => g.gauge === news.gauge && g.wasHere),
+          isConnected: news.isConnected,
+          badLines: news.badLines,
+          last: news.last,
+          count: news.count,
+        },
       ]);
       pass(news.gauge, news.pressed);
     };

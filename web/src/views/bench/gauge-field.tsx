@@ -12,7 +12,7 @@ export function GaugeField({ onTake }: { onTake: (gauge: string, reading: GaugeR
   const heard = useLocal('gauge');
   const { gauges, isAway } = useGauges((gauge, reading) => (gauge === heard && !document.hidden ? onTake(gauge, reading) : undefined));
   const plugged = gauges.filter((g) => g.isConnected);
-  const gone = gauges.filter((g) => !g.isConnected);
+  const gone = gauges.filter((g) => !g.isConnected && g.wasHere);
   return (
     <div role="group" aria-label="Digital gauge" className="flex flex-wrap items-center gap-3 text-[16px]">
       {plugged.map((g) => (
@@ -50,7 +50,7 @@ export function GaugeField({ onTake }: { onTake: (gauge: string, reading: GaugeR
           {g.gauge} is unplugged; every reading taken from it is kept.
         </span>
       ))}
-      {gauges.length === 0 ? <span className="text-[14px] text-ink2">No digital gauge is plugged in.</span> : null}
+      {plugged.length + gone.length === 0 ? <span className="text-[14px] text-ink2">No digital gauge is plugged in.</span> : null}
       {isAway ? <span className="text-caution">The server is away: the gauge cannot be heard.</span> : null}
     </div>
   );

@@ -1,0 +1,187 @@
+import { describe, expect, it } from 'vitest';
+import { KIT, mark, part, rowOf } from '../../test/build';
+import { randomFrom } from '../depth/simulate';
+import { answerPlan } from '../formats/plan-document';
+import { planStack } from '../prep/plan';
+import type { KitDefinition, RowDefinition } from '../record/definitions';
+import type { Mark } from '../record/marks';
+import { missingBefore } from '../record/order';
+import { stackOf } from '../record/stack-of';
+import { fold, isPartStep, stepsOf } from '../record/steps';
+import { marksFor } from '../setup/bench';
+import { setupsOf } from '../setup/setup';
+import { operationGraph } from './graph';
+import { assemblyOperations, type AssemblyOperation } from './operations';
+import { orderOperations } from './order';
+
+const parts = new Map(
+  [part('p1', 'skin', 0.025), part('p2', 'rib', 0.032), part('p3', 'spar', 0.063), part('p4', 'doubler', 0.04)].map((p) => [
+    p.id,
+    p.definition,
+  ]),
+);
+const kit: KitDefinition = { ...KIT, work: { scuff: true, prime: true, scuffAfterDimple: false } };
+
+function operationRow(id: string, row: RowDefinition, own: KitDefinition = kit) {
+  const stack = stackOf(row, { kit: own, parts });
+  if (!stack) throw new Error('no stack');
+  const plan = planStack(stack);
+  const steps = stepsOf(row, plan.layers, { kit: own, parts });
+  return { id, row, steps, uses: setupsOf(steps, row, stack, plan) };
+}
+const derive = (rows: ReturnType<typeof operationRow>[]) => assemblyOperations(rows, parts, false);
+const named = (all: AssemblyOperation[], kind: string, rowId: string | null = null) =>
+  all.find((o) => o.kind === kind && (rowId === null || o.rowId === rowId)) as AssemblyOperation;
+const waits = (o: AssemblyOperation, id: string) => o.after.find((a) => a.id === id)?.because;
+
+describe('operations of an assembly', () => {
+  const rows = [
+    operationRow('r1', rowOf(['p1', 'p2'], 10)),
+    operationRow('r2', rowOf(['p1', 'p3'], 6, { setting: { way: 'squeezer', isSealed: true } })),
+  ];
+  const all = derive(rows);
+  it('every step of every row, every part’s own work once, and what happens to the whole', () => {
+    const kinds = (id: string | null) => all.filter((o) => o.rowId === id).map((o) => o.kind);
+    expect(kinds('r1').sort()).toEqual(['deburred', 'dimpled', 'dimpled', 'drilled', 'inspected', 'set']);
+    expect(kinds('r2').sort()).toEqual(['countersunk', 'deburred', 'dimpled', 'drilled', 'inspected', 'seal', 'set']);
+    expect(kinds(null).sort()).toEqual([
+      'cleaned', 'cleaned', 'cleaned', 'fit-up', 'mask', 'primed', 'primed', 'primed', 'reassemble', 'scuffed', 'scuffed', 'scuffed', 'take-apart',
+    ]); // prettier-ignore
+  });
+  it('counts holes times sheets times sides, and minutes from them', () => {
+    expect(named(all, 'deburred', 'r1')).toMatchObject({ count: 40, minutes: 6 });
+    expect(named(all, 'drilled', 'r2')).toMatchObject({ count: 6, minutes: 3 });
+    expect(named(all, 'fit-up')).toMatchObject({ count: 3, partIds: ['p1', 'p2', 'p3'] });
+  });
+  it('each wait has its reason', () => {
+    expect(waits(named(all, 'drilled', 'r1'), 'assembly/fit-up')).toBe('together-before-drilling');
+    expect(waits(named(all, 'deburred', 'r1'), 'assembly/take-apart')).toBe('apart-after-drilling');
+    expect(waits(named(all, 'set', 'r1'), 'assembly/reassemble')).toBe('together-before-riveting');
+    expect(waits(named(all, 'set', 'r2'), 'r2/seal')).toBe('seal-before-riveting');
+    const primed = all.find((o) => o.id === 'part/p1/primed') as AssemblyOperation;
+    expect(waits(primed, named(all, 'countersunk', 'r2').id)).toBeUndefined();
+    for (const dimpled of all.filter((o) => o.kind === 'dimpled' && o.partIds.includes('p1')))
+      expect(waits(primed, dimpled.id)).toBe('machining-before-finish');
+    expect(waits(primed, 'assembly/mask')).toBe('mask-before-primer');
+    /* One row does not wait for another's holes. */
+    expect(waits(named(all, 'deburred', 'r1'), named(all, 'drilled', 'r2').id)).toBeUndefined();
+  });
+  it('holes punched to size need no fitting up for the drill', () => {
+    const final = derive([operationRow('r1', rowOf(['p1', 'p2'], 10, { start: 'final' }))]);
+    expect(final.map((o) => o.kind)).not.toContain('fit-up');
+    expect(final.map((o) => o.kind)).not.toContain('take-apart');
+  });
+  it('an empty assembly has nothing to do', () => expect(derive([])).toEqual([]));
+});
+
+describe('300 random assemblies', () => {
+  it('no order breaks a precedence, and doing it one by one never meets a step that is early', () => {
+    const random = randomFrom(20261123);
+    const pick = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)] as T;
+    for (let round = 0; round < 300; round++) {
+      const own: KitDefinition = { ...kit, work: { scuff: random() < 0.5, prime: random() < 0.5, scuffAfterDimple: false } };
+      const rows = Array.from({ length: 1 + Math.floor(random() * 4) }, (_, i) => {
+        const ids = [...parts.keys()].filter(() => random() < 0.6).slice(0, 3);
+        const base = rowOf(ids.length === 0 ? ['p1'] : ids, 1 + Math.floor(random() * 4));
+        return operationRow(
+          `r${i}`,
+          {
+            ...base,
+            start: pick(['none', 'undersize', 'final'] as const),
+            head: pick(['flush-100', 'flush-100', 'protruding'] as const),
+            layers: base.layers.map((l) => ({ ...l, bothSides: random() < 0.15 })),
+            setting: random() < 0.3 ? { way: 'gun', isSealed: true } : null,
+          },
+          own,
+        );
+      });
+      const all = derive(rows);
+      const graph = operationGraph(all.map((o) => ({ id: o.id, setup: o.setup, after: o.after.map((a) => a.id) })));
+      if (!graph.ok) throw new Error(`round ${round}: ${JSON.stringify(graph.problem)}`);
+      const order = orderOperations(graph.value).order.map((n) => all[n] as AssemblyOperation);
+      expect(order.map((o) => o.id).sort()).toEqual(all.map((o) => o.id).sort());
+      const place = new Map(order.map((o, i) => [o.id, i]));
+      for (const o of order) for (const a of o.after) expect(place.get(a.id), `round ${round}`).toBeLessThan(place.get(o.id) as number);
+      const marks: Mark[] = [];
+      for (const o of order) {
+        const row = rows.find((r) => r.id === o.rowId);
+        const folded = fold(marks);
+        const work = (r: (typeof rows)[number]) => ({
+          row: r.row,
+          steps: r.steps,
+          states: folded.rows.get(r.id) ?? new Map<string, Set<string>>(),
+        });
+        const uses = row
+          ? row.uses.filter((u) => u.setup.key === o.setup).flatMap((u) => u.steps.filter((s) => !isPartStep(s)))
+          : rows
+              .flatMap((r) => r.steps.filter((s) => isPartStep(s) && s.kind === o.kind && o.partIds.includes(s.partId as string)))
+              .slice(0, 1);
+        if (uses.length === 0) continue;
+        const holder = row ?? (rows.find((r) => r.steps.some((s) => s.key === uses[0]?.key)) as (typeof rows)[number]);
+        const missing = missingBefore(uses, work(holder), holder.row.holes.map((h) => h.id), {
+          parts: folded.parts, scuffAfterDimple: false, rows: rows.map(work),
+        }); // prettier-ignore
+        expect(missing, `round ${round}: ${o.id}`).toEqual([]);
+        for (const [i, m] of marksFor(uses, holder.row.holes.map((h) => h.id)).entries())
+          marks.push(
+            mark(`${round}/${o.id}/${i}`, {
+              kind: m.kind, rowId: m.partIds.length > 0 ? 'a' : holder.id, holeIds: m.holeIds, layerIds: m.layerIds, side: m.side,
+              payload: m.partIds.length > 0 ? { partIds: m.partIds } : {},
+            }),
+          ); // prettier-ignore
+      }
+    }
+  });
+});
+
+describe('the headless plan', () => {
+  const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+  const stored = (n: number, name: string, inch: number) => ({
+    id: uuid(n),
+    definition: { ...part('x', name, inch).definition, assemblyId: uuid(9) },
+  });
+  const row = (n: number, partIds: string[]) => {
+    const made = rowOf(partIds, 8);
+    const fresh = (prefix: number) => (_: unknown, i: number) => uuid(prefix + i);
+    return {
+      id: uuid(n),
+      kind: 'row',
+      version: 3,
+      deleted: false,
+      definition: {
+        ...made,
+        assemblyId: uuid(9),
+        layers: made.layers.map((l, i) => ({ ...l, id: fresh(n * 100)(l, i) })),
+        holes: made.holes.map((h, i) => ({ ...h, id: fresh(n * 100 + 50)(h, i) })),
+      },
+    };
+  };
+  const document = { parts: [stored(1, 'skin', 0.025), stored(2, 'spar', 0.063)], rows: [row(3, [uuid(1), uuid(2)])] };
+  it('answers every row’s prep and the ordered operations', () => {
+    const answered = answerPlan(document);
+    if (!answered.ok) throw new Error(JSON.stringify(answered.problem));
+    const value = answered.value as {
+      rows: { id: string; prep: { layers: { prep: string }[] } }[];
+      operations: { id: string }[];
+      order: string[];
+    };
+    expect(value.rows.map((r) => [r.id, r.prep.layers.map((l) => l.prep)])).toEqual([[uuid(3), ['dimple', 'countersink']]]);
+    expect([...value.order].sort()).toEqual(value.operations.map((o) => o.id).sort());
+    expect(value).toMatchObject({ optimal: true });
+  });
+  it.each([
+    [{ parts: [] }, 'rows'],
+    [{ ...document, parts: document.parts.slice(0, 1) }, 'rows[0].definition.layers[1].partId'],
+    [{ ...document, rows: [document.rows[0], document.rows[0]] }, 'rows[1].id'],
+    [{ ...document, rows: [{ ...document.rows[0], definition: { ...document.rows[0]?.definition, dash: 7 } }] }, 'rows[0].definition.dash'],
+    [{ ...document, speed: 1 }, 'speed'],
+  ])('unusable input is refused at its path: %#', (value, path) => {
+    const answered = answerPlan(value);
+    expect(!answered.ok && answered.problem.path).toBe(path);
+  });
+  it('an assembly without rows has nothing to order', () =>
+    expect(answerPlan({ parts: [], rows: [] })).toMatchObject({
+      ok: true,
+      value: { rows: [], operations: [], order: [], setupChanges: 0, optimal: true },
+    }));
+});

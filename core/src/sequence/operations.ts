@@ -1,0 +1,190 @@
+import type { PartDefinition, RowDefinition } from '../record/definitions';
+import { holesInPlan } from '../record/holes';
+import { rankOf } from '../record/order';
+import { isPartStep, isSecondFace, type Step } from '../record/steps';
+import type { SetupUse } from '../setup/setup';
+import { DEFAULT_MINUTES, type OperationKind } from '../tables/minutes';
+
+/** One thing to do in an assembly, derived from its rows and parts; never typed. */
+export interface AssemblyOperation {
+  readonly id: string;
+  readonly kind: OperationKind;
+  /** What is in the hand or in the tool; neighbours of one set-up need no change. */
+  readonly setup: string;
+  readonly rowId: string | null;
+  readonly partIds: readonly string[];
+  /** Single things: holes times sheets times sides; parts where it is done on parts. */
+  readonly count: number;
+  readonly minutes: number;
+  readonly after: readonly Precedence[];
+}
+
+/** Why one operation comes after another. */
+export type PrecedenceReason =
+  | 'order-of-work'
+  | 'machining-before-finish'
+  | 'first-face-first'
+  | 'together-before-drilling'
+  | 'apart-after-drilling'
+  | 'together-before-riveting'
+  | 'mask-before-primer'
+  | 'seal-before-riveting';
+
+export interface Precedence {
+  readonly id: string;
+  readonly because: PrecedenceReason;
+}
+
+/** A row as its operations are derived from. */
+export interface OperationRow {
+  readonly id: string;
+  readonly row: RowDefinition;
+  readonly uses: readonly SetupUse[];
+}
+
+interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes'> {
+  readonly rank: number;
+  readonly after: Map<string, PrecedenceReason>;
+}
+
+/** Ranks of the work on an assembly as a whole, between those of the steps. Source: the order rules, docs/rules.md. */
+const FIT_UP = -1;
+const TAKE_APART = 2.5;
+const MASK = 8.5;
+const REASSEMBLE = 9.5;
+const SEAL = 9.7;
+const DRILLED_UP_TO = 2;
+
+/**
+ * Every operation of an assembly with its precedences and their reasons: each row in each of its set-ups, each part's own work, and
+ * fitting up, taking apart, masking, putting together again, sealing. `parts`: the assembly's, by id.
+ */
+export function assemblyOperations(
+  rows: readonly OperationRow[],
+  parts: ReadonlyMap<string, Pick<PartDefinition, 'name'>>,
+  scuffAfterDimple: boolean,
+): AssemblyOperation[] {
+  const drafts: Draft[] = [];
+  const onPart = new Map<string, Draft>();
+  const used = new Set<string>();
+  for (const { id, row, uses } of rows) {
+    const holes = holesInPlan(row.holes).length;
+    if (holes === 0) continue;
+    for (const l of row.layers) used.add(l.partId);
+    for (const use of uses) {
+      const own = use.steps.filter((s) => !isPartStep(s));
+      if (own.length > 0)
+        drafts.push({
+          id: `${id}/${use.setup.key}`,
+          kind: use.setup.operation,
+          setup: use.setup.key,
+          rowId: id,
+          partIds: partsOf(own, row),
+          count: holes * own.length,
+          rank: rankOf(use.setup.operation, scuffAfterDimple) + (own.some(isSecondFace) ? 0.5 : 0),
+          after: new Map(),
+        });
+      for (const step of use.steps.filter(isPartStep)) {
+        const key = `part/${step.partId}/${step.kind}`;
+        if (onPart.has(key)) continue;
+        const draft: Draft = {
+          id: key,
+          kind: step.kind,
+          setup: use.setup.key,
+          rowId: null,
+          partIds: [step.partId as string],
+          count: 1,
+          rank: rankOf(step.kind, scuffAfterDimple),
+          after: new Map(),
+        };
+        onPart.set(key, draft);
+        drafts.push(draft);
+      }
+    }
+    if (row.setting?.isSealed)
+      drafts.push({
+        id: `${id}/seal`,
+        kind: 'seal',
+        setup: 'seal/hand',
+        rowId: id,
+        partIds: row.layers.map((l) => l.partId),
+        count: holes,
+        rank: SEAL,
+        after: new Map(),
+      });
+  }
+  const all = [...used].filter((p) => parts.has(p));
+  const whole = (kind: OperationKind, rank: number, partIds: readonly string[]): void => {
+    if (partIds.length > 0)
+      drafts.push({
+        id: `assembly/${kind}`,
+        kind,
+        setup: `${kind}/hand`,
+        rowId: null,
+        partIds,
+        count: partIds.length,
+        rank,
+        after: new Map(),
+      });
+  };
+  const isDrilledTogether = drafts.some((d) => d.rank <= DRILLED_UP_TO && d.rank > rankOf('laid-out', false));
+  if (isDrilledTogether) {
+    whole('fit-up', FIT_UP, all);
+    whole('take-apart', TAKE_APART, all);
+  }
+  const sealed = rows.filter((r) => r.row.setting?.isSealed).flatMap((r) => r.row.layers.map((l) => l.partId));
+  if (drafts.some((d) => d.kind === 'primed'))
+    whole(
+      'mask',
+      MASK,
+      [...new Set(sealed)].filter((p) => parts.has(p)),
+    );
+  if (drafts.some((d) => d.kind === 'set')) whole('reassemble', REASSEMBLE, all);
+  link(drafts);
+  return drafts.map(({ rank: _, after, ...d }) => {
+    const usual = DEFAULT_MINUTES[d.kind];
+    return { ...d, minutes: usual.minutes * d.count, after: [...after].map(([id, because]) => ({ id, because })) };
+  });
+}
+
+function partsOf(steps: readonly Step[], row: RowDefinition): string[] {
+  const named = steps.flatMap((s) => (s.partId === null ? [] : [s.partId]));
+  return [...new Set(named.length > 0 ? named : row.layers.map((l) => l.partId))];
+}
+
+/** Earlier work on the same row or the same part comes first; what holds for the whole assembly holds for every part of it. */
+function link(drafts: readonly Draft[]): void {
+  const byPart = new Map<string, Draft[]>();
+  for (const d of drafts) for (const p of d.partIds) listed(byPart, p).push(d);
+  for (const own of byPart.values())
+    for (const later of own)
+      for (const earlier of own) {
+        if (earlier.rank >= later.rank || later.after.has(earlier.id)) continue;
+        const because = reasonOf(earlier, later);
+        if (because) later.after.set(earlier.id, because);
+      }
+}
+
+function listed(map: Map<string, Draft[]>, key: string): Draft[] {
+  let list = map.get(key);
+  if (!list) map.set(key, (list = []));
+  return list;
+}
+
+/** Of two operations on the same part, the earlier by rank: why it comes first, or null where neither waits for the other. */
+function reasonOf(earlier: Draft, later: Draft): PrecedenceReason | null {
+  if (earlier.kind === 'fit-up') return later.rank <= DRILLED_UP_TO ? 'together-before-drilling' : null;
+  if (later.kind === 'take-apart') return earlier.rank <= DRILLED_UP_TO ? 'apart-after-drilling' : null;
+  if (earlier.kind === 'take-apart') return later.rank < REASSEMBLE ? 'apart-after-drilling' : null;
+  if (later.kind === 'reassemble') return earlier.rank < REASSEMBLE && earlier.rank > TAKE_APART ? 'together-before-riveting' : null;
+  if (earlier.kind === 'reassemble') return later.kind === 'set' || later.kind === 'seal' ? 'together-before-riveting' : null;
+  if (earlier.kind === 'mask') return later.kind === 'primed' ? 'mask-before-primer' : null;
+  if (later.kind === 'mask') return earlier.kind === 'cleaned' ? 'order-of-work' : null;
+  if (earlier.kind === 'seal' || later.kind === 'seal')
+    return earlier.kind === 'seal' && later.rowId === earlier.rowId && later.kind === 'set' ? 'seal-before-riveting' : null;
+  const onParts = earlier.rowId === null || later.rowId === null;
+  if (onParts) return earlier.rowId !== null && later.rowId === null ? 'machining-before-finish' : 'order-of-work';
+  if (earlier.rowId !== later.rowId) return null;
+  if (earlier.kind === 'countersunk' && later.kind === 'countersunk') return 'first-face-first';
+  return 'order-of-work';
+}
