@@ -12,6 +12,7 @@ import { LayoutView } from './views/layout/layout-view';
 import { MapView } from './views/map/map-view';
 import { PartsView } from './views/parts/parts-view';
 import { PracticeView } from './views/practice/practice-view';
+import { SequenceView } from './views/sequence/sequence-view';
 import { SetupsView } from './views/setups/setups-view';
 import { ToolsView } from './views/tools/tools-view';
 import { TodayView } from './views/today/today-view';
@@ -31,6 +32,7 @@ export function App() {
       <Route path="/assemblies/:assemblyId/layout" element={<LayoutView />} />
       <Route path="/assemblies/:assemblyId/map" element={<MapView />} />
       <Route path="/assemblies/:assemblyId/setups" element={<SetupsView />} />
+      <Route path="/assemblies/:assemblyId/sequence" element={<SequenceView />} />
       <Route path="/assemblies/:assemblyId/bench" element={<BenchView />} />
       <Route path="/assemblies/:assemblyId/inspect" element={<InspectView />} />
       <Route path="/assemblies/:assemblyId/removal" element={<RemovalView />} />

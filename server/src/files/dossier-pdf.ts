@@ -331,11 +331,11 @@ class Sheet {
         pdf.text(plainText(c), x, y, { width: widths[i] as number });
         x += (widths[i] as number) + 4;
       });
-      pdf.y = y + height + 2;
+      pdf.y = y + height + 4;
       pdf
         .lineWidth(isHead ? 0.8 : 0.25)
-        .moveTo(MARGIN_MM * PT, pdf.y - 1)
-        .lineTo(pdf.page.width - MARGIN_MM * PT, pdf.y - 1)
+        .moveTo(MARGIN_MM * PT, pdf.y - 2.5)
+        .lineTo(pdf.page.width - MARGIN_MM * PT, pdf.y - 2.5)
         .stroke();
     };
     line(heads, true);

@@ -92,6 +92,7 @@ const VIEW_WORDS = {
   parts: 'Parts',
   layout: 'Layout',
   setups: 'Set-ups',
+  sequence: 'Sequence',
   bench: 'Bench',
   inspect: 'Inspect',
 } as const;

@@ -1,0 +1,114 @@
+import { workedTimes } from '../log/work-hours';
+import { effectiveMarks, type Mark } from '../record/marks';
+import { STEP_KINDS } from '../record/steps';
+import { DEFAULT_MINUTES, type OperationKind, type WorkMinutes } from '../tables/minutes';
+import type { AssemblyOperation } from './operations';
+import type { OperationProgress } from './progress';
+
+/** Minutes of one unit of work, and where they come from. */
+export interface LearnedMinutes extends WorkMinutes {
+  /** Things that were timed; 0: the default. */
+  readonly timed: number;
+}
+
+/** So many timed things, in at least so many shifts, before a builder's own hours take the default's place. */
+export const LEARN_FROM = 40;
+const LEARN_SHIFTS = 2;
+
+/**
+ * Minutes a hole or part by kind of work, from the builder's own shifts: the time up to each mark over what it marked, shift by shift.
+ * The middle is that of all timed work, the spread that of the shifts (logarithms, one standard deviation, never under .15).
+ */
+export function learnedMinutes(marks: readonly Mark[], now: string): Record<OperationKind, LearnedMinutes> {
+  const done = effectiveMarks(marks);
+  const spent = workedTimes(marks, now);
+  const learned = Object.fromEntries(Object.entries(DEFAULT_MINUTES).map(([kind, usual]) => [kind, { ...usual, timed: 0 }])) as Record<
+    OperationKind,
+    LearnedMinutes
+  >;
+  for (const kind of STEP_KINDS) {
+    const rates: { minutes: number; count: number }[] = [];
+    for (const t of spent) {
+      if (t.kind !== kind) continue;
+      const end = t.shift.endedAt ?? now;
+      const count = done
+        .filter((m) => m.kind === kind && m.person === t.shift.person && m.doneAt >= t.shift.startedAt && m.doneAt <= end)
+        .reduce((n, m) => n + thingsOf(m), 0);
+      if (count > 0) rates.push({ minutes: t.ms / 60_000, count });
+    }
+    const timed = rates.reduce((n, r) => n + r.count, 0);
+    if (timed < LEARN_FROM || rates.length < LEARN_SHIFTS) continue;
+    const minutes = rates.reduce((n, r) => n + r.minutes, 0) / timed;
+    const logs = rates.map((r) => Math.log(Math.max(1e-6, r.minutes / r.count / minutes)));
+    const mean = logs.reduce((a, b) => a + b, 0) / logs.length;
+    const sd = Math.sqrt(logs.reduce((s, l) => s + (l - mean) ** 2, 0) / Math.max(1, logs.length - 1));
+    learned[kind] = { per: DEFAULT_MINUTES[kind].per, minutes, spread: Math.max(0.15, sd), timed };
+  }
+  return learned;
+}
+
+function thingsOf(m: Mark): number {
+  return m.payload.partIds?.length ?? m.holeIds.length * Math.max(1, m.layerIds.length);
+}
+
+export interface HoursLeft {
+  /** Hours: eight times in ten between low and high, if the kinds of work go off independently of each other. */
+  readonly low: number;
+  readonly middle: number;
+  readonly high: number;
+  /** Share of the middle that rests on the builder's own hours, 0 to 1. */
+  readonly ownShare: number;
+}
+
+/** Half of what lies within so many standard deviations either side: 80 %. */
+const EIGHTY = 1.2816;
+
+/** What is left of an assembly as an honest range. */
+export function hoursLeft(
+  operations: readonly AssemblyOperation[],
+  progress: ReadonlyMap<string, OperationProgress>,
+  minutes: Readonly<Record<OperationKind, LearnedMinutes>>,
+): HoursLeft {
+  const byKind = new Map<OperationKind, number>();
+  for (const o of operations)
+    byKind.set(o.kind, (byKind.get(o.kind) ?? 0) + (progress.get(o.id)?.open ?? o.count) * minutes[o.kind].minutes);
+  let middle = 0;
+  let variance = 0;
+  let own = 0;
+  for (const [kind, m] of byKind) {
+    middle += m;
+    variance += (m * minutes[kind].spread) ** 2;
+    if (minutes[kind].timed > 0) own += m;
+  }
+  const off = EIGHTY * Math.sqrt(variance);
+  return {
+    low: Math.max(0, middle - off) / 60,
+    middle: middle / 60,
+    high: (middle + off) / 60,
+    ownShare: middle === 0 ? 0 : own / middle,
+  };
+}
+
+/** The first operations of an order that fit into an evening, those that wait for nothing but each other; at least one where any is ready. */
+export function eveningOf(
+  order: readonly AssemblyOperation[],
+  progress: ReadonlyMap<string, OperationProgress>,
+  minutes: Readonly<Record<OperationKind, LearnedMinutes>>,
+  budgetMinutes: number,
+): { readonly operation: AssemblyOperation; readonly minutes: number }[] {
+  const planned: { operation: AssemblyOperation; minutes: number }[] = [];
+  const taken = new Set<string>();
+  let left = budgetMinutes;
+  for (const operation of order) {
+    const p = progress.get(operation.id);
+    if (!p || p.state === 'done') continue;
+    if (p.waitsFor.some((id) => !taken.has(id))) continue;
+    const wants = p.open * minutes[operation.kind].minutes;
+    if (wants > left && planned.length > 0) continue;
+    planned.push({ operation, minutes: wants });
+    taken.add(operation.id);
+    left -= wants;
+    if (left <= 0) break;
+  }
+  return planned;
+}

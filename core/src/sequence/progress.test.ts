@@ -1,0 +1,111 @@
+import { describe, expect, it } from 'vitest';
+import { KIT, mark, part, rowOf } from '../../test/build';
+import { planStack } from '../prep/plan';
+import type { RowDefinition } from '../record/definitions';
+import type { Mark, MarkKind } from '../record/marks';
+import { stackOf } from '../record/stack-of';
+import { fold, stepsOf } from '../record/steps';
+import { setupsOf } from '../setup/setup';
+import { DEFAULT_MINUTES } from '../tables/minutes';
+import { eveningOf, hoursLeft, LEARN_FROM, learnedMinutes } from './hours';
+import { assemblyOperations } from './operations';
+import { operationProgress } from './progress';
+
+const parts = new Map([part('p1', 'skin', 0.025), part('p2', 'rib', 0.032)].map((p) => [p.id, p.definition]));
+function derive(row: RowDefinition, marks: Mark[]) {
+  const stack = stackOf(row, { kit: KIT, parts });
+  if (!stack) throw new Error('no stack');
+  const plan = planStack(stack);
+  const steps = stepsOf(row, plan.layers, { kit: KIT, parts });
+  const folded = fold(marks);
+  const rows = [
+    { id: 'r', row, steps, uses: setupsOf(steps, row, stack, plan), states: folded.rows.get('r') ?? new Map<string, Set<string>>() },
+  ];
+  const operations = assemblyOperations(rows, parts, false);
+  return { operations, progress: operationProgress(operations, rows, folded.parts) };
+}
+const row = rowOf(['p1', 'p2'], 10);
+const holes = row.holes.map((h) => h.id);
+const state = (marks: Mark[], kind: string) => {
+  const { operations, progress } = derive(row, marks);
+  return progress.get(operations.find((o) => o.kind === kind)?.id ?? '');
+};
+
+describe('how far an operation is', () => {
+  it('ready, under way, done, blocked', () => {
+    expect(state([], 'fit-up')).toMatchObject({ state: 'ready' });
+    expect(state([], 'drilled')).toMatchObject({ state: 'blocked', waitsFor: ['assembly/fit-up'] });
+    const some = [mark('a', { rowId: 'r', holeIds: holes.slice(0, 4) })];
+    expect(state(some, 'drilled')).toMatchObject({ state: 'under-way', open: 6 });
+    /* Nobody marks fitting up: holes that are drilled say it was done. */
+    expect(state(some, 'fit-up')).toMatchObject({ state: 'done', open: 0 });
+    const all = [mark('a', { rowId: 'r', holeIds: holes })];
+    expect(state(all, 'drilled')).toMatchObject({ state: 'done', open: 0 });
+    expect(state(all, 'take-apart')).toMatchObject({ state: 'ready' });
+    expect(state(all, 'set')?.state).toBe('blocked');
+  });
+  it('held holes are not wanted now', () => {
+    const held = { ...row, holes: row.holes.map((h, i) => (i < 3 ? { ...h, holds: ['square' as const] } : h)) };
+    const { operations, progress } = derive(held, []);
+    expect(progress.get(operations.find((o) => o.kind === 'drilled')?.id ?? '')).toMatchObject({ open: 7, state: 'blocked' });
+  });
+});
+
+const at = (day: number, minute: number) => new Date(Date.UTC(2026, 10, day, 18, minute)).toISOString();
+const shift = (kind: MarkKind, day: number, minute: number) => mark(`${kind}${day}`, { kind, rowId: 'a', doneAt: at(day, minute) });
+const evening = (day: number, minutes: number, count: number) => [
+  shift('shift-started', day, 0),
+  mark(`d${day}`, { doneAt: at(day, minutes), holeIds: Array.from({ length: count }, (_, i) => `h${day}-${i}`) }),
+  shift('shift-ended', day, minutes),
+];
+const NOW = '2026-11-30T00:00:00.000Z';
+
+describe('minutes from the builder’s own shifts', () => {
+  it('are the defaults until enough was timed, in more than one shift', () => {
+    expect(learnedMinutes([], NOW).drilled).toEqual({ ...DEFAULT_MINUTES.drilled, timed: 0 });
+    expect(learnedMinutes(evening(1, 40, LEARN_FROM), NOW).drilled.timed).toBe(0);
+    expect(learnedMinutes([...evening(1, 20, 10), ...evening(2, 20, LEARN_FROM - 11)], NOW).drilled.timed).toBe(0);
+  });
+  it('are the timed work over what was marked, the spread that of the shifts', () => {
+    const learned = learnedMinutes([...evening(1, 20, 20), ...evening(2, 40, 20)], NOW).drilled;
+    expect(learned.timed).toBe(40);
+    expect(learned.minutes).toBeCloseTo(60 / 40, 9);
+    /* 1 and 2 minutes a hole: logarithms ln 2 apart, so one standard deviation is ln 2 over the root of 2. */
+    expect(learned.spread).toBeCloseTo(Math.log(2) / Math.SQRT2, 9);
+    expect(learnedMinutes([...evening(1, 20, 20), ...evening(2, 20, 20)], NOW).drilled.spread).toBe(0.15);
+  });
+});
+
+describe('hours left', () => {
+  it('fall as work is done, and the range holds the middle', () => {
+    const usual = learnedMinutes([], NOW);
+    const left = (marks: Mark[]) => {
+      const { operations, progress } = derive(row, marks);
+      return hoursLeft(operations, progress, usual);
+    };
+    const [none, some] = [left([]), left([mark('a', { rowId: 'r', holeIds: holes })])];
+    expect(none.low).toBeLessThan(none.middle);
+    expect(none.high).toBeGreaterThan(none.middle);
+    /* Ten holes drilled, and the fitting up of two parts that they speak for. */
+    expect((none.middle - some.middle) * 60).toBeCloseTo(10 * usual.drilled.minutes + 2 * usual['fit-up'].minutes, 9);
+    expect(none.ownShare).toBe(0);
+  });
+  it('an evening holds what fits, in order, nothing that waits for what is not in it', () => {
+    const { operations, progress } = derive(row, []);
+    const usual = learnedMinutes([], NOW);
+    const plan = eveningOf(
+      operations.slice().sort((a, b) => a.after.length - b.after.length),
+      progress,
+      usual,
+      30,
+    );
+    expect(plan.reduce((n, p) => n + p.minutes, 0)).toBeLessThanOrEqual(30);
+    const taken = new Set<string>();
+    for (const { operation } of plan) {
+      for (const a of operation.after) expect(taken.has(a.id)).toBe(true);
+      taken.add(operation.id);
+    }
+    expect(plan[0]?.operation.kind).toBe('fit-up');
+    expect(eveningOf(operations, progress, usual, 0)).toHaveLength(1);
+  });
+});

@@ -1,0 +1,36 @@
+import type { PrecedenceReason } from '../sequence/operations';
+import type { OperationState } from '../sequence/progress';
+import type { AssemblyWorkKind, OperationKind } from '../tables/minutes';
+import { OPERATION_WORDS } from './setups';
+
+const WORK_WORDS: Readonly<Record<AssemblyWorkKind, string>> = {
+  'fit-up': 'fit up',
+  'take-apart': 'take apart',
+  mask: 'mask what stays bare',
+  reassemble: 'put together for riveting',
+  seal: 'seal',
+};
+
+/** What an operation is called. */
+export function operationVerb(kind: OperationKind): string {
+  return kind in WORK_WORDS ? WORK_WORDS[kind as AssemblyWorkKind] : OPERATION_WORDS[kind as keyof typeof OPERATION_WORDS].verb;
+}
+
+/** Why one operation waits for another. */
+export const PRECEDENCE_WORDS: Readonly<Record<PrecedenceReason, string>> = {
+  'order-of-work': 'the order of the work',
+  'machining-before-finish': 'all machining of a part comes before its finish',
+  'first-face-first': 'the second face is cut after the first, in the jig',
+  'together-before-drilling': 'parts are drilled together, so that the holes match',
+  'apart-after-drilling': 'parts come apart between drilling and deburring',
+  'together-before-riveting': 'everything inside is prepared before the parts meet again',
+  'mask-before-primer': 'zones to be bonded stay bare',
+  'seal-before-riveting': 'sealant is wet when the rivets go in',
+};
+
+export const STATE_WORDS: Readonly<Record<OperationState, string>> = {
+  done: 'done',
+  'under-way': 'under way',
+  ready: 'ready',
+  blocked: 'waits',
+};

@@ -1,0 +1,34 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { freshAssembly, keepRow } from './bench-mates';
+
+test('the order of the work: derived, proven, each wait with its reason; marks move it on; hours and an evening', async ({ page }) => {
+  await freshAssembly(page, 'Ordered');
+  await keepRow(page, 'Lap ; skin .025 / rib .032 : 426AD3 x12 @1');
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Sequence' }).click();
+  await expect(page.getByRole('status')).toContainText('no order has fewer');
+  const picture = page.getByRole('group', { name: /operations on 2 parts/ });
+  await expect(picture.getByRole('button', { name: /fit up: .*ready, next/ })).toBeVisible();
+  await picture.getByRole('button', { name: /^rivet: Lap/ }).click();
+  const chosen = page.getByRole('region', { name: 'The operation' });
+  await expect(chosen).toContainText('waits for put together for riveting');
+  await expect(chosen).toContainText('everything inside is prepared before the parts meet again');
+  await chosen.getByRole('button', { name: /put together/ }).click();
+  await expect(chosen.getByRole('heading')).toContainText('put together for riveting');
+  await expect(page.getByRole('region', { name: 'Hours left' })).toContainText('rests on stated defaults');
+  const evening = page.getByRole('list', { name: 'The evening' }).getByRole('listitem');
+  const long = await evening.count();
+  await page.getByLabel('An evening of').selectOption({ label: '30 min' });
+  await expect(evening.first()).toContainText('fit up');
+  expect(await evening.count()).toBeLessThan(long);
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
+  await picture.getByRole('button', { name: /^drill to size: Lap/ }).click();
+  await chosen.getByRole('link', { name: 'At the bench' }).click();
+  await page.getByRole('button', { name: 'Mark 12 drilled' }).click();
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Sequence' }).click();
+  await expect(picture.getByRole('button', { name: /take apart: .*ready, next/ })).toBeVisible();
+  await expect(picture.getByRole('button', { name: /^drill to size/ })).toHaveCount(0);
+  await page.getByLabel('what is done too').check();
+  await expect(picture.getByRole('button', { name: /^drill to size: Lap, done/ })).toBeVisible();
+});
