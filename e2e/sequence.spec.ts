@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { freshAssembly, keepRow } from './bench-mates';
 
 test('the order of the work: derived, proven, each wait with its reason; marks move it on; hours and an evening', async ({ page }) => {
@@ -23,6 +24,13 @@ test('the order of the work: derived, proven, each wait with its reason; marks m
   expect(await evening.count()).toBeLessThan(long);
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
+  await page.getByRole('button', { name: /calendar/ }).click();
+  await expect(page.getByRole('alert')).toContainText('Choose when the evening begins');
+  await page.getByLabel('The evening begins').fill('2026-12-01T19:30');
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /calendar/ }).click()]);
+  const calendar = readFileSync(await file.path(), 'utf8').replace(/\r\n[ \t]/g, '');
+  expect(calendar).toMatch(/BEGIN:VEVENT[\s\S]*DTSTART:2026120[12]T\d{6}Z[\s\S]*DURATION:PT30M/);
+  expect(calendar).toContain('fit up');
   await picture.getByRole('button', { name: /^drill to size: Lap/ }).click();
   await chosen.getByRole('link', { name: 'At the bench' }).click();
   await page.getByRole('button', { name: 'Mark 12 drilled' }).click();

@@ -55,7 +55,6 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: 'plan-dark', theme: 'dark', steps: openRow('Splash rail') },
-  { name: 'plan-tablet', width: 820, height: 1180, steps: openRow('Chine strip, both faces') },
   {
     name: 'layout',
     steps: async (page) => {
@@ -109,6 +108,16 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('link', { name: 'Set-ups' }).click();
       await page.getByLabel(/Filter set-ups/).fill('keel angle');
       await page.getByRole('region', { name: 'History of the cages' }).waitFor();
+    },
+  },
+  {
+    name: 'sequence',
+    steps: async (page) => {
+      await page.goto(base);
+      await page.getByRole('link', { name: 'Quillback Two' }).click();
+      await page.getByRole('link', { name: /Landing-light bay, left/ }).click();
+      await page.getByRole('link', { name: 'Sequence', exact: true }).click();
+      await page.getByText('no order has fewer').waitFor();
     },
   },
   {

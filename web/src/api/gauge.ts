@@ -39,7 +39,7 @@ export function useGauges(onPressed: (gauge: string, reading: GaugeReading) => v
     take.current = onPressed;
   });
   useEffect(() => {
-    const stream = new EventSource('/api/gauges/stream');
+    let stream: EventSource | null = null;
     /** The last pressed reading of each gauge that was passed on. */
     const seen = new Map<string, number>();
     let wasAway = false;
@@ -50,38 +50,54 @@ export function useGauges(onPressed: (gauge: string, reading: GaugeReading) => v
         take.current(gauge, r);
       }
     };
-    stream.onopen = () => {
-      setAway(false);
-      if (!wasAway) return;
-      wasAway = false;
-      /* What was pressed while the server could not be heard. */
-      for (const [gauge, seq] of seen)
-        void get<{ readings: GaugeReading[] }>(`/gauges/${gauge}/readings?pressed=1&after=${seq}`).then(
-          (a) => pass(gauge, a.readings),
-          () => undefined,
-        );
+    const open = () => {
+      if (stream || document.hidden) return;
+      stream = new EventSource('/api/gauges/stream');
+      stream.onopen = () => {
+        setAway(false);
+        if (!wasAway) return;
+        wasAway = false;
+        /* What was pressed while the server could not be heard. */
+        for (const [gauge, seq] of seen)
+          void get<{ readings: GaugeReading[] }>(`/gauges/${gauge}/readings?pressed=1&after=${seq}`).then(
+            (a) => pass(gauge, a.readings),
+            () => undefined,
+          );
+      };
+      stream.onerror = () => {
+        wasAway = true;
+        setAway(true);
+      };
+      stream.onmessage = (event: MessageEvent<string>) => {
+        const news = JSON.parse(event.data) as GaugeNews;
+        if (!seen.has(news.gauge)) seen.set(news.gauge, Math.min(...news.pressed.map((r) => r.seq), (news.last?.seq ?? 0) + 1) - 1);
+        setGauges((before) => [
+          ...before.filter((g) => g.gauge !== news.gauge),
+          {
+            gauge: news.gauge,
+            wasHere: news.isConnected || before.some((g) => g.gauge === news.gauge && g.wasHere),
+            isConnected: news.isConnected,
+            badLines: news.badLines,
+            last: news.last,
+            count: news.count,
+          },
+        ]);
+        pass(news.gauge, news.pressed);
+      };
     };
-    stream.onerror = () => {
+    /* A browser keeps few lines to one server: a window nobody looks at gives its own back, and asks for what was pressed meanwhile. */
+    const look = () => {
+      if (!document.hidden) return open();
+      stream?.close();
+      stream = null;
       wasAway = true;
-      setAway(true);
     };
-    stream.onmessage = (event: MessageEvent<string>) => {
-      const news = JSON.parse(event.data) as GaugeNews;
-      if (!seen.has(news.gauge)) seen.set(news.gauge, Math.min(...news.pressed.map((r) => r.seq), (news.last?.seq ?? 0) + 1) - 1);
-      setGauges((before) => [
-        ...before.filter((g) => g.gauge !== news.gauge),
-        {
-          gauge: news.gauge,
-          wasHere: news.isConnected || before.some((g) => g.gauge === news.gauge && g.wasHere),
-          isConnected: news.isConnected,
-          badLines: news.badLines,
-          last: news.last,
-          count: news.count,
-        },
-      ]);
-      pass(news.gauge, news.pressed);
+    open();
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      document.removeEventListener('visibilitychange', look);
+      stream?.close();
     };
-    return () => stream.close();
   }, []);
   return { gauges, isAway };
 }

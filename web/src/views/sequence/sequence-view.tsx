@@ -14,6 +14,7 @@ import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { partsById } from '../../rows/row-model';
 import { useBench } from '../../rows/use-bench';
+import { EveningCalendar } from './evening-calendar';
 import { TrackPicture } from './track-picture';
 import { useOrder } from './use-order';
 
@@ -154,6 +155,11 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
                 </li>
               ))}
             </ol>
+            <EveningCalendar
+              title={`${assembly.definition.name}, an evening`}
+              lines={evening.map((e) => `${nameOf(e.operation)}, ${Math.max(1, Math.round(e.minutes))} min`)}
+              minutes={budget}
+            />
           </section>
         </div>
       </main>
