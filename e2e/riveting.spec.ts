@@ -238,3 +238,30 @@ test('stock: needed, spare, on hand, to order; wrong figures are refused where t
   await expect(row.getByRole('cell').nth(4)).toHaveText('5');
   await noSerious(page);
 });
+
+test('a sealed row: what stays bare, the clock of the sealant, holes cleared after the cure', async ({ page }) => {
+  await freshAssembly(page, 'Sealed');
+  await keepRow(page, 'Chine ; skin .025 / rib .032 : 426AD3 x6 @1');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('set wet: sealed or bonded').check();
+  await form.getByLabel('What stays bare for it').fill('the lap, 1 in wide');
+  await form.getByRole('button', { name: /^Keep/ }).click();
+  await expect(form).toBeHidden();
+  await view(page, 'Sequence');
+  await expect(page.getByRole('button', { name: /^mask what stays bare/ })).toBeVisible();
+  await view(page, 'Bench');
+  await openSetup(page, /^rivet/);
+  const sealant = page.getByRole('group', { name: 'Sealant' });
+  await expect(sealant).toContainText('bare stays the lap, 1 in wide');
+  await sealant.getByLabel('Working time, min').fill('soon');
+  await expect(sealant.getByRole('button', { name: 'Mixed now' })).toBeDisabled();
+  await sealant.getByLabel('Working time, min').fill('30');
+  await sealant.getByRole('button', { name: 'Mixed now' }).click();
+  await expect(sealant).toContainText(/(29|30) min left to work it/);
+  await sealant.getByRole('button', { name: 'Cured, holes cleared' }).click();
+  await page.getByRole('link', { name: 'Sealed' }).click();
+  await page.getByRole('link', { name: 'Log and dossier' }).click();
+  await expect(page.getByRole('region', { name: 'Log', exact: true })).toContainText('Mixed sealant for Chine, 30 min to work it.');
+  await expect(page.getByRole('region', { name: 'Log', exact: true })).toContainText('Cleared after cure all 6 holes in Chine.');
+});

@@ -7,10 +7,9 @@ import { hardestByHole } from '#core/reach/layer-reach';
 import type { Entity } from '#core/record/definitions';
 import { setupCards } from '#core/setup/cards';
 import { holesInPlan } from '#core/record/holes';
-import { isDone, isHeld, isPartStep, type Step } from '#core/record/steps';
+import { isDone, isHeld, type Step } from '#core/record/steps';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
-import { sheetName } from '#core/wording/words';
 import { useMark, type MarkWish } from '../../api/commands';
 import { useFollow, useTools, type AssemblyAnswer } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
@@ -31,6 +30,8 @@ import { SetupCardPanel } from './setup-card-panel';
 import { DepthPanel } from './depth-panel';
 import { DeviationDialog } from './deviation-dialog';
 import { HolePad } from './hole-pad';
+import { ItemChips } from './item-chips';
+import { StepToggles } from './step-toggles';
 import { InspectPanel } from './inspect-panel';
 import { oddHoles } from '#core/inspect/odd-holes';
 import { rejectedHoles } from '#core/inspect/rejected';
@@ -355,86 +356,6 @@ function Big({ onClick, children }: { onClick: () => void; children: ReactNode }
     <Button className="min-h-14 px-4 text-[17px]" onClick={onClick}>
       {children}
     </Button>
-  );
-}
-
-/** The rows or parts of this set-up, left and right apart. */
-function ItemChips({ current, item, rows, data, onOpen }: Pick<AtWorkProps, 'current' | 'item' | 'rows' | 'data' | 'onOpen'>) {
-  const groups = [
-    { hand: 'L', name: 'Left' },
-    { hand: 'R', name: 'Right' },
-    { hand: null, name: 'No hand' },
-  ] as const;
-  const byId = useMemo(() => new Map(rows.map((r) => [r.entity.id, r])), [rows]);
-  return (
-    <div className="flex flex-col gap-1">
-      {groups.map(({ hand, name }) => {
-        const own = current.items.filter((i) => i.hand === hand);
-        if (own.length === 0) return null;
-        return (
-          <div key={name} className="flex flex-wrap items-center gap-1" role="group" aria-label={name}>
-            <span className="label w-16 text-[17px] text-ink2">{name}</span>
-            {own.map((i) => {
-              const row = byId.get(i.rowId);
-              const part = i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : null;
-              return (
-                <button
-                  key={i.key}
-                  type="button"
-                  aria-pressed={i.key === item.key}
-                  onClick={() => onOpen(i)}
-                  className={`label min-h-14 rounded border px-3 text-left text-[17px] ${i.key === item.key ? 'border-dye bg-dye-soft' : 'border-edge bg-raised'}`}
-                >
-                  {part ?? (row ? row.title : '')} {part ? '' : `×${i.openHoleIds.length}`}
-                  {i.waitsFor.length > 0 ? (
-                    <span className="block text-[13px] text-caution">
-                      waits: {i.waitsFor.map((k) => OPERATION_WORDS[k].verb).join(', ')}
-                    </span>
-                  ) : null}
-                </button>
-              );
-            })}
-          </div>
-        );
-      })}
-    </div>
-  );
-}
-
-const SIDE_WORDS = { head: 'head side', shop: 'shop side' } as const;
-
-/** Which sheets and sides are meant, where there are several. */
-function StepToggles({
-  row,
-  steps,
-  off,
-  onToggle,
-}: {
-  row: RowModel;
-  steps: readonly Step[];
-  off: ReadonlySet<string>;
-  onToggle: (key: string) => void;
-}) {
-  const shown = steps.filter((s) => !isPartStep(s) && s.layerId !== null);
-  if (shown.length === 0) return null;
-  return (
-    <div className="flex flex-wrap gap-1" role="group" aria-label="Sheets and sides to mark">
-      {shown.map((s) => {
-        const index = row.entity.definition.layers.findIndex((l) => l.id === s.layerId);
-        return (
-          <button
-            key={s.key}
-            type="button"
-            aria-pressed={!off.has(s.key)}
-            onClick={() => onToggle(s.key)}
-            className={`label min-h-14 rounded border px-3 text-[16px] ${off.has(s.key) ? 'border-dashed border-edge text-ink2 line-through' : 'border-dye bg-dye-soft'}`}
-          >
-            {sheetName(row.plan.layers[index]?.part, index)}
-            {s.side ? `, ${SIDE_WORDS[s.side]}` : ''}
-          </button>
-        );
-      })}
-    </div>
   );
 }
 

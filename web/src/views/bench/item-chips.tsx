@@ -1,0 +1,56 @@
+import { useMemo } from 'react';
+import type { BenchItem, BenchSetup } from '#core/setup/bench';
+import { OPERATION_WORDS } from '#core/wording/setups';
+import type { AssemblyAnswer } from '../../api/queries';
+import type { RowModel } from '../../rows/row-model';
+
+interface ItemChipsProps {
+  readonly data: AssemblyAnswer;
+  readonly current: BenchSetup;
+  readonly item: BenchItem;
+  readonly rows: readonly RowModel[];
+  readonly onOpen: (item: BenchItem) => void;
+}
+
+/** The rows or parts of this set-up, left and right apart. */
+export function ItemChips({ current, item, rows, data, onOpen }: ItemChipsProps) {
+  const groups = [
+    { hand: 'L', name: 'Left' },
+    { hand: 'R', name: 'Right' },
+    { hand: null, name: 'No hand' },
+  ] as const;
+  const byId = useMemo(() => new Map(rows.map((r) => [r.entity.id, r])), [rows]);
+  return (
+    <div className="flex flex-col gap-1">
+      {groups.map(({ hand, name }) => {
+        const own = current.items.filter((i) => i.hand === hand);
+        if (own.length === 0) return null;
+        return (
+          <div key={name} className="flex flex-wrap items-center gap-1" role="group" aria-label={name}>
+            <span className="label w-16 text-[17px] text-ink2">{name}</span>
+            {own.map((i) => {
+              const row = byId.get(i.rowId);
+              const part = i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : null;
+              return (
+                <button
+                  key={i.key}
+                  type="button"
+                  aria-pressed={i.key === item.key}
+                  onClick={() => onOpen(i)}
+                  className={`label min-h-14 rounded border px-3 text-left text-[17px] ${i.key === item.key ? 'border-dye bg-dye-soft' : 'border-edge bg-raised'}`}
+                >
+                  {part ?? (row ? row.title : '')} {part ? '' : `×${i.openHoleIds.length}`}
+                  {i.waitsFor.length > 0 ? (
+                    <span className="block text-[13px] text-caution">
+                      waits: {i.waitsFor.map((k) => OPERATION_WORDS[k].verb).join(', ')}
+                    </span>
+                  ) : null}
+                </button>
+              );
+            })}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
