@@ -237,7 +237,9 @@ function Sealant({ row, marks, onMark }: { row: RowModel; marks: readonly Mark[]
     () => effectiveMarks(marks.filter((m) => m.kind === 'undo' || (m.kind === 'sealant-mixed' && m.rowId === rowId))).at(-1),
     [marks, rowId],
   );
-  const left = mixed ? Math.ceil((Date.parse(mixed.doneAt) + (mixed.payload.workMinutes ?? 0) * 60_000 - now) / 60_000) : null;
+  /* Rounded down, and never more than was mixed: a clock of sealant must not promise. */
+  const spentMs = mixed ? Math.max(0, now - Date.parse(mixed.doneAt)) : 0;
+  const left = mixed ? Math.floor((mixed.payload.workMinutes ?? 0) - spentMs / 60_000) : null;
   const { bareZone } = row.entity.definition.setting ?? {};
   return (
     <div role="group" aria-label="Sealant" className="flex flex-wrap items-end gap-2 border-t border-line pt-2">
