@@ -78,6 +78,7 @@ describe('the sampling plan', () => {
       { payload: { setting: { way: 'squeezer' as const, pressure: '80 psi' } } },
       { payload: { setting: { way: 'squeezer' as const, lengthDash: 4 } } },
       { payload: { setting: { way: 'squeezer' as const, toolId: 't' } } },
+      { payload: { setting: { way: 'squeezer' as const, dash: 4 as const } } },
       { ...squeezer, person: 'q' },
     ])
       expect(due([...many(0, 8, squeezer), ...many(8, 8, other)])).toEqual(['h0', 'h1', 'h2', 'h8', 'h9', 'h10']);

@@ -58,9 +58,15 @@ export function batchesOf(marks: readonly Mark[], q: SamplingQuestion): Batch[] 
   for (const [place, { mark, isChecked }] of open) {
     const setting = mark.payload.setting;
     const length = setting?.lengthDash ?? '';
-    const key = [mark.person, setting?.way ?? '', setting?.toolId ?? '', setting?.pressure ?? '', q.calloutOf(mark.rowId), length].join(
-      '|',
-    );
+    const key = [
+      mark.person,
+      setting?.way ?? '',
+      setting?.toolId ?? '',
+      setting?.pressure ?? '',
+      q.calloutOf(mark.rowId),
+      setting?.dash ?? '',
+      length,
+    ].join('|');
     const rivet = { rowId: mark.rowId, holeId: place.slice(mark.rowId.length + 1), setAt: mark.doneAt, isChecked };
     const last = batches.at(-1);
     /* Two people at work beside each other do not end each other's batches. */
