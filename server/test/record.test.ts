@@ -40,7 +40,7 @@ describe('the dossier', () => {
     expect(said).toContain('Quillback Two');
     expect(said).toContain('Keel, forward half, 24 holes');
     expect(said).toContain('keel angle .063 in: countersink, .0416 in deep, .1972 in across');
-    expect(said).toContain('the program said: next-size');
+    expect(said).toContain('the program said: the next size goes');
     expect(said).toMatch(/page 1 of \d+/);
     const { rows, parts } = (await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}`)).body as { rows: unknown[]; parts: unknown[] };
     expect(said).toMatch(new RegExp(`Left float,?.*\\s${parts.length}\\s+${rows.length}\\s`));

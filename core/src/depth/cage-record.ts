@@ -1,3 +1,5 @@
+import { CLICK } from '../prep/countersink';
+import type { Entity } from '../record/definitions';
 import { effectiveMarks, type CageSetting, type Mark } from '../record/marks';
 import type { Mm } from '../units/length';
 import { depthAdvice, type DepthAnswer } from './advice';
@@ -32,8 +34,8 @@ export interface CageRecord {
   readonly advice: DepthAnswer;
 }
 
-/** What the record says of one set-up of the cage. `click` and `target` are the set-up's; Mm. */
-export function cageRecord(marks: readonly Mark[], setupKey: string, q: { readonly target: Mm; readonly click: Mm }): CageRecord {
+/** Readings and changes of one set-up, oldest first, and every series of readings of one hole. */
+function readingsAndChanges(marks: readonly Mark[], setupKey: string) {
   const readings: DepthReading[] = [];
   const changes: CageChange[] = [];
   const repeated = new Map<string, number[]>();
@@ -58,6 +60,12 @@ export function cageRecord(marks: readonly Mark[], setupKey: string, q: { readon
         after: readings.length,
       });
   }
+  return { readings, changes, repeated };
+}
+
+/** What the record says of one set-up of the cage. `click` and `target` are the set-up's; Mm. */
+export function cageRecord(marks: readonly Mark[], setupKey: string, q: { readonly target: Mm; readonly click: Mm }): CageRecord {
+  const { readings, changes, repeated } = readingsAndChanges(marks, setupKey);
   const current = readings.slice(changes.at(-1)?.after ?? 0);
   const gaugeSd = pooledSd([...repeated.values()]);
   const advice = depthAdvice({ ...q, readings: current.map((r) => r.reading), gaugeSd: gaugeSd ?? undefined });
@@ -102,6 +110,18 @@ export function cageInUse(marks: readonly Mark[], setupKey: string): string | nu
   return own.filter((m) => m.payload.setupKey === setupKey && m.payload.cage?.toolId).at(-1)?.payload.cage?.toolId ?? null;
 }
 
+/** The cage a set-up is cut with: the one it was last set on, else the first one owned. */
+export function cageOf(tools: readonly Entity<'tool'>[], marks: readonly Mark[], setupKey: string): Entity<'tool'> | undefined {
+  const cages = tools.filter((t) => t.definition.kind === 'cage');
+  const last = cageInUse(marks, setupKey);
+  return cages.find((c) => c.id === last) ?? cages[0];
+}
+
+/** One click of a cage; of one that was not measured, or of none, the usual .001 in. */
+export function clickOf(cage: Entity<'tool'> | undefined): Mm {
+  return (cage?.definition.click?.mm as Mm | undefined) ?? CLICK;
+}
+
 /** The history of the cages of an assembly: every setting and every turn, newest first, with the readings it rested on. */
 export interface CageEvent extends CageChange {
   readonly setupKey: string;
@@ -109,8 +129,8 @@ export interface CageEvent extends CageChange {
   readonly readings: readonly Mm[];
 }
 
-export function cageHistory(marks: readonly Mark[], setupKey: string, q: { readonly target: Mm; readonly click: Mm }): CageEvent[] {
-  const { readings, changes } = cageRecord(marks, setupKey, q);
+export function cageHistory(marks: readonly Mark[], setupKey: string): CageEvent[] {
+  const { readings, changes } = readingsAndChanges(marks, setupKey);
   return changes
     .map((c, i): CageEvent => ({
       ...c,

@@ -5,7 +5,7 @@ import { judgeAngle } from '../prep/dimple-check';
 import { cageNeeds } from '../reach/cage-access';
 import type { RowAccess, ToolDefinition } from '../record/definitions';
 import { DIMPLE_DEFECTS } from '../record/marks';
-import { inches, type Mm } from '../units/length';
+import { inches } from '../units/length';
 import { angleSentence, dimpleSentence, dimpleSeverity, rivetSentence } from '../wording/preparation';
 import { cageHistory, cageInUse } from './cage-record';
 import { judgeRivet, lieOf } from './rivet-check';
@@ -96,7 +96,7 @@ describe('the cage’s history', () => {
     });
   const marks = [set(0, 0, 'cage-1'), read(1, 0.04), read(2, 0.041), set(3, 2, 'cage-2'), read(4, 0.042), set(5, -1)];
   it('names every change with the readings it rests on, newest first', () => {
-    const history = cageHistory(marks, 'k', { target: inches(0.0416) as Mm, click: CLICK });
+    const history = cageHistory(marks, 'k');
     expect(history.map((e) => [e.markId, e.clicks, e.readings.length])).toEqual([
       ['s5', -1, 1],
       ['s3', 2, 2],

@@ -204,7 +204,6 @@ const page = Joi.object({
         revision: Joi.string().trim().min(1).max(40).required(),
         cameAt: time.required(),
         note: Joi.string().trim().allow('').max(500).required(),
-        photoIds: Joi.array().items(id).max(20).unique(),
       }),
     )
     .min(1)

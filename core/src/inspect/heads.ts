@@ -1,3 +1,5 @@
+import type { Plan } from '../prep/plan';
+import type { Stack } from '../prep/stack';
 import { effectiveMarks, type Disposition, type HeadDefect, type Mark } from '../record/marks';
 import { dashLength } from '../rivet/callout';
 import { headVolume } from '../rivet/length';
@@ -10,6 +12,11 @@ export interface HeadContext {
   readonly lengthDash: number;
   readonly grip: Mm;
   readonly hole: Mm;
+}
+
+/** What a planned row says of its heads. */
+export function headContext({ stack, plan }: { readonly stack: Stack; readonly plan: Pick<Plan, 'grip' | 'rivet'> }): HeadContext {
+  return { size: stack.size, lengthDash: plan.rivet.lengthDash, grip: plan.grip, hole: stack.hole };
 }
 
 /** One head as it was measured, with who set it and with what. */

@@ -12,7 +12,7 @@ import { diagnose, TIPPED_D } from './diagnose';
 import { DRIFT_OF, FIT_FROM, fittedFactor, headReadings, heightDrift, type HeadReading } from './heads';
 import { holeStory } from './hole-story';
 import { oddHoles } from './odd-holes';
-import { rejectedHoles } from './rejected';
+import { rejectedRivets } from './rejected';
 import { batchesOf, dueRivets, isDueAt } from './sampling';
 import { settingOrder } from './setting-order';
 
@@ -203,7 +203,7 @@ it('a rivet that was decided against is rejected until another is set', () => {
   const check = (n: number, disposition: HeadCheck['disposition']) =>
     mark(`c${n}`, { ...h, kind: 'head-check', doneAt: at(n), payload: { head: { disposition } } });
   const set = (n: number) => mark(`s${n}`, { ...h, kind: 'set', doneAt: at(n) });
-  const rejected = (...marks: Mark[]) => [...rejectedHoles(marks, 'r')];
+  const rejected = (...marks: Mark[]) => rejectedRivets(marks).map((r) => r.holeId);
   expect(rejected(set(1))).toEqual([]);
   expect(rejected(set(1), check(2, 'take-out'))).toEqual(['h']);
   expect(rejected(set(1), check(2, 'drive-more'), check(3, 'accept'))).toEqual([]);

@@ -1,14 +1,23 @@
 import { effectiveMarks, type Mark } from '../record/marks';
 
-/** Holes of a row whose rivet was last decided against: driven more, taken out, asked about; gone once another is set or it is accepted. */
-export function rejectedHoles(marks: readonly Mark[], rowId: string): Set<string> {
-  const rejected = new Set<string>();
-  for (const m of effectiveMarks(marks.filter((x) => x.kind === 'undo' || (x.rowId === rowId && KINDS.includes(x.kind)))))
-    for (const id of m.holeIds) {
-      if (m.kind === 'head-check' && !m.payload.head?.disposition.startsWith('accept')) rejected.add(id);
-      else rejected.delete(id);
-    }
-  return rejected;
+/** A rivet that was decided against, with the look that did. */
+export interface RejectedRivet {
+  readonly rowId: string;
+  readonly holeId: string;
+  readonly mark: Mark;
 }
 
-const KINDS: readonly Mark['kind'][] = ['head-check', 'set', 'removed', 'inspected'];
+/** Rivets last decided against: driven more, taken out, asked about; gone once another is set, it came out, or it is accepted. */
+export function rejectedRivets(marks: readonly Mark[]): RejectedRivet[] {
+  const rejected = new Map<string, RejectedRivet>();
+  for (const mark of effectiveMarks(marks.filter((m) => KINDS.includes(m.kind))))
+    for (const holeId of mark.holeIds) {
+      const key = `${mark.rowId}/${holeId}`;
+      if (mark.kind === 'head-check' && !mark.payload.head?.disposition.startsWith('accept'))
+        rejected.set(key, { rowId: mark.rowId, holeId, mark });
+      else rejected.delete(key);
+    }
+  return [...rejected.values()];
+}
+
+const KINDS: readonly Mark['kind'][] = ['head-check', 'set', 'removed', 'inspected', 'undo'];

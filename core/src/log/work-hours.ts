@@ -6,6 +6,8 @@ export interface WorkedTime {
   readonly shift: Shift;
   readonly kind: MarkKind | null;
   readonly ms: number;
+  /** Single things of that kind that were marked in it: holes times sheets, or parts. */
+  readonly count: number;
 }
 
 const NOT_WORK: readonly MarkKind[] = ['undo', 'shift-started', 'shift-paused', 'shift-resumed', 'shift-ended', 'log-note'];
@@ -30,8 +32,17 @@ export function workedTimes(marks: readonly Mark[], now: string): WorkedTime[] {
       from = mark.doneAt;
     }
     add(own.at(-1)?.kind ?? null, from, end);
-    return [...spent].map(([kind, ms]) => ({ shift, kind, ms }));
+    return [...spent].map(([kind, ms]) => ({
+      shift,
+      kind,
+      ms,
+      count: own.filter((m) => m.kind === kind).reduce((n, m) => n + thingsOf(m), 0),
+    }));
   });
+}
+
+function thingsOf(m: Mark): number {
+  return m.payload.partIds?.length ?? m.holeIds.length * Math.max(1, m.layerIds.length);
 }
 
 /** Worked time of a shift between two moments, pauses left out, ms. */

@@ -1,13 +1,22 @@
 import type { Entity, PartDefinition, RowDefinition } from '../record/definitions';
 import type { Step } from '../record/steps';
-import { measuresToTake, REACHING_KINDS, reachRanges, type ReachingKind, type ReachingTool, type ReachRange } from './reach';
+import {
+  measuresToTake,
+  rangeReasons,
+  REACHING_KINDS,
+  reachRanges,
+  type RangeReasons,
+  type ReachingKind,
+  type ReachingTool,
+  type ReachRange,
+} from './reach';
 import { reachingTool, rowAccess } from './row-reach';
 
 /** Which of the owned tools reach the holes of a row in one of its dimpled sheets. */
 export interface LayerReach {
   readonly layerId: string;
   readonly part: string;
-  readonly ranges: readonly ReachRange<ReachingTool>[];
+  readonly ranges: readonly (ReachRange<ReachingTool> & RangeReasons<ReachingTool>)[];
   readonly asks: ReturnType<typeof measuresToTake<ReachingTool>>;
 }
 
@@ -32,7 +41,7 @@ export function layerReaches(
       return {
         layerId: s.layerId as string,
         part: part?.name ?? '',
-        ranges: reachRanges(reaching, access),
+        ranges: reachRanges(reaching, access).map((r) => ({ ...r, ...rangeReasons(r, reaching, access) })),
         asks: measuresToTake(reaching, access),
       };
     });

@@ -101,6 +101,25 @@ export function reachRanges<T extends ReachingTool>(tools: readonly T[], holes: 
   return ranges;
 }
 
+/** Why the best tool of a range is it: the others that reach all of its holes, and those that do not, each with what stands in the way. */
+export interface RangeReasons<T extends ReachingTool> {
+  readonly alsoReach: readonly T[];
+  readonly fail: readonly { readonly tool: T; readonly failures: readonly ReachFailure[] }[];
+}
+
+export function rangeReasons<T extends ReachingTool>(
+  range: ReachRange<T>,
+  tools: readonly T[],
+  holes: readonly HoleAccess[],
+): RangeReasons<T> {
+  const own = holes.slice(range.from, range.to + 1);
+  const others = tools
+    .filter((t) => t.id !== range.best?.id)
+    .map((tool) => ({ tool, failures: [...new Set(own.flatMap((h) => reachFailures(tool, h)))] }))
+    .sort((a, b) => preference(a.tool.kind) - preference(b.tool.kind));
+  return { alsoReach: others.filter((o) => o.failures.length === 0).map((o) => o.tool), fail: others.filter((o) => o.failures.length > 0) };
+}
+
 /** A rib whose height runs from one at its start to another at its end. */
 export interface TaperingRib {
   readonly startHeight: Mm;

@@ -263,7 +263,6 @@ export interface PageRevision {
   readonly cameAt: string;
   /** What it changes. */
   readonly note: string;
-  readonly photoIds?: readonly string[] | undefined;
 }
 
 export interface Definitions {

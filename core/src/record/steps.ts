@@ -1,3 +1,4 @@
+import { DIMPLE_CONSEQUENCES } from '../prep/dimple-check';
 import type { PlannedLayer } from '../prep/walk';
 import type { HoleDefinition, KitDefinition, PartDefinition, RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
@@ -135,8 +136,8 @@ export function fold(marks: readonly Mark[]): Folded {
         if (mark.payload.head?.disposition.startsWith('accept')) done.add('inspected//');
         else done.delete('inspected//');
       } else if (mark.kind === 'dimple-check') {
-        /* Under-formed: it is to be dimpled once more. */
-        if (mark.payload.dimple === 'under-formed') for (const id of mark.layerIds) done.delete(keyOf('dimpled', id, null));
+        const dimple = mark.payload.dimple;
+        if (dimple && DIMPLE_CONSEQUENCES[dimple].then === 'again') for (const id of mark.layerIds) done.delete(keyOf('dimpled', id, null));
       } else for (const key of keys) done.add(key);
     }
   }

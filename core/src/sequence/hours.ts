@@ -1,5 +1,5 @@
 import { workedTimes } from '../log/work-hours';
-import { effectiveMarks, type Mark } from '../record/marks';
+import type { Mark } from '../record/marks';
 import { STEP_KINDS } from '../record/steps';
 import { DEFAULT_MINUTES, type OperationKind, type WorkMinutes } from '../tables/minutes';
 import type { AssemblyOperation } from './operations';
@@ -20,22 +20,13 @@ const LEARN_SHIFTS = 2;
  * The middle is that of all timed work, the spread that of the shifts (logarithms, one standard deviation, never under .15).
  */
 export function learnedMinutes(marks: readonly Mark[], now: string): Record<OperationKind, LearnedMinutes> {
-  const done = effectiveMarks(marks);
   const spent = workedTimes(marks, now);
   const learned = Object.fromEntries(Object.entries(DEFAULT_MINUTES).map(([kind, usual]) => [kind, { ...usual, timed: 0 }])) as Record<
     OperationKind,
     LearnedMinutes
   >;
   for (const kind of STEP_KINDS) {
-    const rates: { minutes: number; count: number }[] = [];
-    for (const t of spent) {
-      if (t.kind !== kind) continue;
-      const end = t.shift.endedAt ?? now;
-      const count = done
-        .filter((m) => m.kind === kind && m.person === t.shift.person && m.doneAt >= t.shift.startedAt && m.doneAt <= end)
-        .reduce((n, m) => n + thingsOf(m), 0);
-      if (count > 0) rates.push({ minutes: t.ms / 60_000, count });
-    }
+    const rates = spent.filter((t) => t.kind === kind && t.count > 0).map((t) => ({ minutes: t.ms / 60_000, count: t.count }));
     const timed = rates.reduce((n, r) => n + r.count, 0);
     if (timed < LEARN_FROM || rates.length < LEARN_SHIFTS) continue;
     const minutes = rates.reduce((n, r) => n + r.minutes, 0) / timed;
@@ -45,10 +36,6 @@ export function learnedMinutes(marks: readonly Mark[], now: string): Record<Oper
     learned[kind] = { per: DEFAULT_MINUTES[kind].per, minutes, spread: Math.max(0.15, sd), timed };
   }
   return learned;
-}
-
-function thingsOf(m: Mark): number {
-  return m.payload.partIds?.length ?? m.holeIds.length * Math.max(1, m.layerIds.length);
 }
 
 export interface HoursLeft {

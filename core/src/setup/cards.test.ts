@@ -36,7 +36,7 @@ function cardRow(id: string, row: RowDefinition, marks: Parameters<typeof fold>[
     states: fold(marks).rows.get(id) ?? new Map<string, Set<string>>(),
   } satisfies CardRow & { steps: unknown };
 }
-const cardsOf = (rows: CardRow[]) => setupCards(rows, CLICK);
+const cardsOf = (rows: CardRow[]) => setupCards(rows, () => CLICK);
 const names = (rows: CardRow[]) => cardsOf(rows).map((c) => setupName(c.setup, 'in'));
 
 describe('set-up cards', () => {
@@ -75,7 +75,7 @@ describe('set-up cards', () => {
     expect([card?.depth, card?.surface].map((l) => ((l ?? 0) / 25.4).toFixed(4))).toEqual(['0.0340', '0.1790']);
   });
   it('a cage of coarser clicks counts fewer of them', () => {
-    const [card] = setupCards([cardRow('a', rowOf(['p25', 'p63'], 4))], (2 * CLICK) as typeof CLICK).filter((c) => c.clicks);
+    const [card] = setupCards([cardRow('a', rowOf(['p25', 'p63'], 4))], () => (2 * CLICK) as typeof CLICK).filter((c) => c.clicks);
     expect(card?.clicks?.computed).toBeCloseTo(3.8, 1);
     expect(card?.clicks?.ruleOfThumb).toBeCloseTo(3.5, 9);
   });

@@ -1,7 +1,7 @@
 import { coneDepth, coneOf, surfaceOfDepth } from '../prep/countersink';
 import type { Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
-import type { Entity, RowDefinition } from '../record/definitions';
+import type { RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { isDone, type HoleStates, type Step } from '../record/steps';
 import { MM_PER_INCH, type Mm } from '../units/length';
@@ -58,9 +58,9 @@ const RULE_OF_THUMB_MM = 0.007 * MM_PER_INCH;
 /**
  * A card for every set of dies and every setting of the cage that the rows need, in an order that keeps changes few: one size of
  * dies after the other, skin before substructure; then the cutters, each pilot's depths from the shallowest to the deepest.
- * `only`: the card of one set-up.
+ * `clickOf`: one click of the cage a set-up is cut with; `only`: the card of one set-up.
  */
-export function setupCards(rows: readonly CardRow[], click: Mm, only?: Setup['key']): SetupCard[] {
+export function setupCards(rows: readonly CardRow[], clickOf: (setupKey: string) => Mm, only?: Setup['key']): SetupCard[] {
   const found = new Map<string, { setup: Setup; uses: { row: CardRow; steps: readonly Step[] }[] }>();
   for (const row of rows)
     for (const use of row.uses) {
@@ -70,7 +70,9 @@ export function setupCards(rows: readonly CardRow[], click: Mm, only?: Setup['ke
       if (known) known.uses.push({ row, steps: use.steps });
       else found.set(use.setup.key, { setup: use.setup, uses: [{ row, steps: use.steps }] });
     }
-  return [...found.values()].map(({ setup, uses }) => cardOf(setup, uses, click)).sort((a, b) => compareTools(a.setup.tool, b.setup.tool));
+  return [...found.values()]
+    .map(({ setup, uses }) => cardOf(setup, uses, clickOf(setup.key)))
+    .sort((a, b) => compareTools(a.setup.tool, b.setup.tool));
 }
 
 function cardOf(setup: Setup, uses: readonly { row: CardRow; steps: readonly Step[] }[], click: Mm): SetupCard {
@@ -126,9 +128,4 @@ function compareTools(a: SetupTool, b: SetupTool): number {
       Number(a.isSecondFace ?? false) - Number(b.isSecondFace ?? false) || a.angleDeg - b.angleDeg || a.pilot - b.pilot || a.depth - b.depth
     );
   return a.kind === 'dies' ? -1 : 1;
-}
-
-/** The click of the cage in use: the owned cage's, .001 in where it was not measured. */
-export function clickOf(cage: Entity<'tool'> | undefined, usual: Mm): Mm {
-  return (cage?.definition.click?.mm as Mm | undefined) ?? usual;
 }

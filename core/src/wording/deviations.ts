@@ -1,5 +1,5 @@
 import type { HoleVerdict, Judgement, Objection, Trial } from '../deviation/judge';
-import type { DeviationKind } from '../record/marks';
+import type { Deviation, DeviationKind } from '../record/marks';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
 import { findingMessage } from './findings';
@@ -14,6 +14,18 @@ export const DEVIATION_WORDS: Readonly<Record<DeviationKind, string>> = {
   'opened-up': 'opened up a size on purpose',
   'after-removal': 'the hole after its rivet was taken out',
 };
+
+/** What the program said of a hole, as the record tells it. */
+export const VERDICT_WORDS: Readonly<Record<HoleVerdict, string>> = {
+  'same-rivet': 'the same rivet goes',
+  'next-size': 'the next size goes',
+  stop: 'stop and ask the kit maker',
+};
+
+/** Whose edge limit was asked for; empty where the record does not say. */
+export function edgeLimitText({ edgeLimit }: Deviation): string {
+  return edgeLimit ? `edge limit ${edgeLimit.factorD} D, ${edgeLimit.by === 'kit' ? 'the kit’s own' : 'the program’s default'}` : '';
+}
 
 const WHOM = 'Ask the kit maker, then the inspector, before anything else is done to it.';
 

@@ -1,12 +1,10 @@
 import type { Mark } from '../record/marks';
 import type { Mm, Units } from '../units/length';
 import { showLength } from '../units/show';
-import { DEVIATION_WORDS } from './deviations';
+import { DEVIATION_WORDS, edgeLimitText, VERDICT_WORDS } from './deviations';
 import { DEFECT_WORDS, DISPOSITION_WORDS, SETTING_WORDS } from './inspect';
 import { DIMPLE_WORDS, LIE_WORDS } from './preparation';
 import { OPERATION_WORDS } from './setups';
-
-const VERDICTS = { 'same-rivet': 'the same rivet goes', 'next-size': 'the next size goes', stop: 'stop and ask' } as const;
 
 /** One event of a hole's history in words. `callout`: the rivet as it is planned. */
 export function holeEventText(mark: Mark, callout: string, units: Units): string {
@@ -29,7 +27,7 @@ export function holeEventText(mark: Mark, callout: string, units: Units): string
       return `taken out${with_}`;
     case 'deviation':
       return deviation
-        ? `measured: ${DEVIATION_WORDS[deviation.kind]}${deviation.hole ? `, hole ${L(deviation.hole)}` : ''}; ${VERDICTS[deviation.verdict]}${deviation.edgeLimit ? ` (edge limit ${deviation.edgeLimit.factorD} D, ${deviation.edgeLimit.by === 'kit' ? 'the kit’s own' : 'the program’s default'})` : ''}${with_}`
+        ? `measured: ${DEVIATION_WORDS[deviation.kind]}${deviation.hole ? `, hole ${L(deviation.hole)}` : ''}; ${VERDICT_WORDS[deviation.verdict]}${edgeLimitText(deviation) ? ` (${edgeLimitText(deviation)})` : ''}${with_}`
         : 'measured';
     case 'dimple-check':
       return dimple ? `dimple ${DIMPLE_WORDS[dimple]}${with_}` : 'dimple looked at';

@@ -1,11 +1,11 @@
 import type { LogLine, LogPage } from '../log/day-log';
 import { formatRange } from '../record/holes';
-import type { Mark, MarkKind } from '../record/marks';
+import type { Deviation, Mark, MarkKind } from '../record/marks';
 import { showHours } from '../record/shifts';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
 import type { Mm } from '../units/length';
-import { DEVIATION_WORDS } from './deviations';
+import { DEVIATION_WORDS, edgeLimitText, VERDICT_WORDS } from './deviations';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from './inspect';
 import { CAGE_WAY_WORDS, DIMPLE_WORDS, LIE_WORDS } from './preparation';
 
@@ -123,12 +123,8 @@ function toldApart(line: LogLine, names: LogNames, where: string, all: readonly 
       return line.marks.flatMap((m) => {
         const d = m.payload.deviation;
         if (!d) return [];
-        const said = { 'same-rivet': 'the same rivet goes', 'next-size': 'the next size goes', stop: 'stop and ask' }[d.verdict];
-        const limit = d.edgeLimit
-          ? ` Edge limit ${d.edgeLimit.factorD} D, ${d.edgeLimit.by === 'kit' ? 'the kit’s own' : 'the program’s default'}.`
-          : '';
         return [
-          `Found in ${where}, ${hole(m)}: ${DEVIATION_WORDS[d.kind]}${d.hole ? `, hole ${L(d.hole)}` : ''}; the program said: ${said}.${limit}${note(m)}${by}`,
+          `Found in ${where}, ${hole(m)}: ${DEVIATION_WORDS[d.kind]}${d.hole ? `, hole ${L(d.hole)}` : ''}; the program said: ${VERDICT_WORDS[d.verdict]}${limitOf(d)}.${note(m)}${by}`,
         ];
       });
     case 'head-check':
@@ -168,6 +164,12 @@ function toldApart(line: LogLine, names: LogNames, where: string, all: readonly 
     default:
       return [];
   }
+}
+
+/** The edge limit in brackets, where it stands in the record. */
+function limitOf(d: Deviation): string {
+  const text = edgeLimitText(d);
+  return text ? ` (${text})` : '';
 }
 
 function headLines(line: LogLine, names: LogNames, where: string, all: readonly string[], by: string): string[] {

@@ -1,6 +1,8 @@
 import type { PrecedenceReason } from '../sequence/operations';
 import type { OperationState } from '../sequence/progress';
 import type { AssemblyWorkKind, OperationKind } from '../tables/minutes';
+import type { StepKind } from '../record/steps';
+import { orderReason } from './order';
 import { OPERATION_WORDS } from './setups';
 
 const WORK_WORDS: Readonly<Record<AssemblyWorkKind, string>> = {
@@ -16,10 +18,8 @@ export function operationVerb(kind: OperationKind): string {
   return kind in WORK_WORDS ? WORK_WORDS[kind as AssemblyWorkKind] : OPERATION_WORDS[kind as keyof typeof OPERATION_WORDS].verb;
 }
 
-/** Why one operation waits for another. */
-export const PRECEDENCE_WORDS: Readonly<Record<PrecedenceReason, string>> = {
-  'order-of-work': 'the order of the work',
-  'machining-before-finish': 'all machining of a part comes before its finish',
+/** Why one operation waits for another, where it is not two steps of the work. */
+const PRECEDENCE_WORDS: Readonly<Record<Exclude<PrecedenceReason, 'order-of-work' | 'machining-before-finish'>, string>> = {
   'first-face-first': 'the second face is cut after the first, in the jig',
   'together-before-drilling': 'parts are drilled together, so that the holes match',
   'apart-after-drilling': 'parts come apart between drilling and deburring',
@@ -27,6 +27,14 @@ export const PRECEDENCE_WORDS: Readonly<Record<PrecedenceReason, string>> = {
   'mask-before-primer': 'zones to be bonded stay bare',
   'seal-before-riveting': 'sealant is wet when the rivets go in',
 };
+
+/** Why `earlier` comes before `later`; between steps the trade's own reason. */
+export function precedenceReason(because: PrecedenceReason, earlier: OperationKind, later: OperationKind): string {
+  if (because !== 'order-of-work' && because !== 'machining-before-finish') return PRECEDENCE_WORDS[because];
+  return earlier in WORK_WORDS || later in WORK_WORDS
+    ? 'the order of the work puts it first'
+    : orderReason(earlier as StepKind, later as StepKind);
+}
 
 export const STATE_WORDS: Readonly<Record<OperationState, string>> = {
   done: 'done',

@@ -1,4 +1,5 @@
 import type { HoldKind } from '../record/definitions';
+import type { Stage } from '../record/stage';
 import type { StepKind } from '../record/steps';
 import type { Setup } from '../setup/setup';
 import type { Units } from '../units/length';
@@ -43,6 +44,18 @@ export const OPERATION_WORDS: Readonly<Record<StepKind, { readonly verb: string;
   primed: { verb: 'prime', done: 'primed', by: 'primer' },
   set: { verb: 'rivet', done: 'set', by: 'sets' },
   inspected: { verb: 'inspect', done: 'inspected', by: 'shop-head gauge, straightedge, feeler' },
+};
+
+/** How far a hole is. */
+export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+  open: 'not begun',
+  'laid-out': 'laid out',
+  piloted: 'piloted',
+  drilled: 'drilled',
+  deburred: 'deburred',
+  prepared: 'prepared',
+  set: 'riveted',
+  inspected: 'inspected',
 };
 
 /** What is held back, in words, and its sign beside the hole's number. */

@@ -1,4 +1,4 @@
-import type { ReachFailure, ReachingKind } from '../reach/reach';
+import type { RangeReasons, ReachFailure, ReachingKind, ReachingTool } from '../reach/reach';
 import type { ToolProblem } from '../reach/tools-for-setup';
 import type { ToolKind } from '../record/definitions';
 
@@ -32,6 +32,13 @@ export const REACH_WORDS: Readonly<Record<ReachFailure, string>> = {
   room: 'no room for its nose',
   bent: 'it dents bent sheet',
 };
+
+/** Why this tool for these holes: what else would reach, and what stands in the way of the others. */
+export function whyBest(range: RangeReasons<ReachingTool>): string {
+  const also = range.alsoReach.map((t) => t.name);
+  const fail = range.fail.map((f) => `${f.tool.name}: ${f.failures.map((x) => REACH_WORDS[x]).join(', ')}`);
+  return [...(also.length > 0 ? [`Before ${also.join(', ')}, which would reach too`] : []), ...fail].join('; ');
+}
 
 /** A tool on the strip, on the map and at a hole: its short name and its letter. */
 export const TOOL_SHORT: Readonly<Record<ReachingKind | 'none', string>> = {

@@ -18,11 +18,12 @@ export interface KitRecord {
   readonly pages: readonly Entity<'page'>[];
 }
 
-/** A kit with its whole record, assembly by assembly; `only`: one of them. Null where there is none of that id. */
+/** A kit with its whole record, assembly by assembly; `only`: one of them. Null where the kit or that assembly is not there. */
 export async function loadKitRecord(db: Database, kitId: string, only?: string): Promise<KitRecord | null> {
   const kit = await findEntity(db, 'kit', kitId);
   if (!kit) return null;
   const wanted = (await listAssemblies(db, kitId)).filter((a) => only === undefined || a.id === only);
+  if (only !== undefined && wanted.length === 0) return null;
   const assemblies: AssemblyOfKit[] = [];
   for (const assembly of wanted.sort((a, b) => a.definition.order - b.definition.order)) {
     const { parts, rows } = await listOfAssembly(db, assembly.id);

@@ -15,7 +15,7 @@ import { headVolume } from '#core/rivet/length';
 import { PROFILES } from '#core/tables/profiles';
 import { mm, MM_PER_INCH } from '#core/units/length';
 import { marksFor } from '#core/setup/bench';
-import type { PEOPLE} from './mark-maker';
+import type { PEOPLE } from './mark-maker';
 import { DAY_MS, demoId, demoMark, MINUTE_MS, typedLength } from './mark-maker';
 
 type Who = keyof typeof PEOPLE;

@@ -7,6 +7,7 @@ import type { Units } from '#core/units/length';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { sheetName } from '#core/wording/words';
+import { PageWriter } from './page-writer';
 import { newPdf, plainText, PT, type Pdf } from './pdf';
 
 interface CardQuestion {
@@ -28,7 +29,7 @@ const SIDES = { head: 'head side', shop: 'shop side' } as const;
 export function benchCardPdf(q: CardQuestion): Pdf {
   const word = OPERATION_WORDS[q.setup.setup.operation];
   const pdf = newPdf(`${q.assembly}: ${word.verb}`, q.paper, MARGIN_MM);
-  const card = new Card(pdf);
+  const card = new Card(pdf, MARGIN_MM);
   card.page();
   card.text(`${q.kit}: ${q.assembly}`, 10);
   card.text(`${word.verb[0]?.toUpperCase()}${word.verb.slice(1)}: ${setupName(q.setup.setup, q.units)}`, 20, true);
@@ -50,15 +51,15 @@ export function benchCardPdf(q: CardQuestion): Pdf {
     const items = q.setup.items.filter((i) => i.hand === hand);
     if (items.length === 0) continue;
     card.gap(3);
-    card.rule();
+    card.line();
     card.text(name, 13, true);
     for (const item of items) drawItem(card, q, item);
   }
   card.gap(4);
-  card.rule();
+  card.line();
   card.text('Done on ____________  from ______ to ______   by ______   page ____________', 11);
   card.text(ADVICE_FIRST, 8.5);
-  numberPages(pdf);
+  card.foot((page, count) => `Patient Anvil, page ${page} of ${count}`);
   pdf.end();
   return pdf;
 }
@@ -103,52 +104,24 @@ function drawItem(card: Card, q: CardQuestion, item: BenchItem): void {
   });
 }
 
-/** Writes down the page and begins another where one is full. */
-class Card {
-  constructor(private readonly pdf: Pdf) {}
-
-  page(): void {
-    this.pdf.addPage();
-    this.pdf.fillColor('black').strokeColor('black');
-  }
-
-  private room(heightMm: number): void {
-    const { page } = this.pdf;
-    if (this.pdf.y + heightMm * PT > page.height - (MARGIN_MM + 6) * PT) this.page();
-  }
-
-  gap(heightMm: number): void {
-    this.pdf.y += heightMm * PT;
-  }
-
-  rule(): void {
-    this.room(4);
-    const { page } = this.pdf;
-    this.pdf
-      .lineWidth(0.6)
-      .moveTo(MARGIN_MM * PT, this.pdf.y)
-      .lineTo(page.width - MARGIN_MM * PT, this.pdf.y)
-      .stroke();
+/** A bench card's page: text and boxes to tick. */
+class Card extends PageWriter {
+  /** A line across. */
+  line(): void {
+    this.need(4);
+    this.rule(0.6);
     this.gap(1.5);
-  }
-
-  text(text: string, size: number, isBold = false): void {
-    this.room(size * 0.6);
-    this.pdf
-      .font(isBold ? 'Helvetica-Bold' : 'Helvetica')
-      .fontSize(size)
-      .text(plainText(text), MARGIN_MM * PT, this.pdf.y);
   }
 
   /** Boxes to tick, numbered, done ones crossed out, held ones barred. */
   boxes(boxes: readonly { readonly name: string; readonly isDone: boolean; readonly isHeld: boolean }[], label: string): void {
     const { pdf } = this;
-    this.room(BOX_MM + 8);
+    this.need(BOX_MM + 8);
     if (label !== '') this.text(label, 10);
     const wide = pdf.page.width / PT - 2 * MARGIN_MM;
     const perLine = Math.max(1, Math.floor((wide + GAP_MM) / (BOX_MM + GAP_MM)));
     for (let from = 0; from < boxes.length; from += perLine) {
-      this.room(BOX_MM + GAP_MM);
+      this.need(BOX_MM + GAP_MM);
       const y = pdf.y;
       boxes.slice(from, from + perLine).forEach((box, i) => {
         const x = (MARGIN_MM + i * (BOX_MM + GAP_MM)) * PT;
@@ -168,17 +141,5 @@ class Card {
       pdf.y = y + (BOX_MM + GAP_MM) * PT;
     }
     pdf.x = MARGIN_MM * PT;
-  }
-}
-
-function numberPages(pdf: Pdf): void {
-  const { start, count } = pdf.bufferedPageRange();
-  for (let i = start; i < start + count; i++) {
-    pdf.switchToPage(i);
-    pdf.page.margins.bottom = 0;
-    pdf
-      .font('Helvetica')
-      .fontSize(8)
-      .text(`Patient Anvil, page ${i + 1} of ${count}`, MARGIN_MM * PT, pdf.page.height - MARGIN_MM * PT, { lineBreak: false });
   }
 }

@@ -1,4 +1,3 @@
-import { existsSync } from 'node:fs';
 import type { PaperName } from '#core/layout/paper';
 import { pageReach } from '#core/record/page-revisions';
 import { holesInPlan } from '#core/record/holes';
@@ -10,19 +9,20 @@ import type { WorkRow } from '#core/setup/assembly-work';
 import { showBoth, showLength } from '#core/units/show';
 import type { Mm, Units } from '#core/units/length';
 import { ADVICE_FIRST } from '#core/wording/cautions';
-import { DEVIATION_WORDS } from '#core/wording/deviations';
+import { DEVIATION_WORDS, edgeLimitText, VERDICT_WORDS } from '#core/wording/deviations';
 import { findingMessage } from '#core/wording/findings';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from '#core/wording/inspect';
 import { hoursSentence, logSentences } from '#core/wording/log';
 import { dimpleSentence } from '#core/wording/preparation';
+import { STAGE_WORDS } from '#core/wording/setups';
 import { PREP_WORDS, sheetName } from '#core/wording/words';
 import type { KitRecord } from '../db/kit-record';
 import { assemblyDossier, holeNumbers, type AssemblyDossier, type RecordQuestion } from './dossier';
-import { newPdf, plainText, PT, type Pdf } from './pdf';
+import { DossierSheet, SECTION_MM } from './dossier-sheet';
+import { newPdf, PT, type Pdf } from './pdf';
 import { photoPath } from './photos';
 
 const MARGIN_MM = 16;
-const SECTION_MM = { width: 46, height: 24 };
 
 export interface DossierQuestion extends RecordQuestion {
   readonly paper: PaperName;
@@ -37,7 +37,7 @@ const breathe = () => new Promise<void>((resolve) => setImmediate(resolve));
 /** The dossier of a kit or of one assembly of it: what was built, how, and what was found; black on white. */
 export async function dossierPdf(record: KitRecord, q: DossierQuestion): Promise<Pdf> {
   const pdf = newPdf(`${record.kit.definition.name}: dossier`, q.paper, MARGIN_MM);
-  const sheet = new Sheet(pdf);
+  const sheet = new DossierSheet(pdf, MARGIN_MM);
   const made = record.assemblies.map((a) => assemblyDossier(record, a, q));
   const total = made.reduce((n, d) => n + d.rows.length + 1, 1);
   let done = 0;
@@ -52,20 +52,20 @@ export async function dossierPdf(record: KitRecord, q: DossierQuestion): Promise
     sheet.heading(dossier.source.assembly.definition.name);
     parts(sheet, dossier, record.kit.definition.units);
     for (const row of dossier.rows) {
-      drawRow(sheet, row, dossier, record.kit.definition.units, q.photosDir);
+      drawRow(sheet, row, dossier, record.kit.definition.units, q);
       await step();
     }
-    revisions(sheet, record, dossier);
+    revisions(sheet, record, dossier, q);
     log(sheet, dossier, q.photosDir);
     signOff(sheet);
     await step();
   }
-  sheet.numberPages(record.kit.definition.name);
+  sheet.foot((page, count) => `${record.kit.definition.name}, made with Patient Anvil, page ${page} of ${count}`);
   pdf.end();
   return pdf;
 }
 
-function title(sheet: Sheet, record: KitRecord, made: readonly AssemblyDossier[], q: DossierQuestion): void {
+function title(sheet: DossierSheet, record: KitRecord, made: readonly AssemblyDossier[], q: DossierQuestion): void {
   sheet.page();
   sheet.text(record.kit.definition.name, 26, true);
   sheet.text(made.length === 1 ? `Dossier: ${made[0]?.source.assembly.definition.name ?? ''}` : 'Dossier of the kit', 16);
@@ -95,7 +95,7 @@ function title(sheet: Sheet, record: KitRecord, made: readonly AssemblyDossier[]
   );
 }
 
-function parts(sheet: Sheet, { source }: AssemblyDossier, units: Units): void {
+function parts(sheet: DossierSheet, { source }: AssemblyDossier, units: Units): void {
   sheet.subheading('Parts');
   sheet.table(
     ['part', 'hand', 'thickness', 'measured', 'number', 'material', 'page'],
@@ -112,10 +112,10 @@ function parts(sheet: Sheet, { source }: AssemblyDossier, units: Units): void {
   );
 }
 
-function drawRow(sheet: Sheet, row: WorkRow, dossier: AssemblyDossier, units: Units, photosDir: string): void {
+function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, units: Units, q: DossierQuestion): void {
   const { plan, row: definition } = row;
   const holes = holesInPlan(definition.holes);
-  sheet.row(`${row.title}, ${holes.length} holes`, () => section(sheet.pdf, row));
+  sheet.row(`${row.title}, ${holes.length} holes`, (left, top) => section(sheet.pdf, row, left, top));
   const hand = definition.hand === null ? '' : definition.hand === 'L' ? ', left' : ', right';
   sheet.text(
     `${plan.rivet.callout}${definition.blind ? `; blind: ${definition.blind.name}` : ''}${hand}${definition.page ? `, page ${definition.page}` : ''}`,
@@ -135,30 +135,28 @@ function drawRow(sheet: Sheet, row: WorkRow, dossier: AssemblyDossier, units: Un
   }
   sheet.text(
     `Holes: ${STAGES.filter((s) => reached.has(s))
-      .map((s) => `${reached.get(s)} ${s === 'open' ? 'not begun' : s === 'set' ? 'riveted' : s}`)
+      .map((s) => `${reached.get(s)} ${STAGE_WORDS[s]}`)
       .join(', ')}.`,
     9.5,
   );
   for (const f of plan.findings.filter((x) => x.severity !== 'note'))
     sheet.text(`${f.severity === 'stop' ? 'STOP' : 'Caution'}: ${findingMessage(f, units, row.stack.layers)}`, 9.5);
-  for (const m of effectiveMarks(dossier.source.marks).filter((x) => x.rowId === row.id)) found(sheet, m, row, dossier, units, photosDir);
+  for (const m of effectiveMarks(dossier.source.marks).filter((x) => x.rowId === row.id)) found(sheet, m, row, dossier, units, q);
   sheet.endRow();
 }
 
 /** What was found at a hole of this row, as it was measured. */
-function found(sheet: Sheet, m: Mark, row: WorkRow, dossier: AssemblyDossier, units: Units, photosDir: string): void {
-  const when = `${m.doneAt.slice(0, 10)} ${dossier.names.person(m.person)}`;
+function found(sheet: DossierSheet, m: Mark, row: WorkRow, dossier: AssemblyDossier, units: Units, q: DossierQuestion): void {
+  const when = `${q.dayOf(m.doneAt)} ${dossier.names.person(m.person)}`;
   const where = `hole ${holeNumbers(row, m.holeIds)}`;
   const L = (l: { mm: number }) => showBoth(l.mm as Mm, units);
   const { deviation: d, head: h, dimple } = m.payload;
   const note = m.payload.note ? ` ${m.payload.note}` : '';
   if (d) {
     const edges = Object.values(d.edges ?? {}).map(L);
-    const limit = d.edgeLimit
-      ? ` Edge limit ${d.edgeLimit.factorD} D, ${d.edgeLimit.by === 'kit' ? 'the kit’s own' : 'the program’s default'}.`
-      : '';
+    const limit = edgeLimitText(d);
     sheet.text(
-      `${when}: deviation, ${where}: ${DEVIATION_WORDS[d.kind]}${d.hole ? `, hole ${L(d.hole)}` : ''}${edges.length > 0 ? `, edges ${edges.join(', ')}` : ''}; the program said: ${d.verdict}.${limit}${note}`,
+      `${when}: deviation, ${where}: ${DEVIATION_WORDS[d.kind]}${d.hole ? `, hole ${L(d.hole)}` : ''}${edges.length > 0 ? `, edges ${edges.join(', ')}` : ''}; the program said: ${VERDICT_WORDS[d.verdict]}${limit ? ` (${limit})` : ''}.${note}`,
       9,
     );
   }
@@ -177,17 +175,17 @@ function found(sheet: Sheet, m: Mark, row: WorkRow, dossier: AssemblyDossier, un
   }
   if (dimple) sheet.text(`${when}: dimple, ${where}: ${dimpleSentence(dimple)}${note}`, 9);
   if (m.kind === 'removed') sheet.text(`${when}: rivet taken out, ${where}.${note}`, 9);
-  if (d ?? h ?? dimple) for (const id of m.payload.photoIds ?? []) sheet.photo(photoPath(photosDir, id));
+  if (d ?? h ?? dimple) for (const id of m.payload.photoIds ?? []) sheet.photo(photoPath(q.photosDir, id));
 }
 
-function revisions(sheet: Sheet, record: KitRecord, { source }: AssemblyDossier): void {
+function revisions(sheet: DossierSheet, record: KitRecord, { source }: AssemblyDossier, q: DossierQuestion): void {
   const touched = record.pages
     .map((p) => ({ page: p.definition, reach: pageReach(p.definition, source.rows, source.parts, source.marks) }))
     .filter(({ reach }) => reach.rows.length + reach.parts.length > 0);
   if (touched.length === 0) return;
   sheet.subheading('Revisions of the plans');
   for (const { page, reach } of touched) {
-    for (const r of page.revisions) sheet.text(`Page ${page.name}, revision ${r.revision}, came ${r.cameAt.slice(0, 10)}. ${r.note}`, 9.5);
+    for (const r of page.revisions) sheet.text(`Page ${page.name}, revision ${r.revision}, came ${q.dayOf(r.cameAt)}. ${r.note}`, 9.5);
     for (const { row, doneBefore } of reach.rows)
       sheet.text(
         `   row ${row.definition.name || row.id.slice(0, 8)}: ${doneBefore === 0 ? 'nothing was done before the newest one came' : `${doneBefore} things were done before the newest one came`}`,
@@ -196,7 +194,7 @@ function revisions(sheet: Sheet, record: KitRecord, { source }: AssemblyDossier)
   }
 }
 
-function log(sheet: Sheet, { pages, names }: AssemblyDossier, photosDir: string): void {
+function log(sheet: DossierSheet, { pages, names }: AssemblyDossier, photosDir: string): void {
   sheet.subheading('Log');
   if (pages.length === 0) sheet.text('Nothing was marked yet.', 9.5);
   for (const page of [...pages].reverse()) {
@@ -212,7 +210,7 @@ function log(sheet: Sheet, { pages, names }: AssemblyDossier, photosDir: string)
   }
 }
 
-function signOff(sheet: Sheet): void {
+function signOff(sheet: DossierSheet): void {
   sheet.gap(6);
   sheet.need(34);
   sheet.subheading('Signed');
@@ -223,9 +221,8 @@ function signOff(sheet: Sheet): void {
 }
 
 /** The section of a row, black on white: sheets in outline, the rivet in grey. */
-function section(pdf: Pdf, row: WorkRow): void {
+function section(pdf: Pdf, row: WorkRow, left: number, top: number): void {
   const s = sectionOf(row.stack, row.plan);
-  const [left, top] = [pdf.page.width - (MARGIN_MM + SECTION_MM.width) * PT, pdf.y];
   const tall = Math.max(s.bottom, ...s.rivet.drivenOutline.map((p) => p.y)) - s.rivet.headTop;
   const scale = Math.min((SECTION_MM.width * PT) / (2 * s.reach), (SECTION_MM.height * PT) / Math.max(tall, 0.1));
   const [x0, y0] = [left + (SECTION_MM.width * PT) / 2, top - s.rivet.headTop * scale];
@@ -243,134 +240,4 @@ function section(pdf: Pdf, row: WorkRow): void {
     for (const sheet of s.sheets) shape(sheet.outline, sign, 'white');
   }
   pdf.fillColor('black').strokeColor('black');
-}
-
-/** Writes down the page and begins another where one is full. */
-class Sheet {
-  private rowTop = 0;
-  private rowPage = 0;
-  private isInRow = false;
-  private pages = 0;
-
-  constructor(readonly pdf: Pdf) {}
-
-  page(): void {
-    this.pdf.addPage();
-    this.pages++;
-    this.pdf.fillColor('black').strokeColor('black');
-  }
-
-  need(heightMm: number): void {
-    if (this.pdf.y + heightMm * PT > this.pdf.page.height - (MARGIN_MM + 6) * PT) this.page();
-  }
-
-  gap(heightMm: number): void {
-    this.pdf.y += heightMm * PT;
-  }
-
-  heading(text: string): void {
-    this.text(text, 20, true);
-    this.gap(2);
-  }
-
-  subheading(text: string): void {
-    this.gap(3);
-    this.need(14);
-    this.text(text, 13, true);
-    this.gap(1);
-  }
-
-  text(text: string, size: number, isBold = false): void {
-    const { pdf } = this;
-    const beside = this.isInRow && this.rowPage === this.pages && pdf.y < this.rowTop + (SECTION_MM.height + 2) * PT;
-    const width = pdf.page.width - (2 * MARGIN_MM + (beside ? SECTION_MM.width + 4 : 0)) * PT;
-    pdf.font(isBold ? 'Helvetica-Bold' : 'Helvetica').fontSize(size);
-    const clean = plainText(text);
-    if (pdf.y + pdf.heightOfString(clean, { width }) > pdf.page.height - (MARGIN_MM + 6) * PT) this.page();
-    pdf.text(clean, MARGIN_MM * PT, pdf.y, { width });
-  }
-
-  /** Begins a row's own piece: a rule, its title, its section at the right. */
-  row(heading: string, drawSection: () => void): void {
-    const { pdf } = this;
-    this.gap(2);
-    this.need(SECTION_MM.height + 10);
-    pdf
-      .lineWidth(0.5)
-      .moveTo(MARGIN_MM * PT, pdf.y)
-      .lineTo(pdf.page.width - MARGIN_MM * PT, pdf.y)
-      .stroke();
-    this.gap(1.5);
-    this.rowTop = pdf.y;
-    this.rowPage = this.pages;
-    const { x, y } = pdf;
-    drawSection();
-    pdf.x = x;
-    pdf.y = y;
-    this.isInRow = true;
-    this.text(heading, 11.5, true);
-  }
-
-  endRow(): void {
-    this.isInRow = false;
-    if (this.rowPage === this.pages) this.pdf.y = Math.max(this.pdf.y, this.rowTop + (SECTION_MM.height + 1) * PT);
-  }
-
-  table(heads: readonly string[], shares: readonly number[], rows: readonly (readonly string[])[]): void {
-    const { pdf } = this;
-    const whole = shares.reduce((a, b) => a + b, 0);
-    const wide = pdf.page.width - 2 * MARGIN_MM * PT;
-    const line = (cells: readonly string[], isHead: boolean) => {
-      pdf.font(isHead ? 'Helvetica-Bold' : 'Helvetica').fontSize(8.5);
-      const widths = shares.map((s) => (s / whole) * wide - 4);
-      const height = Math.max(...cells.map((c, i) => pdf.heightOfString(plainText(c) || ' ', { width: widths[i] as number })));
-      if (pdf.y + height > pdf.page.height - (MARGIN_MM + 6) * PT) this.page();
-      const y = pdf.y;
-      let x = MARGIN_MM * PT;
-      cells.forEach((c, i) => {
-        pdf.text(plainText(c), x, y, { width: widths[i] as number });
-        x += (widths[i] as number) + 4;
-      });
-      pdf.y = y + height + 4;
-      pdf
-        .lineWidth(isHead ? 0.8 : 0.25)
-        .moveTo(MARGIN_MM * PT, pdf.y - 2.5)
-        .lineTo(pdf.page.width - MARGIN_MM * PT, pdf.y - 2.5)
-        .stroke();
-    };
-    line(heads, true);
-    for (const r of rows) line(r, false);
-    pdf.x = MARGIN_MM * PT;
-  }
-
-  photo(file: string): void {
-    if (!existsSync(file)) return;
-    this.need(46);
-    try {
-      this.pdf.image(file, MARGIN_MM * PT, this.pdf.y, { fit: [60 * PT, 44 * PT] });
-      this.gap(46);
-    } catch {
-      this.text('(a photo that cannot be read)', 9);
-    }
-  }
-
-  numberPages(kit: string): void {
-    const { pdf } = this;
-    const { start, count } = pdf.bufferedPageRange();
-    for (let i = start; i < start + count; i++) {
-      pdf.switchToPage(i);
-      pdf.page.margins.bottom = 0;
-      pdf
-        .font('Helvetica')
-        .fontSize(8)
-        .text(
-          plainText(`${kit}, made with Patient Anvil, page ${i + 1} of ${count}`),
-          MARGIN_MM * PT,
-          pdf.page.height - (MARGIN_MM - 2) * PT,
-          {
-            lineBreak: false,
-          },
-        );
-    }
-  }
 }

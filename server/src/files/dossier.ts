@@ -21,7 +21,7 @@ export interface RecordQuestion {
 }
 
 /** Names of rows, parts and people for the log's sentences. */
-export function logNames(record: KitRecord, source: AssemblyOfKit, work: readonly WorkRow[]): LogNames {
+function logNames(record: KitRecord, source: AssemblyOfKit, work: readonly WorkRow[]): LogNames {
   const rows = new Map(
     work.map((r) => [r.id, { title: r.title, page: r.row.page, holeIds: holesInPlan(r.row.holes).map((h) => h.id) }] as const),
   );
@@ -35,9 +35,15 @@ export function logNames(record: KitRecord, source: AssemblyOfKit, work: readonl
   };
 }
 
+/** One assembly planned and folded, with its names. */
+export function assemblyFacts(record: KitRecord, source: AssemblyOfKit) {
+  const work = assemblyWork({ kit: record.kit.definition, parts: source.parts, rows: source.rows, marks: source.marks });
+  return { ...work, names: logNames(record, source, work.rows) };
+}
+
 /** One assembly worked out for the binder: planned, folded, its log written. */
 export function assemblyDossier(record: KitRecord, source: AssemblyOfKit, q: RecordQuestion): AssemblyDossier {
-  const { rows, partsDone } = assemblyWork({ kit: record.kit.definition, parts: source.parts, rows: source.rows, marks: source.marks });
+  const { rows, partsDone, names } = assemblyFacts(record, source);
   const pages = logPages(source.marks, { assemblyOf: () => source.assembly.id, dayOf: q.dayOf, now: q.now });
   let done = 0;
   let wanted = 0;
@@ -50,7 +56,7 @@ export function assemblyDossier(record: KitRecord, source: AssemblyOfKit, q: Rec
     source,
     rows,
     pages,
-    names: logNames(record, source, rows),
+    names,
     hoursMs: pages.reduce((sum, p) => sum + p.people.reduce((s, one) => s + one.ms, 0), 0),
     progress: { done, wanted },
   };

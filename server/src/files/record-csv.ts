@@ -1,13 +1,13 @@
+import Papa from 'papaparse';
 import { writeCell } from '#core/formats/csv-cells';
 import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks } from '#core/record/marks';
 import { showNumber } from '#core/units/show';
 import type { Mm } from '#core/units/length';
 import type { KitRecord } from '../db/kit-record';
-import { assemblyDossier, holeNumbers, type RecordQuestion } from './dossier';
+import { assemblyDossier, assemblyFacts, holeNumbers, type RecordQuestion } from './dossier';
 
-const line = (cells: readonly (string | number)[]) => cells.map((c) => quoted(writeCell(String(c)))).join(',');
-const quoted = (cell: string) => (/[",\r\n]/.test(cell) ? `"${cell.replace(/"/g, '""')}"` : cell);
+const line = (cells: readonly (string | number)[]) => Papa.unparse([cells.map((c) => writeCell(String(c)))]);
 
 /** Every mark that counts, one line each, with what it measured; lengths in the kit's units. */
 export function* marksCsv(record: KitRecord, q: RecordQuestion): Generator<string> {
@@ -18,7 +18,7 @@ export function* marksCsv(record: KitRecord, q: RecordQuestion): Generator<strin
     `width ${units}`, `second width ${units}`, `height ${units}`, `hole ${units}`, `reading ${units}`, 'gauge', 'defects', 'decision', 'verdict', 'note',
   ]); // prettier-ignore
   for (const source of record.assemblies) {
-    const { rows, names } = assemblyDossier(record, source, q);
+    const { rows, names } = assemblyFacts(record, source);
     const byId = new Map(rows.map((r) => [r.id, r]));
     for (const m of effectiveMarks(source.marks)) {
       const row = byId.get(m.rowId);
@@ -36,7 +36,7 @@ export function* marksCsv(record: KitRecord, q: RecordQuestion): Generator<strin
 }
 
 /** Every row as it is planned and how far it is, one line each. */
-export function* rowsCsv(record: KitRecord, q: RecordQuestion): Generator<string> {
+export function* rowsCsv(record: KitRecord): Generator<string> {
   const { units } = record.kit.definition;
   const L = (mm: number | undefined) => (mm === undefined ? '' : showNumber(mm as Mm, units));
   yield line([
@@ -44,7 +44,7 @@ export function* rowsCsv(record: KitRecord, q: RecordQuestion): Generator<string
     'preparation', `depths ${units}`, 'findings',
   ]); // prettier-ignore
   for (const source of record.assemblies)
-    for (const r of assemblyDossier(record, source, q).rows) {
+    for (const r of assemblyFacts(record, source).rows) {
       const holes = holesInPlan(r.row.holes);
       const count = (key: string) => holes.filter((h) => r.states.get(h.id)?.has(key)).length;
       yield line([

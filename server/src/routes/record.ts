@@ -2,6 +2,7 @@ import { Router, type Request, type Response } from 'express';
 import { logPages } from '#core/log/day-log';
 import { PAPERS, type PaperName } from '#core/layout/paper';
 import { holesInPlan } from '#core/record/holes';
+import { pageReach } from '#core/record/page-revisions';
 import { rowTitle } from '#core/record/title';
 import { stockNeeds } from '#core/stock/needs';
 import { assemblyWork } from '#core/setup/assembly-work';
@@ -30,7 +31,7 @@ function questionOf(req: Request, now: Date): RecordQuestion | null {
 /** The kit's whole record: the log that writes itself, the stock, the dossier, tables of everything. */
 export function recordRoutes(db: Database, jobs: DossierJobs, photosDir: string, now: () => Date): Router {
   const routes = Router();
-  const load = async (req: Request, res: Response): Promise<{ record: KitRecord; q: RecordQuestion } | null> => {
+  const asked = (req: Request, res: Response): { id: string; assembly: string | undefined; q: RecordQuestion } | null => {
     const id = String(req.params.id);
     const { assembly } = req.query;
     const q = questionOf(req, now());
@@ -38,9 +39,19 @@ export function recordRoutes(db: Database, jobs: DossierJobs, photosDir: string,
       refuse(res, 400, 'request-invalid');
       return null;
     }
-    const record = isId(id) ? await loadKitRecord(db, id, assembly) : null;
-    if (!record || (assembly !== undefined && record.assemblies.length === 0)) {
-      refuse(res, 404, record ? 'assembly-unknown' : 'kit-unknown');
+    if (!isId(id)) {
+      refuse(res, 404, 'kit-unknown');
+      return null;
+    }
+    return { id, assembly, q };
+  };
+  const load = async (req: Request, res: Response): Promise<{ record: KitRecord; q: RecordQuestion } | null> => {
+    const what = asked(req, res);
+    if (!what) return null;
+    const { id, assembly, q } = what;
+    const record = await loadKitRecord(db, id, assembly);
+    if (!record) {
+      refuse(res, 404, assembly === undefined ? 'kit-unknown' : 'assembly-unknown');
       return null;
     }
     return { record, q };
@@ -73,7 +84,15 @@ export function recordRoutes(db: Database, jobs: DossierJobs, photosDir: string,
           holeIds: holesInPlan(r.definition.holes).map((h) => h.id),
         };
     }
-    res.json({ kit: record.kit, pages, rows, parts, assemblies, revised: record.pages });
+    const revised = record.pages.map((page) => {
+      const reaches = record.assemblies.map((a) => pageReach(page.definition, a.rows, a.parts, a.marks));
+      return {
+        page,
+        rows: reaches.flatMap((r) => r.rows.map(({ row, doneBefore }) => ({ rowId: row.id, doneBefore }))),
+        partIds: reaches.flatMap((r) => r.parts.map((p) => p.id)),
+      };
+    });
+    res.json({ kit: record.kit, pages, rows, parts, assemblies, revised });
   });
 
   routes.get('/kits/:id/stock', async (req, res) => {
@@ -97,11 +116,9 @@ export function recordRoutes(db: Database, jobs: DossierJobs, photosDir: string,
   routes.post('/kits/:id/dossier', async (req, res) => {
     const paper = req.query.paper ?? 'a4';
     if (typeof paper !== 'string' || !(paper in PAPERS)) return refuse(res, 400, 'paper-unknown');
-    const q = questionOf(req, now());
-    const id = String(req.params.id);
-    const assembly = req.query.assembly as string | undefined;
-    if (!q || (assembly !== undefined && !isId(assembly))) return refuse(res, 400, 'request-invalid');
-    if (!isId(id)) return refuse(res, 404, 'kit-unknown');
+    const what = asked(req, res);
+    if (!what) return;
+    const { id, assembly, q } = what;
     const job = jobs.start(() => loadKitRecord(db, id, assembly), { ...q, paper: paper as PaperName, photosDir });
     res.status(202).json(jobs.find(job));
   });

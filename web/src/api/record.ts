@@ -4,6 +4,13 @@ import type { Entity } from '#core/record/definitions';
 import type { StockNeed } from '#core/stock/needs';
 import { get, post, remove } from './client';
 
+/** A page of the plans with what its newest revision touches. */
+export interface RevisedPage {
+  readonly page: Entity<'page'>;
+  readonly rows: readonly { readonly rowId: string; /** Things marked before it came. */ readonly doneBefore: number }[];
+  readonly partIds: readonly string[];
+}
+
 export interface LogAnswer {
   readonly kit: Entity<'kit'>;
   readonly pages: readonly LogPage[];
@@ -12,7 +19,7 @@ export interface LogAnswer {
   >;
   readonly parts: Readonly<Record<string, string>>;
   readonly assemblies: Readonly<Record<string, string>>;
-  readonly revised: readonly Entity<'page'>[];
+  readonly revised: readonly RevisedPage[];
 }
 
 /** Minutes that the clock here is ahead of Greenwich: a day is the builder's own. */

@@ -1,4 +1,5 @@
 import { undoableMarks, type Mark } from '#core/record/marks';
+import { markText } from '#core/wording/marks';
 import type { ChangeView } from '../api/queries';
 
 /** What this device's undo would take back next. */
@@ -12,8 +13,7 @@ export function nextUndo(marks: readonly Mark[], changes: readonly ChangeView[],
   const undone = new Set(changes.map((c) => c.undoes));
   const change = changes.find((c) => c.device === device && c.undoes === null && !undone.has(c.id));
   if (mark && (!change || mark.recordedAt >= change.recordedAt)) {
-    const n = mark.holeIds.length;
-    return { kind: 'mark', mark, label: `${n} ${n === 1 ? 'hole' : 'holes'} ${mark.kind}` };
+    return { kind: 'mark', mark, label: markText(mark) };
   }
   return change ? { kind: 'change', id: change.id, label: changeText(change) } : null;
 }

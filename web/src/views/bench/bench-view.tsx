@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { marksFor, type BenchItem, type BenchSetup } from '#core/setup/bench';
 import type { Deviation, HoleOrigin, Mark, Setting } from '#core/record/marks';
-import { CLICK } from '#core/prep/countersink';
+import { cageOf, clickOf } from '#core/depth/cage-record';
 import { hardestByHole } from '#core/reach/layer-reach';
 import type { Entity } from '#core/record/definitions';
 import { setupCards } from '#core/setup/cards';
@@ -34,7 +34,8 @@ import { ItemChips } from './item-chips';
 import { StepToggles } from './step-toggles';
 import { InspectPanel } from './inspect-panel';
 import { oddHoles } from '#core/inspect/odd-holes';
-import { rejectedHoles } from '#core/inspect/rejected';
+import { rejectedRivets } from '#core/inspect/rejected';
+import { settingFor } from '#core/inspect/setting';
 import { orderNumbers, SettingPanel } from './setting-panel';
 import { useSetting } from '../../rows/use-setting';
 import { ReachPanel } from './reach-panel';
@@ -159,7 +160,10 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
   const [isDeviating, setDeviating] = useState(false);
   /* A rivet that is not in, or was decided against, is not looked at with the rest. */
   const rejected = useMemo(
-    () => (current.setup.operation === 'inspected' ? rejectedHoles(marks, item.rowId) : NO_HOLES),
+    () =>
+      current.setup.operation === 'inspected'
+        ? new Set(rejectedRivets(marks).flatMap((r) => (r.rowId === item.rowId ? [r.holeId] : [])))
+        : NO_HOLES,
     [current, marks, item.rowId],
   );
   const odd = useMemo(() => (current.setup.operation === 'set' ? oddHoles(marks, item.rowId) : NO_ODD), [current, marks, item.rowId]);
@@ -203,21 +207,28 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
   const doneKey = (id: string) => steps.every((s) => isDone(s, row.states.get(id)));
   const deviating = touched ?? holes[0]?.id;
   const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
-  const card = useMemo(() => setupCards(cardRows(rows), CLICK, current.setup.key)[0], [rows, current.setup.key]);
+  const { key } = current.setup;
+  const click = useMemo(() => clickOf(cageOf(tools, marks, key)), [tools, marks, key]);
+  const card = useMemo(() => setupCards(cardRows(rows), () => click, key)[0], [rows, click, key]);
   const reaches = useReach(
     data,
     useMemo(() => (current.setup.operation === 'dimpled' ? [row] : []), [row, current.setup.operation]),
   );
   const hardest = hardestByHole((reaches.get(row.entity.id) ?? []).filter((r) => item.steps.some((s) => s.layerId === r.layerId)));
   const sheet = item.steps.find((s) => s.layerId !== null);
-  const isBlind = Boolean(row.entity.definition.blind);
-  const { setting, change } = useSetting(row.entity.definition.setting?.way ?? 'squeezer');
-  /* Another length is this row's alone; tool and pressure stay from row to row. */
-  const [lengthDash, setLengthDash] = useState<number | undefined>(undefined);
-  const settingNow: Setting = isBlind ? { way: 'blind' } : { ...setting, ...(lengthDash === undefined ? {} : { lengthDash }) };
-  const changeSetting = ({ lengthDash: length, ...rest }: Setting) => {
-    setLengthDash(length);
-    change(rest);
+  const { remembered, remember } = useSetting();
+  /* Another length is this row's alone; way, tool and pressure stay from row to row. */
+  const [chosenSetting, setChosenSetting] = useState<Partial<Setting>>({});
+  const settingNow = settingFor({
+    remembered,
+    meant: row.entity.definition.setting?.way ?? null,
+    chosen: chosenSetting,
+    isBlind: Boolean(row.entity.definition.blind),
+  });
+  const changeSetting = (next: Setting) => {
+    setChosenSetting(next);
+    const { lengthDash: _, ...rest } = next;
+    remember(rest);
   };
   const order = current.setup.operation === 'set' ? orderNumbers(row, holes) : NO_ORDER;
   return (

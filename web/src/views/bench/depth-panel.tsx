@@ -1,14 +1,13 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { BenchSetup } from '#core/setup/bench';
-import { cageInUse, cageRecord, isPlausible, nextToRead } from '#core/depth/cage-record';
-import { CLICK } from '#core/prep/countersink';
+import { cageOf, cageRecord, clickOf, isPlausible, nextToRead } from '#core/depth/cage-record';
 import type { Mark } from '#core/record/marks';
 import { holesInPlan } from '#core/record/holes';
 import { typedMm } from '#core/record/compose-drawing';
 import type { Entity } from '#core/record/definitions';
 import { gaugeMarkId } from '#core/record/gauge-id';
-import { clickOf, type SetupCard } from '#core/setup/cards';
+import type { SetupCard } from '#core/setup/cards';
 import { lengthIn, type Mm } from '#core/units/length';
 import { showBoth, showLength, showNumber } from '#core/units/show';
 import { depthSentence } from '#core/wording/depth';
@@ -52,9 +51,8 @@ export function DepthPanel({ data, current, card, tools, row, marks, holeId, onM
   const field = useRef<HTMLInputElement>(null);
   const target = tool.kind === 'cutter' ? tool.depth : null;
   const { key } = current.setup;
-  const lastCage = useMemo(() => cageInUse(marks, key), [marks, key]);
-  const cage = cages.find((c) => c.id === lastCage) ?? cages[0];
-  const click = clickOf(cage, CLICK);
+  const cage = useMemo(() => cageOf(tools, marks, key), [tools, marks, key]);
+  const click = clickOf(cage);
   const record = useMemo(() => (target === null ? null : cageRecord(marks, key, { target, click })), [marks, key, target, click]);
   const shown = useMemo(() => {
     return { values: record?.readings.map((r) => lengthIn(r.reading, units)) ?? [], changes: record?.changes.map((c) => c.after) ?? [] };

@@ -1,9 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { diagnose } from '#core/inspect/diagnose';
-import { fittedFactor, headReadings } from '#core/inspect/heads';
-import { rejectedHoles } from '#core/inspect/rejected';
-import { batchesOf, dueRivets, INSPECT_EVERY } from '#core/inspect/sampling';
 import { typedMm } from '#core/record/compose-drawing';
 import type { HoleDefinition } from '#core/record/definitions';
 import {
@@ -26,6 +23,7 @@ import { defectDrawing } from '../../drawing/defect-drawing';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
 import { dimensionValue } from '../../ui/dimension-field';
 import type { RowModel } from '../../rows/row-model';
+import { useInspection } from '../../rows/use-inspection';
 import { GaugeField } from './gauge-field';
 import { HeadWindow } from './head-window';
 
@@ -58,13 +56,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
   const [defects, setDefects] = useState<readonly HeadDefect[]>([]);
   const [note, setNote] = useState('');
   const [error, setError] = useState<string | null>(null);
-  const every = data.kit.definition.inspectEvery ?? INSPECT_EVERY;
-  const due = useMemo(() => {
-    const byId = new Map(rows.map((r) => [r.entity.id, r]));
-    return dueRivets(batchesOf(marks, { every, calloutOf: (id) => byId.get(id)?.plan.rivet.callout ?? '' })).filter((r) =>
-      byId.has(r.rowId),
-    );
-  }, [marks, rows, every]);
+  const { every, due, readings: all, fitted, rejected: decided } = useInspection(data.kit.definition, rows, marks);
   const here = due.filter((d) => d.rowId === row.entity.id);
   const elsewhere = due.length - here.length;
   const numberOf = (id: string) => holes.findIndex((h) => h.id === id) + 1;
@@ -76,23 +68,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
         .at(-1),
     [marks, row, at],
   );
-  const readings = useMemo(
-    () =>
-      headReadings(marks, (id) =>
-        id === row.entity.id
-          ? { size: row.stack.size, lengthDash: row.plan.rivet.lengthDash, grip: row.plan.grip, hole: row.stack.hole }
-          : undefined,
-      ),
-    [marks, row],
-  );
-  const all = useMemo(() => {
-    const byId = new Map(rows.map((r) => [r.entity.id, r]));
-    return headReadings(marks, (id) => {
-      const r = byId.get(id);
-      return r && { size: r.stack.size, lengthDash: r.plan.rivet.lengthDash, grip: r.plan.grip, hole: r.stack.hole };
-    });
-  }, [marks, rows]);
-  const fitted = fittedFactor(all);
+  const readings = useMemo(() => all.filter((r) => r.rowId === row.entity.id), [all, row.entity.id]);
   const formFactor = fitted?.mean ?? row.stack.limits.formFactor;
   const setting = set?.payload.setting;
   const size = rivetOfDash(setting?.dash ?? row.stack.size.dash) ?? row.stack.size;
@@ -144,7 +120,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
       },
     ]);
   };
-  const rejected = useMemo(() => [...rejectedHoles(marks, row.entity.id)], [marks, row.entity.id]);
+  const rejected = decided.flatMap((r) => (r.rowId === row.entity.id ? [r.holeId] : []));
   const blind = Boolean(row.entity.definition.blind);
   return (
     <section aria-label="Inspect one rivet" className="flex flex-col gap-3 rounded border border-line p-3 text-[16px]">

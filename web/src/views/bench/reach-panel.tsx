@@ -7,6 +7,7 @@ import { useKeep } from '../../api/commands';
 import { useTools, type AssemblyAnswer } from '../../api/queries';
 import { Button } from '../../ui/controls';
 import { partsById, type RowModel } from '../../rows/row-model';
+import { whyBest } from '#core/wording/tools';
 import { MeasureDialog, MEASURE_WORDS, type Measure } from '../tools/measure-dialog';
 
 interface ReachPanelProps {
@@ -106,6 +107,7 @@ function Ranges({ reach, isNamed }: { reach: LayerReach; isNamed: boolean }) {
               closed.
             </span>
           )}
+          {whyBest(r) ? <span className="block text-[14px] text-ink2">{whyBest(r)}.</span> : null}
         </li>
       ))}
     </ul>

@@ -5,7 +5,8 @@ import { settingOrder } from '#core/inspect/setting-order';
 import { SETTING_WAYS, type Entity, type HoleDefinition } from '#core/record/definitions';
 import { effectiveMarks, type Deviation, type Mark, type Setting } from '#core/record/marks';
 import { isHeld } from '#core/record/steps';
-import { formatCallout } from '#core/rivet/callout';
+import { dashLength, formatCallout } from '#core/rivet/callout';
+import { neededOpening } from '#core/rivet/opening';
 import { showBoth, showLength } from '#core/units/show';
 import type { Mm } from '#core/units/length';
 import { SETTING_WORDS } from '#core/wording/inspect';
@@ -42,6 +43,7 @@ export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting
   const setters = tools.filter((t) => t.definition.kind === 'squeezer');
   const wide = setters.find((t) => t.id === setting.toolId)?.definition.gap;
   const chosen = setting.lengthDash ?? rivet.lengthDash;
+  const opening = neededOpening(row.stack.head, row.stack.size, dashLength(chosen));
   const works = rivet.candidates.find((c) => c.lengthDash === chosen)?.works ?? rivet.works;
   const order = orderNumbers(row, holes);
   const next = holes
@@ -123,9 +125,10 @@ export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting
           {works ? 'this length works.' : 'no good head can be made of this length here.'}
         </p>
       )}
-      {wide && !isBlind && wide.mm < row.plan.grip + rivet.length ? (
+      {wide && !isBlind && setting.way === 'squeezer' && wide.mm < opening ? (
         <p className="text-stop">
-          That squeezer opens {showLength(wide.mm as Mm, units)}, less than grip and rivet together: it does not go over this one.
+          That squeezer opens {showLength(wide.mm as Mm, units)}, this rivet stands {showLength(opening, units)} high before it is driven:
+          it does not go over it.
         </p>
       ) : null}
       <p>

@@ -1,7 +1,6 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { DRIFT_OF, fittedFactor, headReadings, heightDrift, type HeadReading } from '#core/inspect/heads';
-import { batchesOf, dueRivets, INSPECT_EVERY } from '#core/inspect/sampling';
+import { DRIFT_OF, heightDrift, type HeadReading } from '#core/inspect/heads';
 import { holesInPlan } from '#core/record/holes';
 import { PROFILES } from '#core/tables/profiles';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from '#core/wording/inspect';
@@ -13,6 +12,7 @@ import { assemblyViews, TopBar } from '../../ui/top-bar';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { useBench } from '../../rows/use-bench';
+import { useInspection } from '../../rows/use-inspection';
 
 const HeadChart = lazy(() => import('./head-chart'));
 
@@ -34,21 +34,8 @@ function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
   const tools = useTools(kit.id).data?.tools ?? [];
   const [group, setGroup] = useState<Group>('tool');
   const [text, setText] = useState('');
-  const every = kit.definition.inspectEvery ?? INSPECT_EVERY;
   const byId = useMemo(() => new Map(rows.map((r) => [r.entity.id, r])), [rows]);
-  const due = useMemo(
-    () =>
-      dueRivets(batchesOf(marks, { every, calloutOf: (id) => byId.get(id)?.plan.rivet.callout ?? '' })).filter((r) => byId.has(r.rowId)),
-    [marks, every, byId],
-  );
-  const readings = useMemo(
-    () =>
-      headReadings(marks, (id) => {
-        const r = byId.get(id);
-        return r && { size: r.stack.size, lengthDash: r.plan.rivet.lengthDash, grip: r.plan.grip, hole: r.stack.hole };
-      }),
-    [marks, byId],
-  );
+  const { every, due, readings, fitted, rejected } = useInspection(kit.definition, rows, marks);
   const nameOf = (r: HeadReading): string =>
     group === 'row'
       ? (byId.get(r.rowId)?.title ?? '')
@@ -65,8 +52,6 @@ function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
     const drift = heightDrift(own);
     return drift ? [{ name, ...drift }] : [];
   });
-  const fitted = fittedFactor(readings);
-  const open = openDecisions(readings, (r) => byId.get(r.rowId)?.states.get(r.holeId)?.has('set//') ?? false);
   const numberOf = (rowId: string, holeId: string) =>
     holesInPlan(byId.get(rowId)?.entity.definition.holes ?? []).findIndex((h) => h.id === holeId) + 1;
   const profile = PROFILES[kit.definition.profile];
@@ -130,15 +115,16 @@ function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
           </section>
           <section aria-label="Decided and still open">
             <h2 className="label text-[20px]">Decided, still open</h2>
-            {open.length === 0 ? <p>Nothing waits to be driven more, taken out or asked about.</p> : null}
+            {rejected.length === 0 ? <p>Nothing waits to be driven more, taken out or asked about.</p> : null}
             <ul>
-              {open.map((r) => (
-                <li key={r.markId} className="border-t border-line py-1.5">
-                  <strong>{DISPOSITION_WORDS[r.disposition]}</strong>: {byId.get(r.rowId)?.title}, hole {numberOf(r.rowId, r.holeId)}
-                  {r.defects.length > 0 ? ` (${r.defects.map((d) => DEFECT_WORDS[d].name).join(', ')})` : ''}.{' '}
+              {rejected.map(({ rowId, holeId, mark: { id, payload } }) => (
+                <li key={`${id}/${holeId}`} className="border-t border-line py-1.5">
+                  <strong>{payload.head ? DISPOSITION_WORDS[payload.head.disposition] : ''}</strong>: {byId.get(rowId)?.title}, hole{' '}
+                  {numberOf(rowId, holeId)}
+                  {payload.head?.defects?.length ? ` (${payload.head.defects.map((d) => DEFECT_WORDS[d].name).join(', ')})` : ''}.{' '}
                   <Link
                     className="underline underline-offset-2"
-                    to={`/assemblies/${assembly.id}/removal?${new URLSearchParams({ row: r.rowId, hole: r.holeId }).toString()}`}
+                    to={`/assemblies/${assembly.id}/removal?${new URLSearchParams({ row: rowId, hole: holeId }).toString()}`}
                   >
                     removal card
                   </Link>
@@ -182,11 +168,4 @@ function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
       </main>
     </div>
   );
-}
-
-/** The last decision at each rivet, where it still asks for something: driven more or accepted since, or out, it no longer does. */
-function openDecisions(readings: readonly HeadReading[], isSet: (r: HeadReading) => boolean): HeadReading[] {
-  const last = new Map<string, HeadReading>();
-  for (const r of readings) last.set(`${r.rowId}/${r.holeId}`, r);
-  return [...last.values()].filter((r) => !r.disposition.startsWith('accept') && isSet(r));
 }

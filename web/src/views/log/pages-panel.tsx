@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { namesPage } from '#core/record/page-revisions';
-import type { Entity, PageDefinition } from '#core/record/definitions';
+import type { PageDefinition } from '#core/record/definitions';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
-import type { LogAnswer } from '../../api/record';
+import type { LogAnswer, RevisedPage } from '../../api/record';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 
@@ -18,7 +17,7 @@ export function PagesPanel({ log }: { log: LogAnswer }) {
   const [error, setError] = useState<string | null>(null);
   const add = async () => {
     if (name.trim() === '' || revision.trim() === '') return setError('Name the page and its revision.');
-    const known = log.revised.find((p) => p.definition.name.toLowerCase() === name.trim().toLowerCase());
+    const known = log.revised.find((r) => r.page.definition.name.toLowerCase() === name.trim().toLowerCase())?.page;
     const next = { revision: revision.trim(), cameAt: new Date().toISOString(), note: note.trim() };
     const definition: PageDefinition = known
       ? { ...known.definition, revisions: [...known.definition.revisions, next] }
@@ -44,10 +43,10 @@ export function PagesPanel({ log }: { log: LogAnswer }) {
       ) : null}
       <ul>
         {[...log.revised]
-          .sort((a, b) => a.definition.name.localeCompare(b.definition.name))
-          .map((p) => (
-            <li key={p.id} className="border-t border-line py-1">
-              <OnePage page={p} log={log} />
+          .sort((a, b) => a.page.definition.name.localeCompare(b.page.definition.name))
+          .map((r) => (
+            <li key={r.page.id} className="border-t border-line py-1">
+              <OnePage revised={r} log={log} />
             </li>
           ))}
       </ul>
@@ -68,38 +67,30 @@ export function PagesPanel({ log }: { log: LogAnswer }) {
   );
 }
 
-function OnePage({ page, log }: { page: Entity<'page'>; log: LogAnswer }) {
-  const { name, revisions } = page.definition;
+function OnePage({ revised, log }: { revised: RevisedPage; log: LogAnswer }) {
+  const { name, revisions } = revised.page.definition;
   const newest = revisions.at(-1);
-  const rows = Object.entries(log.rows).filter(([, r]) => namesPage(r.page, name));
-  const doneBefore = (rowId: string) =>
-    log.pages
-      .filter((p) => newest !== undefined && p.firstAt < newest.cameAt)
-      .flatMap((p) => p.lines)
-      .filter((l) => l.rowId === rowId)
-      .reduce((n, l) => n + l.count, 0);
   const when = (iso: string) => new Date(iso).toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' });
+  const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`;
   return (
     <details>
       <summary className="cursor-pointer">
-        <strong>{name}</strong> revision {newest?.revision}, {newest ? when(newest.cameAt) : ''}: touches {rows.length}{' '}
-        {rows.length === 1 ? 'row' : 'rows'}
+        <strong>{name}</strong> revision {newest?.revision}, {newest ? when(newest.cameAt) : ''}: touches{' '}
+        {count(revised.rows.length, 'row')}, {count(revised.partIds.length, 'part')}
       </summary>
       <p className="text-[15px]">{newest?.note}</p>
       <ul className="text-[15px]">
-        {rows.map(([id, r]) => {
-          const before = doneBefore(id);
-          return (
-            <li key={id}>
-              <Link className="underline-offset-2 hover:underline" to={`/assemblies/${assemblyOf(log, id)}/plan?row=${id}`}>
-                {r.title}
-              </Link>
-              <span className={before > 0 ? 'text-caution' : 'text-ink2'}>
-                {before > 0 ? `: ${before} things were done to the old page` : ': nothing was done to the old page'}
-              </span>
-            </li>
-          );
-        })}
+        {revised.rows.map(({ rowId, doneBefore }) => (
+          <li key={rowId}>
+            <Link className="underline-offset-2 hover:underline" to={`/assemblies/${log.rows[rowId]?.assemblyId ?? ''}/plan?row=${rowId}`}>
+              {log.rows[rowId]?.title}
+            </Link>
+            <span className={doneBefore > 0 ? 'text-caution' : 'text-ink2'}>
+              {doneBefore > 0 ? `: ${count(doneBefore, 'thing')} done to the old page` : ': nothing was done to the old page'}
+            </span>
+          </li>
+        ))}
+        {revised.partIds.length > 0 ? <li>Parts: {revised.partIds.map((id) => log.parts[id]).join(', ')}</li> : null}
       </ul>
       {revisions.length > 1 ? (
         <p className="text-[15px] text-ink2">
@@ -112,8 +103,4 @@ function OnePage({ page, log }: { page: Entity<'page'>; log: LogAnswer }) {
       ) : null}
     </details>
   );
-}
-
-function assemblyOf(log: LogAnswer, rowId: string): string {
-  return log.rows[rowId]?.assemblyId ?? '';
 }

@@ -7,7 +7,7 @@ import { STAGES, stageOf, type Stage } from '#core/record/stage';
 import { STEP_KINDS } from '#core/record/steps';
 import type { Hand } from '#core/record/definitions';
 import type { Setup } from '#core/setup/setup';
-import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { OPERATION_WORDS, setupName, STAGE_WORDS } from '#core/wording/setups';
 import { useAllMarks } from '../../api/all-marks';
 import { useKeep } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
@@ -25,21 +25,12 @@ import type { MapOutline, MapRow } from '../../drawing/map-paint';
 import { MapCanvas } from './map-canvas';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 
-const STAGE_WORDS: Readonly<Record<Stage, string>> = {
-  open: 'not begun',
-  'laid-out': 'laid out',
-  piloted: 'piloted',
-  drilled: 'drilled',
-  deburred: 'deburred',
-  prepared: 'prepared',
-  set: 'riveted',
-  inspected: 'inspected',
-};
-
 /** The assembly's holes as they lie on the sheet. */
 export function MapView() {
   return <AssemblyScreen name="Map">{(data) => <MapOfAssembly data={data} />}</AssemblyScreen>;
 }
+
+const NO_MODELS: readonly RowModel[] = [];
 
 /** What the map is narrowed to. */
 interface MapFilter {
@@ -113,7 +104,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
   const [isImporting, setImporting] = useState(false);
   const keep = useKeep(kit);
   const setups = useSetups(models);
-  const reaches = useReach(data, models);
+  const reaches = useReach(data, filter.show === 'tools' ? models : NO_MODELS);
   const { placed, strips } = useMapRows(models, filter, reaches);
   const outlines = useMemo(() => outlinesOf(data), [data]);
   const selectedId = search.get('row');

@@ -2,14 +2,12 @@ import { formatRange, holesInPlan } from '#core/record/holes';
 import type { Deviation } from '#core/record/marks';
 import type { TypedLength } from '#core/record/definitions';
 import { showBoth } from '#core/units/show';
-import { DEVIATION_WORDS } from '#core/wording/deviations';
+import { DEVIATION_WORDS, VERDICT_WORDS } from '#core/wording/deviations';
 import { dimpleSentence, dimpleSeverity } from '#core/wording/preparation';
 import { sheetName } from '#core/wording/words';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import type { RowModel } from '../../rows/row-model';
-
-const SAID = { 'same-rivet': 'the same rivet goes', 'next-size': 'the next size goes', stop: 'stop, ask the kit maker' } as const;
 
 /** What was found at this row's holes, as it was measured, with what the program said then. */
 export function RowDeviations({ row }: { row: RowModel }) {
@@ -51,7 +49,7 @@ export function RowDeviations({ row }: { row: RowModel }) {
               <VerdictSign of={d.verdict === 'stop' ? 'stop' : d.verdict === 'next-size' ? 'caution' : 'ok'} />
               <span className="min-w-0 flex-1">
                 {which}: {DEVIATION_WORDS[d.kind]}
-                {measured(d) ? `, ${measured(d)}` : ''}; the program said: {SAID[d.verdict]}. {m.payload.note}
+                {measured(d) ? `, ${measured(d)}` : ''}; the program said: {VERDICT_WORDS[d.verdict]}. {m.payload.note}
               </span>
               {(m.payload.photoIds ?? []).map((id) => (
                 <a key={id} href={`/api/photos/${id}`} target="_blank" rel="noreferrer">

@@ -1,5 +1,6 @@
 import type { Entity } from '#core/record/definitions';
 import { effectiveMarks, type Mark } from '#core/record/marks';
+import { markText } from '#core/wording/marks';
 import type { ChangeView } from '../../api/queries';
 import { changeText } from '../../ui/undo';
 
@@ -36,7 +37,7 @@ export function RowHistory({
         text:
           m.kind === 'undo'
             ? 'took a mark back'
-            : `${m.holeIds.length} ${m.holeIds.length === 1 ? 'hole' : 'holes'} ${m.kind}${m.side ? `, ${m.side} side` : ''}${m.layerIds.length > 0 ? `, ${m.layerIds.length} ${m.layerIds.length === 1 ? 'sheet' : 'sheets'}` : ''}`,
+            : `${markText(m)}${m.side ? `, ${m.side} side` : ''}${m.layerIds.length > 0 ? `, ${m.layerIds.length} ${m.layerIds.length === 1 ? 'sheet' : 'sheets'}` : ''}`,
         reason: [m.payload.early ? `though not yet ${m.payload.early.join(', ')}` : '', m.payload.how ?? '', m.payload.note ?? '']
           .filter(Boolean)
           .join('; '),

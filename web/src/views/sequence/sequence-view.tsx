@@ -4,7 +4,7 @@ import { eveningOf, hoursLeft, learnedMinutes } from '#core/sequence/hours';
 import { assemblyOperations, type AssemblyOperation } from '#core/sequence/operations';
 import { operationProgress, type OperationProgress } from '#core/sequence/progress';
 import { setupName } from '#core/wording/setups';
-import { operationVerb, PRECEDENCE_WORDS, STATE_WORDS } from '#core/wording/sequence';
+import { operationVerb, precedenceReason, STATE_WORDS } from '#core/wording/sequence';
 import type { Setup } from '#core/setup/setup';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
@@ -187,21 +187,23 @@ function Waits({ selected, operations, progress, nameOf, onPick }: WaitsProps) {
   const byId = new Map(operations.map((o) => [o.id, o]));
   const waits = selected.after.filter((a) => progress.get(a.id)?.state !== 'done');
   const then = operations.filter((o) => o.after.some((a) => a.id === selected.id) && progress.get(o.id)?.waitsFor.length === 1);
-  const pick = (o: AssemblyOperation | undefined) =>
-    o ? (
-      <button type="button" className="text-left underline underline-offset-2" onClick={() => onPick(o.id)}>
-        {nameOf(o)}
-      </button>
-    ) : null;
+  const pick = (o: AssemblyOperation) => (
+    <button type="button" className="text-left underline underline-offset-2" onClick={() => onPick(o.id)}>
+      {nameOf(o)}
+    </button>
+  );
   return (
     <>
       {waits.length > 0 ? (
         <ul aria-label="Waits for">
-          {waits.map((a) => (
-            <li key={a.id}>
-              waits for {pick(byId.get(a.id))}: <span className="text-ink2">{PRECEDENCE_WORDS[a.because]}</span>
-            </li>
-          ))}
+          {waits.map((a) => {
+            const earlier = byId.get(a.id);
+            return earlier ? (
+              <li key={a.id}>
+                waits for {pick(earlier)}: <span className="text-ink2">{precedenceReason(a.because, earlier.kind, selected.kind)}</span>
+              </li>
+            ) : null;
+          })}
         </ul>
       ) : null}
       {then.length > 0 ? (

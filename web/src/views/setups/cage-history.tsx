@@ -1,9 +1,8 @@
 import { useMemo } from 'react';
 import { cageHistory } from '#core/depth/cage-record';
-import { CLICK } from '#core/prep/countersink';
 import type { Entity, KitDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
-import { clickOf, type SetupCard } from '#core/setup/cards';
+import type { SetupCard } from '#core/setup/cards';
 import type { Mm } from '#core/units/length';
 import { showLength } from '#core/units/show';
 import { CAGE_WAY_WORDS, LIE_WORDS } from '#core/wording/preparation';
@@ -24,9 +23,8 @@ export function CageHistory({ cards, marks, kit, tools }: CageHistoryProps) {
     const own = marks.filter((m) => m.kind === 'cage-set' || m.kind === 'depth-read' || m.kind === 'gauge-read' || m.kind === 'undo');
     return cards
       .flatMap((card) => {
-        const { tool } = card.setup;
-        if (tool.kind !== 'cutter') return [];
-        return cageHistory(own, card.setup.key, { target: tool.depth, click: clickOf(undefined, CLICK) }).map((event) => ({ event, card }));
+        if (card.setup.tool.kind !== 'cutter') return [];
+        return cageHistory(own, card.setup.key).map((event) => ({ event, card }));
       })
       .sort((a, b) => (a.event.doneAt < b.event.doneAt ? 1 : -1));
   }, [cards, marks]);

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { CLICK } from '#core/prep/countersink';
+import { cageOf, clickOf } from '#core/depth/cage-record';
 import type { Entity } from '#core/record/definitions';
 import { setupCards, type SetupCard } from '#core/setup/cards';
 import { toolsForSetup } from '#core/reach/tools-for-setup';
@@ -32,7 +32,10 @@ function SetupsOfAssembly({ data }: { data: AssemblyAnswer }) {
   const tools = useTools(kit.id).data?.tools ?? NO_TOOLS;
   const undo = useUndo(kit, marks);
   const [text, setText] = useState('');
-  const cards = useMemo(() => setupCards(cardRows(rows), CLICK), [rows]);
+  const cards = useMemo(() => {
+    const cageMarks = marks.filter((m) => m.kind === 'cage-set' || m.kind === 'undo');
+    return setupCards(cardRows(rows), (key) => clickOf(cageOf(tools, cageMarks, key)));
+  }, [rows, marks, tools]);
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = cards.filter((c) => {
     const said = [OPERATION_WORDS[c.setup.operation].verb, setupName(c.setup, units), ...c.lines.flatMap((l) => [l.title, l.part])].join(

@@ -1,0 +1,28 @@
+import type { Mark, MarkKind } from '../record/marks';
+
+/** Marks that are no step done at holes, as undo and the record name them. */
+const TOLD: Partial<Readonly<Record<MarkKind, string>>> = {
+  deviation: 'a deviation',
+  'depth-read': 'a depth reading',
+  'gauge-read': 'a reading of the gauge’s scatter',
+  'cage-set': 'the cage’s setting',
+  'rivet-check': 'a rivet laid in',
+  'dimple-check': 'a dimple looked at',
+  'angle-read': 'a flange’s angle',
+  'head-check': 'a rivet looked at',
+  'sealant-mixed': 'sealant mixed',
+  'log-note': 'a note in the log',
+  'shift-started': 'the shift’s start',
+  'shift-paused': 'the shift’s pause',
+  'shift-resumed': 'the shift going on',
+  'shift-ended': 'the shift’s end',
+};
+
+/** A mark in a few words: `12 holes drilled`, `2 parts primed`, `a depth reading`. */
+export function markText(mark: Pick<Mark, 'kind' | 'holeIds' | 'payload'>): string {
+  const told = TOLD[mark.kind];
+  if (told) return told;
+  const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`;
+  const parts = mark.payload.partIds?.length;
+  return `${parts === undefined ? count(mark.holeIds.length, 'hole') : count(parts, 'part')} ${mark.kind}`;
+}
