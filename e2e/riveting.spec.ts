@@ -48,11 +48,11 @@ test('a row is set in its order with the length judged; heads get a diagnosis, t
     .getByRole('button', { name: /It was done/ })
     .click();
   await openSetup(page, /^inspect/);
-  await expect(inspect(page).getByRole('status')).toContainText('Look next at hole 1, then 2, 3');
+  await expect(inspect(page).getByRole('status').filter({ hasText: 'Look next' })).toContainText('Look next at hole 1, then 2, 3');
   await measure(page, { Width: '.150', Height: '.053' });
   await expect(inspect(page)).toContainText('Within the profile.');
   await inspect(page).getByRole('button', { name: 'accept', exact: true }).click();
-  await expect(inspect(page).getByRole('status')).toContainText('Look next at hole 2');
+  await expect(inspect(page).getByRole('status').filter({ hasText: 'Look next' })).toContainText('Look next at hole 2');
   await expect(inspect(page).getByRole('img', { name: /1 readings/ })).toBeVisible();
   await measure(page, { Width: '.122', Height: '.082' });
   await expect(inspect(page)).toContainText('Under-driven: high and narrow');

@@ -21,17 +21,8 @@ import { keepPhoto } from '../files/photos';
 import { DAY_MS, DEVICE, demoId, demoMark, MINUTE_MS, PEOPLE, typedLength } from './mark-maker';
 import { DEMO_PHOTOS, demoPhotoId, pageEdits, rivetingMarks } from './riveting-record';
 import { preparationMarks } from './preparation-record';
-import {
-  DEMO_ASSEMBLIES,
-  DEMO_DEVIATION,
-  DEMO_KIT_NAME,
-  DEMO_SHIFTS,
-  type DemoAssembly,
-  type DemoRow,
-  type DemoShift,
-  type DemoWork,
-  type InchPlace,
-} from './quillback';
+import { DEMO_ASSEMBLIES, DEMO_DEVIATION, DEMO_KIT_NAME, DEMO_SHIFTS } from './quillback';
+import type { DemoAssembly, DemoRow, DemoShift, DemoWork, InchPlace } from './shapes';
 
 export const DEMO_KIT_ID = demoId('kit');
 export const DEMO_ASSEMBLY_ID = demoId('assembly');

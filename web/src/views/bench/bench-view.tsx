@@ -15,7 +15,7 @@ import { useFollow, useTools, type AssemblyAnswer } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
 import { AssemblyScreen } from '../../ui/assembly-screen';
-import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { AssemblyPage } from '../../ui/assembly-page';
 import { isTyping } from '../../ui/typing';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
@@ -52,7 +52,6 @@ export function BenchView() {
 }
 
 function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
-  const units = useUnits();
   const { kit, assembly } = data;
   useFollow(kit.id);
   const { marks, rows, setups, scuffAfterDimple } = useBench(data);
@@ -85,14 +84,7 @@ function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
     return () => window.removeEventListener('keydown', onKey);
   });
   return (
-    <div className="flex min-h-full flex-col">
-      <TopBar
-        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
-        kit={kit}
-        views={assemblyViews(assembly.id, 'bench')}
-        undo={undo}
-        units={units}
-      />
+    <AssemblyPage data={data} here="bench" undo={undo}>
       <main className="grid flex-1 grid-cols-[minmax(0,1fr)] gap-3 p-3 md:grid-cols-[230px_minmax(0,1fr)]">
         <SetupRail setups={setups} current={current} onOpen={open} />
         <div className="flex min-w-0 flex-col gap-3">
@@ -116,7 +108,7 @@ function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
         </div>
       </main>
       {guard.dialog}
-    </div>
+    </AssemblyPage>
   );
 }
 

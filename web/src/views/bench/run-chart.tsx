@@ -1,5 +1,6 @@
 import { CategoryScale, Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js';
 import { useEffect, useRef } from 'react';
+import { chartLook } from '../../ui/chart-look';
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, CategoryScale, Tooltip);
 
@@ -20,10 +21,7 @@ export default function RunChart({ values, target, tolerance, changes, label }: 
   useEffect(() => {
     const node = canvas.current;
     if (!node) return;
-    const style = getComputedStyle(document.documentElement);
-    const colour = (name: string) => style.getPropertyValue(name).trim();
-    Chart.defaults.font.family = '"Source Sans 3 Variable", sans-serif';
-    Chart.defaults.color = colour('--ink2');
+    const colour = chartLook();
     const count = Math.max(values.length, 8);
     const flat = (y: number) => Array.from({ length: count }, () => y);
     const line = (y: number, name: string, dash: number[]) => ({

@@ -1,5 +1,6 @@
 import { CategoryScale, Chart, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip, type PointStyle } from 'chart.js';
 import { useEffect, useRef } from 'react';
+import { chartLook } from '../../ui/chart-look';
 import type { HeadReading } from '#core/inspect/heads';
 import type { Profile } from '#core/tables/profiles';
 
@@ -19,10 +20,7 @@ export default function HeadChart({ series, profile }: HeadChartProps) {
   useEffect(() => {
     const node = canvas.current;
     if (!node) return;
-    const style = getComputedStyle(document.documentElement);
-    const colour = (name: string) => style.getPropertyValue(name).trim();
-    Chart.defaults.font.family = '"Source Sans 3 Variable", sans-serif';
-    Chart.defaults.color = colour('--ink2');
+    const colour = chartLook();
     const colours = ['--dye', '--ink', '--caution', '--done'].map(colour);
     const count = Math.max(longest, 8);
     const limit = (y: number, label: string) => ({

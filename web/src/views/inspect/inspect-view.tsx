@@ -8,9 +8,8 @@ import { useKeep } from '../../api/commands';
 import { useFollow, useTools, type AssemblyAnswer } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Select, TextInput } from '../../ui/controls';
-import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
-import { useUnits } from '../../ui/units';
 import { useBench } from '../../rows/use-bench';
 import { useInspection } from '../../rows/use-inspection';
 
@@ -25,7 +24,6 @@ const GROUPS = { row: 'by row', tool: 'by tool', person: 'by person' } as const;
 type Group = keyof typeof GROUPS;
 
 function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
-  const units = useUnits();
   const { kit, assembly } = data;
   useFollow(kit.id);
   const { marks, rows } = useBench(data);
@@ -57,14 +55,7 @@ function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
   const profile = PROFILES[kit.definition.profile];
   const dueByRow = [...new Set(due.map((d) => d.rowId))];
   return (
-    <div className="flex min-h-full flex-col">
-      <TopBar
-        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
-        kit={kit}
-        views={assemblyViews(assembly.id, 'inspect')}
-        undo={undo}
-        units={units}
-      />
+    <AssemblyPage data={data} here="inspect" undo={undo}>
       <main className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 lg:grid-cols-[360px_minmax(0,1fr)]">
         <div className="flex flex-col gap-4">
           <section aria-label="To look at next">
@@ -166,6 +157,6 @@ function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
           </p>
         </section>
       </main>
-    </div>
+    </AssemblyPage>
   );
 }

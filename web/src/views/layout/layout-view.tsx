@@ -17,9 +17,9 @@ import { newId } from '../../api/device';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField } from '../../ui/dimension-field';
-import { assemblyViews, Choice, TopBar } from '../../ui/top-bar';
+import { AssemblyPage } from '../../ui/assembly-page';
+import { Choice } from '../../ui/top-bar';
 import { useUndo } from '../../ui/use-undo';
-import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { PickDialog } from '../drawings/pick-dialog';
 import { partsById } from '../../rows/row-model';
@@ -36,7 +36,6 @@ export function LayoutView() {
 }
 
 function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
-  const units = useUnits();
   const { kit, assembly } = data;
   useFollow(kit.id);
   const undo = useUndo(kit, useAllMarks(assembly.id));
@@ -45,14 +44,7 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
   const parts = useMemo(() => partsById(data.parts), [data.parts]);
   const stack = row ? stackOf(row.definition, { kit: kit.definition, parts }) : null;
   return (
-    <div className="flex min-h-full flex-col">
-      <TopBar
-        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
-        kit={kit}
-        views={assemblyViews(assembly.id, 'layout')}
-        undo={undo}
-        units={units}
-      />
+    <AssemblyPage data={data} here="layout" undo={undo}>
       <main className="flex flex-col gap-3 p-3">
         <div className="flex flex-wrap items-center gap-3">
           <h1 className="label text-[22px]">Layout</h1>
@@ -72,7 +64,7 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
           <LayoutOfRow key={row.id} data={data} row={row} stack={stack} parts={parts} title={rowTitle(row.definition, parts)} />
         ) : null}
       </main>
-    </div>
+    </AssemblyPage>
   );
 }
 

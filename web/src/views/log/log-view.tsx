@@ -4,10 +4,8 @@ import type { LogPage } from '#core/log/day-log';
 import { hoursSentence, logSentences, type LogNames } from '#core/wording/log';
 import { useFollow } from '../../api/queries';
 import { useLog, type LogAnswer } from '../../api/record';
-import { useScreenUnits } from '../../ui/assembly-screen';
-import { ErrorText, Select, TextInput } from '../../ui/controls';
-import { TopBar } from '../../ui/top-bar';
-import { UnitsContext } from '../../ui/units';
+import { Select, TextInput } from '../../ui/controls';
+import { KitPage } from '../../ui/kit-page';
 import { AddNote } from './add-note';
 import { DossierPanel } from './dossier-panel';
 import { PagesPanel } from './pages-panel';
@@ -15,23 +13,15 @@ import { PagesPanel } from './pages-panel';
 /** The builder's log: it writes itself from the marks; a sentence and a photo are added at will. */
 export function LogView() {
   const { kitId = '' } = useParams();
-  const answer = useLog(kitId);
-  const kit = answer.data?.kit;
-  const units = useScreenUnits(kit?.definition.units);
   return (
-    <UnitsContext value={units}>
-      <div className="flex min-h-full flex-col">
-        <TopBar
-          trail={[...(kit ? [{ text: kit.definition.name, to: `/kits/${kit.id}` }] : []), { text: 'Log and dossier' }]}
-          kit={kit}
-          units={units}
-        />
-        <main className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 lg:grid-cols-[minmax(0,1fr)_360px]">
-          {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : null}
-          {answer.data ? <LogOfKit log={answer.data} units={units} /> : answer.error ? null : <p role="status">Reading the record …</p>}
-        </main>
-      </div>
-    </UnitsContext>
+    <KitPage
+      name="Log and dossier"
+      answer={useLog(kitId)}
+      waiting="Reading the record …"
+      layout="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 lg:grid-cols-[minmax(0,1fr)_360px]"
+    >
+      {(log, units) => <LogOfKit log={log} units={units} />}
+    </KitPage>
   );
 }
 

@@ -13,7 +13,7 @@ import { useKeep } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { fileName, saveFile } from '../../drawing/export-svg';
 import { Button, Select, TextInput } from '../../ui/controls';
-import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
@@ -126,14 +126,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
       'image/svg+xml',
     );
   return (
-    <div className="flex h-full min-h-[640px] flex-col lg:min-h-0">
-      <TopBar
-        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
-        kit={kit}
-        views={assemblyViews(assembly.id, 'map')}
-        undo={undo}
-        units={units}
-      />
+    <AssemblyPage data={data} here="map" undo={undo} height="h-full min-h-[640px] lg:min-h-0">
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,1fr)_minmax(200px,40%)] lg:grid-cols-[minmax(0,1fr)_320px] lg:grid-rows-1">
         <section aria-label="Map" className="relative min-h-0 min-w-0 overflow-hidden">
           {placed.length === 0 && outlines.length === 0 ? (
@@ -264,6 +257,6 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
       {isImporting ? (
         <ImportDialog data={data} onKeep={(edits) => keep({ edits, reason: 'Read from a drawing' })} onClose={() => setImporting(false)} />
       ) : null}
-    </div>
+    </AssemblyPage>
   );
 }

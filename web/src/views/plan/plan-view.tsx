@@ -11,7 +11,7 @@ import { newId } from '../../api/device';
 import { refreshDefinitions, useChanges, useFollow, type AssemblyAnswer } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, TextInput } from '../../ui/controls';
-import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { AssemblyPage } from '../../ui/assembly-page';
 import { BulkBar } from './bulk-bar';
 import { atNewest, conflictText, type Conflict } from './conflict';
 import { useDraft } from './draft';
@@ -36,10 +36,10 @@ const NO_REACH: readonly LayerReach[] = [];
 
 /** The rows of one assembly: list, typed line, and the selected row with its strip. */
 export function PlanView() {
-  return <AssemblyScreen name="Plan">{(data, units) => <PlanOfAssembly data={data} units={units} />}</AssemblyScreen>;
+  return <AssemblyScreen name="Plan">{(data) => <PlanOfAssembly data={data} />}</AssemblyScreen>;
 }
 
-function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 'mm' }) {
+function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   const { kit, assembly } = data;
   const { isAway } = useFollow(kit.id);
   const [search, setSearch] = useSearchParams();
@@ -196,15 +196,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
   const chosenRows = rows.filter((r) => checked.has(r.entity.id)).map((r) => r.entity);
   const isDrafting = draft?.stack != null && draft.plan != null && draft.made != null;
   return (
-    <div className="flex h-full min-h-[720px] flex-col lg:min-h-0">
-      <TopBar
-        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
-        kit={kit}
-        views={assemblyViews(assembly.id, 'plan')}
-        units={units}
-        undo={undo}
-        onKeys={() => setDialog({ kind: 'keys' })}
-      />
+    <AssemblyPage data={data} here="plan" undo={undo} onKeys={() => setDialog({ kind: 'keys' })} height="h-full min-h-[720px] lg:min-h-0">
       {isAway ? (
         <p className="bg-caution-soft px-3 py-1 text-caution">
           The program does not answer just now. What you see is the last it said; marks are kept in this browser until it is back.
@@ -351,7 +343,7 @@ function PlanOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | '
         onKeep={keepEdits}
         onClose={() => setDialog(null)}
       />
-    </div>
+    </AssemblyPage>
   );
 }
 

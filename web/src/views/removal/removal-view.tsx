@@ -12,7 +12,7 @@ import { useMark } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button } from '../../ui/controls';
-import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
@@ -25,7 +25,6 @@ export function RemovalView() {
 }
 
 function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
-  const units = useUnits();
   const { kit, assembly } = data;
   useFollow(kit.id);
   const { marks, rows } = useBench(data);
@@ -37,14 +36,7 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
   const isSet = row?.states.get(holeId)?.has('set//') ?? false;
   const [isOut, setOut] = useState(false);
   return (
-    <div className="flex min-h-full flex-col">
-      <TopBar
-        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
-        kit={kit}
-        views={assemblyViews(assembly.id, 'inspect')}
-        undo={undo}
-        units={units}
-      />
+    <AssemblyPage data={data} here="inspect" undo={undo}>
       <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
         {!row || number === 0 ? (
           <p className="text-[19px]">
@@ -69,7 +61,7 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
           </>
         )}
       </main>
-    </div>
+    </AssemblyPage>
   );
 }
 

@@ -9,7 +9,7 @@ import type { Setup } from '#core/setup/setup';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button, ErrorText, Select } from '../../ui/controls';
-import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { partsById } from '../../rows/row-model';
@@ -59,14 +59,7 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
   const next = ordered.find((o) => ['ready', 'under-way'].includes((progress.get(o.id) ?? NOTHING).state));
   const selected = byId.get(chosen ?? '') ?? next;
   return (
-    <div className="flex min-h-full flex-col">
-      <TopBar
-        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
-        kit={kit}
-        views={assemblyViews(assembly.id, 'sequence')}
-        undo={undo}
-        units={units}
-      />
+    <AssemblyPage data={data} here="sequence" undo={undo}>
       <main className="flex flex-col gap-4 p-4">
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
           <h1 className="label text-[26px]">The order of the work</h1>
@@ -163,7 +156,7 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
           </section>
         </div>
       </main>
-    </div>
+    </AssemblyPage>
   );
 }
 

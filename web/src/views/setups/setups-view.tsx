@@ -10,7 +10,7 @@ import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useFollow, useTools, type AssemblyAnswer } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { TextInput } from '../../ui/controls';
-import { assemblyViews, TopBar } from '../../ui/top-bar';
+import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { cardRows, useBench } from '../../rows/use-bench';
@@ -44,14 +44,7 @@ function SetupsOfAssembly({ data }: { data: AssemblyAnswer }) {
     return words.every((w) => said.toLowerCase().includes(w));
   });
   return (
-    <div className="flex min-h-full flex-col">
-      <TopBar
-        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
-        kit={kit}
-        views={assemblyViews(assembly.id, 'setups')}
-        undo={undo}
-        units={units}
-      />
+    <AssemblyPage data={data} here="setups" undo={undo}>
       <main className="mx-auto flex w-full max-w-6xl flex-col gap-4 p-4">
         <div className="flex flex-wrap items-end justify-between gap-3">
           <h1 className="label text-[26px]">Set-ups to prepare with</h1>
@@ -80,7 +73,7 @@ function SetupsOfAssembly({ data }: { data: AssemblyAnswer }) {
         </ol>
         <CageHistory cards={cards} marks={marks} kit={kit.definition} tools={tools} />
       </main>
-    </div>
+    </AssemblyPage>
   );
 }
 

@@ -4,32 +4,16 @@ import type { StockNeed } from '#core/stock/needs';
 import { useKeep } from '../../api/commands';
 import { useFollow } from '../../api/queries';
 import { useStock, type StockAnswer } from '../../api/record';
-import { useScreenUnits } from '../../ui/assembly-screen';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
-import { TopBar } from '../../ui/top-bar';
-import { UnitsContext } from '../../ui/units';
+import { KitPage } from '../../ui/kit-page';
 
 /** Rivets by call-out: still needed, with spare, on hand, to order, and what would serve instead. */
 export function StockView() {
   const { kitId = '' } = useParams();
-  const answer = useStock(kitId);
-  const kit = answer.data?.kit;
-  const units = useScreenUnits(kit?.definition.units);
   return (
-    <UnitsContext value={units}>
-      <div className="flex min-h-full flex-col">
-        <TopBar
-          trail={[...(kit ? [{ text: kit.definition.name, to: `/kits/${kit.id}` }] : []), { text: 'Stock' }]}
-          kit={kit}
-          units={units}
-        />
-        <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
-          <h1 className="label text-[26px]">Rivets in stock</h1>
-          {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : null}
-          {answer.data ? <StockOfKit data={answer.data} /> : answer.error ? null : <p role="status">Counting …</p>}
-        </main>
-      </div>
-    </UnitsContext>
+    <KitPage name="Stock" answer={useStock(kitId)} waiting="Counting …" layout="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
+      {(data) => <StockOfKit data={data} />}
+    </KitPage>
   );
 }
 
@@ -56,6 +40,7 @@ function StockOfKit({ data }: { data: StockAnswer }) {
   const shown = needs.filter((n) => n.callout.toLowerCase().includes(text.trim().toLowerCase()));
   return (
     <>
+      <h1 className="label text-[26px]">Rivets in stock</h1>
       <form
         className="flex flex-wrap items-end gap-3"
         onSubmit={(e) => {

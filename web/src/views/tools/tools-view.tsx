@@ -5,33 +5,17 @@ import { USUAL_TOOLS } from '#core/tables/usual-tools';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useTools, type ToolsAnswer } from '../../api/queries';
-import { useScreenUnits } from '../../ui/assembly-screen';
 import { Button, ErrorText } from '../../ui/controls';
-import { TopBar } from '../../ui/top-bar';
-import { UnitsContext } from '../../ui/units';
+import { KitPage } from '../../ui/kit-page';
 import { ToolCard } from './tool-card';
 
 /** The tools somebody owns, by their measures. */
 export function ToolsView() {
   const { kitId = '' } = useParams();
-  const answer = useTools(kitId);
-  const kit = answer.data?.kit;
-  const units = useScreenUnits(kit?.definition.units);
   return (
-    <UnitsContext value={units}>
-      <div className="flex min-h-full flex-col">
-        <TopBar
-          trail={[...(kit ? [{ text: kit.definition.name, to: `/kits/${kit.id}` }] : []), { text: 'My tools' }]}
-          kit={kit}
-          units={units}
-        />
-        <main className="mx-auto flex w-full max-w-4xl flex-col gap-3 p-4">
-          <h1 className="label text-[26px]">My tools</h1>
-          {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : null}
-          {answer.data ? <ToolsOfKit data={answer.data} /> : <p role="status">Loading …</p>}
-        </main>
-      </div>
-    </UnitsContext>
+    <KitPage name="My tools" answer={useTools(kitId)} waiting="Loading …" layout="mx-auto flex w-full max-w-4xl flex-col gap-3 p-4">
+      {(data) => <ToolsOfKit data={data} />}
+    </KitPage>
   );
 }
 
@@ -78,6 +62,7 @@ function ToolsOfKit({ data }: { data: ToolsAnswer }) {
   );
   return (
     <>
+      <h1 className="label text-[26px]">My tools</h1>
       <p className="text-[15px] text-ink2">
         A measure left empty limits nothing; the bench asks for it where it would change an answer. Measure your own: the usual ones are
         only a start.

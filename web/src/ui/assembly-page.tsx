@@ -1,0 +1,31 @@
+import type { ReactNode } from 'react';
+import type { AssemblyAnswer } from '../api/queries';
+import { assemblyViews, TopBar, type AssemblyViewName } from './top-bar';
+import { useUnits } from './units';
+
+interface AssemblyPageProps {
+  readonly data: AssemblyAnswer;
+  readonly here: AssemblyViewName;
+  readonly undo: { readonly label: string | null; readonly run: () => void };
+  readonly onKeys?: () => void;
+  /** How high it stands; the whole of what is in it, where nothing is said. */
+  readonly height?: string;
+  readonly children: ReactNode;
+}
+
+/** The frame of every view of an assembly: where you are, its views, undo. */
+export function AssemblyPage({ data: { kit, assembly }, here, undo, onKeys, height = 'min-h-full', children }: AssemblyPageProps) {
+  return (
+    <div className={`flex flex-col ${height}`}>
+      <TopBar
+        trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
+        kit={kit}
+        views={assemblyViews(assembly.id, here)}
+        units={useUnits()}
+        undo={undo}
+        onKeys={onKeys}
+      />
+      {children}
+    </div>
+  );
+}
