@@ -148,6 +148,9 @@ export function readKitDocument(value: unknown): Result<KitDocument> {
 
 const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;
 
+/** A text that is an id, or begins with one as the id of an operation does. */
+const IS_ID = new RegExp(`^(part/)?${UUID.source}(/.*)?$`);
+
 /** The same kit under ids of its own. Devices and people keep theirs: they are who they are. */
 export function copyOfKit(doc: KitDocument, newId: () => string): KitDocument {
   const kept = new Set([...doc.changes, ...doc.marks].flatMap((r) => [r.device, r.person]));
@@ -162,7 +165,7 @@ export function copyOfKit(doc: KitDocument, newId: () => string): KitDocument {
     return made;
   };
   const turn = (value: unknown): unknown => {
-    if (typeof value === 'string') return value.length === 36 && value.replace(UUID, '') === '' ? rename(value) : value;
+    if (typeof value === 'string') return IS_ID.test(value) ? value.replace(UUID, rename) : value;
     if (Array.isArray(value)) return value.map(turn);
     if (value !== null && typeof value === 'object') return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, turn(v)]));
     return value;

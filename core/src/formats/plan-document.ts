@@ -1,14 +1,10 @@
 import Joi from 'joi';
-import { planStack } from '../prep/plan';
 import { newKit } from '../record/blank';
 import type { KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
-import { stackOf } from '../record/stack-of';
-import { stepsOf } from '../record/steps';
-import { rowTitle } from '../record/title';
-import { assemblyOperations, type OperationRow } from '../sequence/operations';
-import { operationGraph } from '../sequence/graph';
-import { orderOperations } from '../sequence/order';
-import { setupsOf } from '../setup/setup';
+import { arrange, withAccess } from '../sequence/arrange';
+import { assemblyOperations } from '../sequence/operations';
+import { accessRows } from '../sequence/shut-off';
+import { planRow, type WorkRow } from '../setup/assembly-work';
 import type { Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 import { checkShape } from './document';
@@ -69,20 +65,20 @@ export function answerPlan(value: unknown): Result<unknown> {
   }
   const parts = new Map(doc.parts.filter((p) => p.deleted !== true).map((p) => [p.id, p.definition]));
   const answers: unknown[] = [];
-  const rows: OperationRow[] = [];
+  const rows: WorkRow[] = [];
   for (const [i, { id, definition: row, deleted }] of doc.rows.entries()) {
     if (deleted === true) continue;
     const missing = row.layers.findIndex((l) => !parts.has(l.partId));
     if (missing >= 0) return bad({ code: 'part-unknown', path: `rows[${i}].definition.layers[${missing}].partId` });
-    const stack = stackOf(row, { kit, parts });
-    if (!stack) return bad({ code: 'part-unknown', path: `rows[${i}]` });
-    const plan = planStack(stack);
-    answers.push({ id, name: rowTitle(row, parts), prep: prepAnswer(plan, stack, units) });
-    rows.push({ id, row, uses: setupsOf(stepsOf(row, plan.layers, { kit, parts }), row, stack, plan) });
+    const planned = planRow(id, row, { kit, parts });
+    if (!planned) return bad({ code: 'part-unknown', path: `rows[${i}]` });
+    answers.push({ id, name: planned.title, prep: prepAnswer(planned.plan, planned.stack, units) });
+    rows.push(planned);
   }
   const operations = assemblyOperations(rows, parts, kit.work?.scuffAfterDimple ?? false);
-  const graph = operationGraph(operations.map((o) => ({ id: o.id, setup: o.setup, after: o.after.map((a) => a.id) })));
-  if (!graph.ok) return graph;
-  const { order, ...rest } = orderOperations(graph.value);
-  return good({ rows: answers, operations, order: order.map((n) => operations[n]?.id), ...rest });
+  const access = accessRows(operations, rows, []);
+  const arranged = arrange(operations, access, new Set());
+  if (!arranged.ok) return arranged;
+  const { access: along, ...rest } = arranged.value;
+  return good({ rows: answers, operations: withAccess(operations, access).operations, ...rest, deadEnds: along.deadEnds });
 }

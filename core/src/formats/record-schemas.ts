@@ -1,6 +1,16 @@
 import Joi from 'joi';
 import { SCHOOL_IDS } from '../prep/stack';
-import { ENTITY_KINDS, HOLD_KINDS, ROW_STARTS, SETTING_WAYS, TOOL_KINDS, type Change, type EntityKind } from '../record/definitions';
+import {
+  ENTITY_KINDS,
+  FOLLOWED,
+  HOLD_KINDS,
+  ROW_STARTS,
+  SETTING_WAYS,
+  SHUT_SIDES,
+  TOOL_KINDS,
+  type Change,
+  type EntityKind,
+} from '../record/definitions';
 import {
   CAGE_WAYS,
   DEVIATION_KINDS,
@@ -78,12 +88,21 @@ const kit = Joi.object({
   stock: Joi.object().pattern(Joi.string().max(40), Joi.number().integer().min(0).max(1_000_000)).max(500),
 });
 
+/** Most rows or operations an order of an assembly names. */
+const SEQUENCE_MAX = 20_000;
+
 const assembly = Joi.object({
   v: Joi.valid(1).required(),
   kitId: id.required(),
   name: name.required(),
   order: Joi.number().required(),
   mirroredFrom: id.allow(null),
+  sequence: Joi.object({
+    follows: Joi.valid(...FOLLOWED).required(),
+    reason: Joi.string().trim().allow('').max(500).required(),
+    plans: Joi.array().items(id).max(SEQUENCE_MAX).unique(),
+    own: Joi.array().items(Joi.string().max(200)).max(SEQUENCE_MAX).unique(),
+  }).allow(null),
 });
 
 const coordinate = Joi.number().min(-100_000).max(100_000).required();
@@ -116,6 +135,7 @@ const part = Joi.object({
     corners: Joi.array().items(place).min(3).max(OUTLINE_MAX_CORNERS).required(),
   }).allow(null),
   crease: Joi.boolean(),
+  subAssembly: shortText,
 });
 
 const layer = Joi.object({
@@ -192,6 +212,17 @@ const row = Joi.object({
     gripMax: length.allow(null).required(),
   }).allow(null),
   setting: Joi.object({ way: Joi.valid(...SETTING_WAYS).required(), isSealed: Joi.boolean(), bareZone: shortText }).allow(null),
+  shutBy: Joi.array()
+    .items(
+      Joi.object({
+        by: Joi.object({ kind: Joi.valid('row', 'part').required(), id: id.required() }).required(),
+        side: Joi.valid(...SHUT_SIDES).required(),
+        room: length.allow(null),
+        isBentOpen: Joi.boolean(),
+      }),
+    )
+    .max(50),
+  waitsForParts: Joi.array().items(id).max(50).unique(),
 });
 
 const page = Joi.object({

@@ -1,10 +1,12 @@
 import { effectiveMarks, type Mark, type MarkKind } from '../record/marks';
 import { shiftsOf, type Shift } from '../record/shifts';
 
-/** Time of one shift given to one kind of work, ms; null: nothing was marked in it. */
+/** Time of one shift given to one kind of work with one tool, ms; kind null: nothing was marked in it. */
 export interface WorkedTime {
   readonly shift: Shift;
   readonly kind: MarkKind | null;
+  /** The tool that was named, by id, else the way of setting; null: neither was said. */
+  readonly tool: string | null;
   readonly ms: number;
   /** Single things of that kind that were marked in it: holes times sheets, or parts. */
   readonly count: number;
@@ -21,24 +23,25 @@ export function workedTimes(marks: readonly Mark[], now: string): WorkedTime[] {
   return shiftsOf(marks).flatMap((shift): WorkedTime[] => {
     const end = shift.endedAt ?? now;
     const own = done.filter((m) => m.person === shift.person && m.doneAt >= shift.startedAt && m.doneAt <= end);
-    const spent = new Map<MarkKind | null, number>();
-    const add = (kind: MarkKind | null, from: string, to: string) => {
-      const ms = between(shift, end, from, to);
-      if (ms > 0) spent.set(kind, (spent.get(kind) ?? 0) + ms);
+    const spent = new Map<string, { kind: MarkKind | null; tool: string | null; ms: number; count: number }>();
+    const add = (mark: Mark | null, from: string, to: string, count: number) => {
+      const [kind, tool] = [mark?.kind ?? null, mark ? toolOf(mark) : null];
+      const key = `${kind}/${tool}`;
+      const known = spent.get(key) ?? { kind, tool, ms: 0, count: 0 };
+      spent.set(key, { ...known, ms: known.ms + between(shift, end, from, to), count: known.count + count });
     };
     let from = shift.startedAt;
     for (const mark of own) {
-      add(mark.kind, from, mark.doneAt);
+      add(mark, from, mark.doneAt, thingsOf(mark));
       from = mark.doneAt;
     }
-    add(own.at(-1)?.kind ?? null, from, end);
-    return [...spent].map(([kind, ms]) => ({
-      shift,
-      kind,
-      ms,
-      count: own.filter((m) => m.kind === kind).reduce((n, m) => n + thingsOf(m), 0),
-    }));
+    add(own.at(-1) ?? null, from, end, 0);
+    return [...spent.values()].filter((s) => s.ms > 0).map((s) => ({ shift, ...s }));
   });
+}
+
+function toolOf({ payload }: Mark): string | null {
+  return payload.setting?.toolId ?? payload.setting?.way ?? null;
 }
 
 function thingsOf(m: Mark): number {

@@ -101,7 +101,8 @@ function planRivet(stack: Stack, grip: Mm, findings: Finding[]): PlannedRivet {
   const name = (dash: number) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: dash });
   const length = dashLength(lengthDash);
   const works = lengthWorks(length, question);
-  if (!works) {
+  /* A blind fastener goes by its grip range, not by a driven head. */
+  if (!works && !stack.isBlind) {
     const nearest = nearestWorkingDash(lengthDash, question);
     findings.push({
       code: 'length-does-not-work',

@@ -55,4 +55,6 @@ export interface Stack {
   readonly lengthDash?: number | null | undefined;
   readonly sharesLoadWith?: SharedLoad | undefined;
   readonly limits: Limits;
+  /** Set with a blind fastener, whose length is its own grip range. */
+  readonly isBlind?: boolean | undefined;
 }

@@ -30,7 +30,7 @@ export interface ReachingTool {
 }
 
 /** The rim kept between the edge and the back of the throat, mm. Source: the reach formula, docs/rules.md. */
-const THROAT_RIM_MM = 3;
+export const THROAT_RIM_MM = 3;
 const SAME_MM = 1e-9;
 
 export type ReachFailure = 'throat' | 'wall' | 'room' | 'bent';

@@ -62,6 +62,22 @@ export interface AssemblyDefinition {
   readonly order: number;
   /** The assembly this one was mirrored from. */
   readonly mirroredFrom?: string | null | undefined;
+  /** Which order its work follows; absent: the advice. */
+  readonly sequence?: SequenceDecision | null | undefined;
+}
+
+/** The program's own advice, the plans' order, or one the builder made. */
+export const FOLLOWED = ['advice', 'plans', 'own'] as const;
+export type Followed = (typeof FOLLOWED)[number];
+
+/** A decision about the order of the work, with its reason; who took it and when stands with the change that kept it. */
+export interface SequenceDecision {
+  readonly follows: Followed;
+  readonly reason: string;
+  /** Rows in the order the plans set them. */
+  readonly plans?: readonly string[] | undefined;
+  /** The builder's own order, operations by id. */
+  readonly own?: readonly string[] | undefined;
 }
 
 /** How a part lies when it is in its place, as its drawing shows it: turned clockwise, then flipped over. */
@@ -98,6 +114,8 @@ export interface PartDefinition {
   readonly outline?: Outline | null | undefined;
   /** Its lap edge gets a slight crease. */
   readonly crease?: boolean | undefined;
+  /** The sub-assembly it joins before anything else, by name. */
+  readonly subAssembly?: string | undefined;
 }
 
 export interface LayerDefinition {
@@ -169,6 +187,24 @@ export interface RowDefinition {
   /** Set with this instead of the solid rivet. */
   readonly blind?: BlindFastener | null | undefined;
   readonly setting?: RowSetting | null | undefined;
+  /** What shuts the row off, told by the builder. */
+  readonly shutBy?: readonly ShutOff[] | undefined;
+  /** Parts that come later and that the row waits for, by id. */
+  readonly waitsForParts?: readonly string[] | undefined;
+}
+
+/** The side of a row that is shut. */
+export const SHUT_SIDES = ['head', 'shop', 'both'] as const;
+export type ShutSide = (typeof SHUT_SIDES)[number];
+
+/** From when on a row can be got at from a side no more: another row once it is set, or a part once the work is closed up with it. */
+export interface ShutOff {
+  readonly by: { readonly kind: 'row' | 'part'; readonly id: string };
+  readonly side: ShutSide;
+  /** Free height that is left then; absent or null: none. */
+  readonly room?: TypedLength | null | undefined;
+  /** A flange is bent open for this row, so that it is not shut. */
+  readonly isBentOpen?: boolean | undefined;
 }
 
 export const SETTING_WAYS = ['squeezer', 'gun', 'back', 'blind'] as const;

@@ -31,10 +31,33 @@ function mirrorPart(source: Entity<'part'>, assemblyId: string): PartDefinition 
   };
 }
 
-function mirrorDefinition(source: Entity<'row'>, order: number, layers: readonly LayerDefinition[], newId: () => string): RowDefinition {
+/** What was told of a row by naming others, by the ids they have on the other side; what has none there is left out. */
+function mirrorTold(row: RowDefinition, idOf: (id: string) => string | undefined): Pick<RowDefinition, 'shutBy' | 'waitsForParts'> {
+  const { shutBy, waitsForParts } = row;
+  return {
+    ...(shutBy
+      ? {
+          shutBy: shutBy.flatMap((s) => {
+            const id = idOf(s.by.id);
+            return id === undefined ? [] : [{ ...s, by: { ...s.by, id } }];
+          }),
+        }
+      : {}),
+    ...(waitsForParts ? { waitsForParts: waitsForParts.flatMap((p) => idOf(p) ?? []) } : {}),
+  };
+}
+
+function mirrorDefinition(
+  source: Entity<'row'>,
+  order: number,
+  layers: readonly LayerDefinition[],
+  newId: () => string,
+  idOf: (id: string) => string | undefined,
+): RowDefinition {
   const row = source.definition;
   return {
     ...row,
+    ...mirrorTold(row, idOf),
     order,
     hand: row.hand && OTHER_HAND[row.hand],
     layers,
@@ -73,8 +96,19 @@ export function mirrorRow(
     return { ...layer, id: newId(), partId: id };
   });
   const rowId = newId();
-  edits.push({ kind: 'row', id: rowId, expectedVersion: 0, definition: mirrorDefinition(source, order, layers, newId) });
+  edits.push({
+    kind: 'row',
+    id: rowId,
+    expectedVersion: 0,
+    definition: mirrorDefinition(source, order, layers, newId, (id) => toldId(source, parts, id)),
+  });
   return { edits, rowId };
+}
+
+/** Within one assembly: a part that has no hand is the same for both; what belongs to the other row's hand is told there anew. */
+function toldId(source: Entity<'row'>, parts: readonly Entity<'part'>[], id: string): string | undefined {
+  const part = parts.find((p) => p.id === id);
+  return part && part.definition.hand === null && id !== source.id ? id : undefined;
 }
 
 /** The name of the other side: left and right change places, in any case; a name without either gets "mirrored". */
@@ -98,7 +132,9 @@ export function mirrorAssembly(
 ): { edits: Edit[]; assemblyId: string } {
   const assemblyId = newId();
   const partIds = new Map(parts.map((p) => [p.id, newId()]));
-  const definition: AssemblyDefinition = { ...source.definition, name: mirrorName(source.definition.name), order, mirroredFrom: source.id };
+  const rowIds = new Map(rows.map((r) => [r.id, newId()]));
+  const { sequence: _, ...own } = source.definition;
+  const definition: AssemblyDefinition = { ...own, name: mirrorName(source.definition.name), order, mirroredFrom: source.id };
   const edits: Edit[] = [{ kind: 'assembly', id: assemblyId, expectedVersion: 0, definition }];
   for (const p of parts)
     edits.push({ kind: 'part', id: partIds.get(p.id) as string, expectedVersion: 0, definition: mirrorPart(p, assemblyId) });
@@ -106,9 +142,12 @@ export function mirrorAssembly(
     const layers = r.definition.layers.map((l) => ({ ...l, id: newId(), partId: partIds.get(l.partId) as string }));
     edits.push({
       kind: 'row',
-      id: newId(),
+      id: rowIds.get(r.id) as string,
       expectedVersion: 0,
-      definition: { ...mirrorDefinition(r, r.definition.order, layers, newId), assemblyId },
+      definition: {
+        ...mirrorDefinition(r, r.definition.order, layers, newId, (id) => partIds.get(id) ?? rowIds.get(id)),
+        assemblyId,
+      },
     });
   }
   return { edits, assemblyId };

@@ -51,14 +51,18 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
   }
   const { kit } = context;
   const nest = row.nest ?? kit.nest;
-  const ownHoleMax = kit.holeMax[`${row.dash}`];
+  /* A blind fastener's hole is its maker's; how far over it may go, nobody's table says: the same slack as for solid rivets. */
+  const blindHole = optional(row.blind?.hole ?? null);
+  const tableMax = kit.holeMax[`${row.dash}`];
+  const ownMax = tableMax === undefined ? size.holeMax : mm(tableMax);
   return {
     school: row.school ?? kit.school,
     head: row.head,
     size,
     alloy: row.alloy,
-    hole: optional(row.hole) ?? size.hole,
-    holeMax: ownHoleMax === undefined ? size.holeMax : mm(ownHoleMax),
+    hole: optional(row.hole) ?? blindHole ?? size.hole,
+    holeMax: blindHole === undefined ? ownMax : mm(blindHole + size.holeMax - size.hole),
+    ...(blindHole === undefined ? {} : { isBlind: true as const }),
     layers,
     nest: nest === 'computed' ? { kind: 'computed' } : { kind: 'fixed', allowance: mm(nest.fixed.mm) },
     edge: optional(row.edge),

@@ -1,6 +1,6 @@
-import { workedTimes } from '../log/work-hours';
+import { workedTimes, type WorkedTime } from '../log/work-hours';
 import type { Mark } from '../record/marks';
-import { STEP_KINDS } from '../record/steps';
+import { STEP_KINDS, type StepKind } from '../record/steps';
 import { DEFAULT_MINUTES, type OperationKind, type WorkMinutes } from '../tables/minutes';
 import type { AssemblyOperation } from './operations';
 import type { OperationProgress } from './progress';
@@ -15,27 +15,75 @@ export interface LearnedMinutes extends WorkMinutes {
 export const LEARN_FROM = 40;
 const LEARN_SHIFTS = 2;
 
+/** Who and what with; null: whoever, whatever. */
+export interface RateOf {
+  readonly person: string | null;
+  readonly tool: string | null;
+}
+
+const ANYBODY: RateOf = { person: null, tool: null };
+
+/** Minutes of one kind of work as own shifts have them: the middle over all things timed, the spread of the shifts. */
+export interface WorkRate extends RateOf {
+  readonly kind: StepKind;
+  readonly minutes: number;
+  readonly spread: number;
+  readonly timed: number;
+  readonly shifts: number;
+}
+
+function rateOf(kind: StepKind, of: RateOf, spent: readonly WorkedTime[]): WorkRate | null {
+  /* A shift counts once, however many tools were named in it. */
+  const shifts = new Map<string, { minutes: number; count: number }>();
+  for (const t of spent) {
+    if (t.kind !== kind || (of.person !== null && t.shift.person !== of.person) || (of.tool !== null && t.tool !== of.tool)) continue;
+    const key = `${t.shift.person} ${t.shift.startedAt}`;
+    const known = shifts.get(key) ?? { minutes: 0, count: 0 };
+    shifts.set(key, { minutes: known.minutes + t.ms / 60_000, count: known.count + t.count });
+  }
+  const rates = [...shifts.values()].filter((r) => r.count > 0);
+  const timed = rates.reduce((n, r) => n + r.count, 0);
+  if (timed === 0) return null;
+  const minutes = rates.reduce((n, r) => n + r.minutes, 0) / timed;
+  const logs = rates.map((r) => Math.log(Math.max(1e-6, r.minutes / r.count / Math.max(1e-9, minutes))));
+  const mean = logs.reduce((a, b) => a + b, 0) / logs.length;
+  const sd = Math.sqrt(logs.reduce((s, l) => s + (l - mean) ** 2, 0) / Math.max(1, logs.length - 1));
+  return { kind, ...of, minutes, spread: Math.max(0.15, sd), timed, shifts: rates.length };
+}
+
+const isEnough = (rate: WorkRate | null): rate is WorkRate => rate !== null && rate.timed >= LEARN_FROM && rate.shifts >= LEARN_SHIFTS;
+
 /**
  * Minutes a hole or part by kind of work, from the builder's own shifts: the time up to each mark over what it marked, shift by shift.
  * The middle is that of all timed work, the spread that of the shifts (logarithms, one standard deviation, never under .15).
+ * Of one person where that person was timed enough, else of everybody, else the default.
  */
-export function learnedMinutes(marks: readonly Mark[], now: string): Record<OperationKind, LearnedMinutes> {
+export function learnedMinutes(marks: readonly Mark[], now: string, person: string | null = null): Record<OperationKind, LearnedMinutes> {
   const spent = workedTimes(marks, now);
   const learned = Object.fromEntries(Object.entries(DEFAULT_MINUTES).map(([kind, usual]) => [kind, { ...usual, timed: 0 }])) as Record<
     OperationKind,
     LearnedMinutes
   >;
   for (const kind of STEP_KINDS) {
-    const rates = spent.filter((t) => t.kind === kind && t.count > 0).map((t) => ({ minutes: t.ms / 60_000, count: t.count }));
-    const timed = rates.reduce((n, r) => n + r.count, 0);
-    if (timed < LEARN_FROM || rates.length < LEARN_SHIFTS) continue;
-    const minutes = rates.reduce((n, r) => n + r.minutes, 0) / timed;
-    const logs = rates.map((r) => Math.log(Math.max(1e-6, r.minutes / r.count / minutes)));
-    const mean = logs.reduce((a, b) => a + b, 0) / logs.length;
-    const sd = Math.sqrt(logs.reduce((s, l) => s + (l - mean) ** 2, 0) / Math.max(1, logs.length - 1));
-    learned[kind] = { per: DEFAULT_MINUTES[kind].per, minutes, spread: Math.max(0.15, sd), timed };
+    const own = person === null ? null : rateOf(kind, { person, tool: null }, spent);
+    const rate = isEnough(own) ? own : rateOf(kind, ANYBODY, spent);
+    if (isEnough(rate)) learned[kind] = { per: DEFAULT_MINUTES[kind].per, minutes: rate.minutes, spread: rate.spread, timed: rate.timed };
   }
   return learned;
+}
+
+/** Every rate the shifts give, by kind of work, then person, then tool where one was named; those of few things are there too. */
+export function workRates(marks: readonly Mark[], now: string): WorkRate[] {
+  const spent = workedTimes(marks, now);
+  return STEP_KINDS.flatMap((kind) => {
+    const own = spent.filter((t) => t.kind === kind);
+    const people = [...new Set(own.map((t) => t.shift.person))].sort();
+    return people.flatMap((person): WorkRate[] => {
+      const tools = [...new Set(own.flatMap((t) => (t.shift.person === person && t.tool !== null ? [t.tool] : [])))].sort();
+      const asked: (string | null)[] = tools.length > 0 ? tools : [null];
+      return asked.flatMap((tool) => rateOf(kind, { person, tool }, own) ?? []);
+    });
+  });
 }
 
 export interface HoursLeft {

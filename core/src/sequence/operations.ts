@@ -28,7 +28,14 @@ export type PrecedenceReason =
   | 'apart-after-drilling'
   | 'together-before-riveting'
   | 'mask-before-primer'
-  | 'seal-before-riveting';
+  | 'seal-before-riveting'
+  | 'close-before-riveting'
+  | 'sub-assembly-first'
+  | 'waits-for-part'
+  | 'bent-open'
+  /* From what shuts a row off, and the tools that are owned: `shut-off.ts`. */
+  | 'shuts-off'
+  | 'hides-heads';
 
 export interface Precedence {
   readonly id: string;
@@ -41,6 +48,9 @@ export interface OperationRow {
   readonly row: RowDefinition;
   readonly uses: readonly SetupUse[];
 }
+
+/** The operation with which work is closed up with a part, or a sub-assembly is done. */
+export const closeId = (partId: string): string => `part/${partId}/close`;
 
 interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes'> {
   readonly rank: number;
@@ -61,7 +71,7 @@ const DRILLED_UP_TO = 2;
  */
 export function assemblyOperations(
   rows: readonly OperationRow[],
-  parts: ReadonlyMap<string, Pick<PartDefinition, 'name'>>,
+  parts: ReadonlyMap<string, Pick<PartDefinition, 'name' | 'subAssembly'>>,
   scuffAfterDimple: boolean,
 ): AssemblyOperation[] {
   const drafts: Draft[] = [];
@@ -139,12 +149,97 @@ export function assemblyOperations(
       MASK,
       [...new Set(sealed)].filter((p) => parts.has(p)),
     );
-  if (drafts.some((d) => d.kind === 'set')) whole('reassemble', REASSEMBLE, all);
+  const later = new Set(rows.flatMap((r) => r.row.waitsForParts ?? []));
+  if (drafts.some((d) => d.kind === 'set'))
+    whole(
+      'reassemble',
+      REASSEMBLE,
+      all.filter((p) => !later.has(p)),
+    );
   link(drafts);
+  drafts.push(...toldOperations(rows, parts, drafts));
   return drafts.map(({ rank: _, after, ...d }) => {
     const usual = DEFAULT_MINUTES[d.kind];
     return { ...d, minutes: usual.minutes * d.count, after: [...after].map(([id, because]) => ({ id, because })) };
   });
+}
+
+/**
+ * What the builder told of the order, as operations and precedences: parts that come later, parts that close the work up,
+ * sub-assemblies, flanges bent open. Adds to the drafts that wait for them. Facts about what is no longer there say nothing.
+ */
+function toldOperations(
+  rows: readonly OperationRow[],
+  parts: ReadonlyMap<string, Pick<PartDefinition, 'subAssembly'>>,
+  drafts: readonly Draft[],
+): Draft[] {
+  const made: Draft[] = [];
+  const ofRow = (id: string, kind: OperationKind) => drafts.filter((d) => d.rowId === id && d.kind === kind);
+  const add = (id: string, kind: OperationKind, partIds: readonly string[], rowId: string | null = null): Draft => {
+    const draft: Draft = {
+      id,
+      kind,
+      setup: `${kind}/hand`,
+      rowId,
+      partIds,
+      count: rowId ? 1 : partIds.length,
+      rank: SEAL,
+      after: new Map(),
+    };
+    made.push(draft);
+    return draft;
+  };
+  const wait = (later: readonly Draft[], earlier: readonly Draft[], because: PrecedenceReason) => {
+    for (const l of later) for (const e of earlier) if (!l.after.has(e.id)) l.after.set(e.id, because);
+  };
+  const later = new Set(rows.flatMap((r) => r.row.waitsForParts ?? []).filter((p) => parts.has(p)));
+  for (const partId of later) {
+    const fit = add(`part/${partId}/fit-up`, 'fit-up', [partId]);
+    wait(
+      [fit],
+      drafts.filter((d) => d.partIds.includes(partId) && d.rank < REASSEMBLE),
+      'together-before-riveting',
+    );
+    for (const r of rows)
+      if (r.row.waitsForParts?.includes(partId)) wait([...ofRow(r.id, 'seal'), ...ofRow(r.id, 'set')], [fit], 'waits-for-part');
+  }
+  const reassemble = drafts.filter((d) => d.kind === 'reassemble');
+  const closing = new Set(
+    rows.flatMap((r) => (r.row.shutBy ?? []).flatMap((s) => (s.by.kind === 'part' && parts.has(s.by.id) ? [s.by.id] : []))),
+  );
+  for (const partId of closing) {
+    const close = add(closeId(partId), 'close', [partId]);
+    wait([close], reassemble, 'together-before-riveting');
+    for (const r of rows) if (r.row.layers.some((l) => l.partId === partId)) wait(ofRow(r.id, 'set'), [close], 'close-before-riveting');
+  }
+  const names = new Set([...parts.values()].flatMap((p) => p.subAssembly ?? []).filter((n) => n !== ''));
+  for (const name of names) {
+    const isIn = (partId: string) => parts.get(partId)?.subAssembly === name;
+    const within = rows.filter((r) => r.row.layers.every((l) => isIn(l.partId)));
+    const joining = rows.filter((r) => r.row.layers.some((l) => isIn(l.partId)) && !within.includes(r));
+    const inner = within.flatMap((r) => [...ofRow(r.id, 'set'), ...ofRow(r.id, 'inspected')]);
+    if (inner.length === 0) continue;
+    const close = add(`sub/${name}/close`, 'close', [...parts.keys()].filter(isIn));
+    wait([close], inner, 'sub-assembly-first');
+    wait(
+      joining.flatMap((r) => [...ofRow(r.id, 'seal'), ...ofRow(r.id, 'set')]),
+      [close],
+      'sub-assembly-first',
+    );
+  }
+  for (const { id, row } of rows) {
+    if (!row.shutBy?.some((s) => s.isBentOpen)) continue;
+    const set = ofRow(id, 'set');
+    if (set.length === 0) continue;
+    const partIds = row.layers.map((l) => l.partId);
+    const open = add(`${id}/bend-open`, 'bend-open', partIds, id);
+    const back = add(`${id}/bend-back`, 'bend-back', partIds, id);
+    wait(set, [open], 'bent-open');
+    wait([open], reassemble, 'together-before-riveting');
+    wait([back], set, 'bent-open');
+    wait(ofRow(id, 'inspected'), [back], 'bent-open');
+  }
+  return made;
 }
 
 function partsOf(steps: readonly Step[], row: RowDefinition): string[] {

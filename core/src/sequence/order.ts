@@ -17,6 +17,14 @@ const BEAM_MOST = 160;
 const BEAM_LEAST = 40;
 const BEAM_WORK = 480_000;
 
+/** How an order is looked for. */
+export interface OrderOptions {
+  /** How many states are kept, against the usual; from 0.05 to 20. More takes longer. */
+  readonly effort?: number | undefined;
+  /** Told of every better order as it is found, with what is known of it. */
+  readonly onBetter?: ((found: OperationOrder) => void) | undefined;
+}
+
 /** A state right after a set-up was used up: nothing of it is ready any more. */
 interface State {
   readonly done: Uint8Array;
@@ -36,14 +44,19 @@ interface State {
  * all choices up to 14 operations; beyond, the most promising ones by changes made and changes still to come at least.
  * The same input always gives the same order.
  */
-export function orderOperations(graph: OperationGraph): OperationOrder {
+export function orderOperations(graph: OperationGraph, { effort = 1, onBetter }: OrderOptions = {}): OperationOrder {
   const n = graph.operations.length;
   if (n === 0) return { order: [], setupChanges: 0, lowerBound: 0, optimal: true };
   const visits = visitsFrom(graph);
   const start = emptyState(graph, visits);
   const lowerBound = Math.max(0, start.rest - 1);
   const isExact = n <= EXACT_UP_TO;
-  const beam = Math.max(BEAM_LEAST, Math.min(BEAM_MOST, Math.floor(BEAM_WORK / (n * graph.setupCount))));
+  if (onBetter && !isExact) {
+    const first = plainWay(graph, start, visits);
+    onBetter({ order: orderOf(first.state), setupChanges: first.changes, lowerBound, optimal: first.changes === lowerBound });
+  }
+  const usual = Math.max(BEAM_LEAST, Math.min(BEAM_MOST, Math.floor(BEAM_WORK / (n * graph.setupCount))));
+  const beam = Math.max(1, Math.round(usual * effort));
   let level: State[] = [start];
   let wasCut = false;
   for (let changes = -1; ; changes++) {

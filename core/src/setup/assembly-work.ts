@@ -1,10 +1,10 @@
 import { planStack, type Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
-import type { Entity, KitDefinition } from '../record/definitions';
+import type { Entity, KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { stackOf } from '../record/stack-of';
 import { rowTitle } from '../record/title';
-import { fold, stepsOf } from '../record/steps';
+import { fold, stepsOf, type HoleStates } from '../record/steps';
 import { benchOf, type BenchRow, type BenchSetup } from './bench';
 import { setupsOf } from './setup';
 
@@ -30,30 +30,29 @@ export interface AssemblyWork {
   readonly setups: readonly BenchSetup[];
 }
 
+/** What planning one row takes. */
+export interface RowPlanning {
+  readonly kit: KitDefinition;
+  readonly parts: ReadonlyMap<string, PartDefinition>;
+  readonly states?: HoleStates | undefined;
+}
+
+/** A row with its stack, plan, steps and set-ups; null where it names a part that is not there. */
+export function planRow(id: string, row: RowDefinition, { kit, parts, states = new Map() }: RowPlanning): WorkRow | null {
+  const stack = stackOf(row, { kit, parts });
+  if (!stack) return null;
+  const plan = planStack(stack);
+  const steps = stepsOf(row, plan.layers, { kit, parts });
+  return { id, row, title: rowTitle(row, parts), stack, plan, steps, uses: setupsOf(steps, row, stack, plan), states };
+}
+
 /** Plans every row of an assembly, folds its marks, and gathers what is left by set-up. Rows that name a missing part are left out. */
 export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): AssemblyWork {
   const byId = new Map(parts.map((p) => [p.id, p.definition]));
   const folded = fold(marks);
   const work = [...rows]
     .sort((a, b) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1))
-    .flatMap(({ id, definition: row }): WorkRow[] => {
-      const stack = stackOf(row, { kit, parts: byId });
-      if (!stack) return [];
-      const plan = planStack(stack);
-      const steps = stepsOf(row, plan.layers, { kit, parts: byId });
-      return [
-        {
-          id,
-          row,
-          title: rowTitle(row, byId),
-          stack,
-          plan,
-          steps,
-          uses: setupsOf(steps, row, stack, plan),
-          states: folded.rows.get(id) ?? new Map(),
-        },
-      ];
-    });
+    .flatMap(({ id, definition }) => planRow(id, definition, { kit, parts: byId, states: folded.rows.get(id) }) ?? []);
   return {
     rows: work,
     partsDone: folded.parts,

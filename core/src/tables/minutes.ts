@@ -1,7 +1,7 @@
 import type { StepKind } from '../record/steps';
 
 /** Work beside the steps of holes and parts: what happens to an assembly as a whole, or to a row before it is set. */
-export const ASSEMBLY_WORK = ['fit-up', 'take-apart', 'mask', 'reassemble', 'seal'] as const;
+export const ASSEMBLY_WORK = ['fit-up', 'take-apart', 'mask', 'reassemble', 'seal', 'bend-open', 'bend-back', 'close'] as const;
 export type AssemblyWorkKind = (typeof ASSEMBLY_WORK)[number];
 export type OperationKind = StepKind | AssemblyWorkKind;
 
@@ -34,4 +34,7 @@ export const DEFAULT_MINUTES: Readonly<Record<OperationKind, WorkMinutes>> = {
   mask: { per: 'part', minutes: 6, spread: 0.6 },
   reassemble: { per: 'part', minutes: 6, spread: 0.6 },
   seal: { per: 'hole', minutes: 0.4, spread: 0.5 },
+  'bend-open': { per: 'time', minutes: 10, spread: 0.6 },
+  'bend-back': { per: 'time', minutes: 15, spread: 0.6 },
+  close: { per: 'part', minutes: 5, spread: 0.6 },
 };

@@ -11,6 +11,9 @@ const WORK_WORDS: Readonly<Record<AssemblyWorkKind, string>> = {
   mask: 'mask what stays bare',
   reassemble: 'put together for riveting',
   seal: 'seal',
+  'bend-open': 'bend the flange open',
+  'bend-back': 'bend the flange back, check its angle',
+  close: 'close up with',
 };
 
 /** What an operation is called. */
@@ -26,6 +29,12 @@ const PRECEDENCE_WORDS: Readonly<Record<Exclude<PrecedenceReason, 'order-of-work
   'together-before-riveting': 'everything inside is prepared before the parts meet again',
   'mask-before-primer': 'zones to be bonded stay bare',
   'seal-before-riveting': 'sealant is wet when the rivets go in',
+  'close-before-riveting': 'the part is in its place before its rows are set',
+  'sub-assembly-first': 'the sub-assembly is finished by itself before it joins the rest',
+  'waits-for-part': 'the row stays empty until that part is there',
+  'bent-open': 'the flange is bent open for this row, and back before it is looked at',
+  'shuts-off': 'after it nothing you own gets at the row any more',
+  'hides-heads': 'after it the driven heads are seen no more',
 };
 
 /** Why `earlier` comes before `later`; between steps the trade's own reason. */

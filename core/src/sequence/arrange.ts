@@ -1,0 +1,112 @@
+import { good, type Result } from '../units/result';
+import { operationGraph, type Operation } from './graph';
+import type { AssemblyOperation, Precedence } from './operations';
+import { orderOperations, type OperationOrder, type OrderOptions } from './order';
+import { accessAlong, type Access, type AccessRow } from './shut-off';
+
+/** The operations with what must not be shut off before it is set among their precedences. */
+export interface WithAccess {
+  readonly operations: readonly AssemblyOperation[];
+  /** Rows that no order helps: what shuts them off comes before them by the order of the work itself. */
+  readonly unavoidable: readonly { readonly rowId: string; readonly closedBy: string }[];
+}
+
+/** Adds to every operation that shuts a row off that the row comes first, one by one; never so that they wait for each other in a ring. */
+export function withAccess(
+  operations: readonly AssemblyOperation[],
+  rows: readonly AccessRow[],
+  joint: readonly { readonly setId: string; readonly closedBy: string }[] = [],
+): WithAccess {
+  const after = new Map(operations.map((o) => [o.id, new Map(o.after.map((a) => [a.id, a.because]))]));
+  const added = new Set<string>();
+  const unavoidable: { rowId: string; closedBy: string }[] = [];
+  const wait = (later: string, earlier: string, because: Precedence['because']): boolean => {
+    const own = after.get(later);
+    if (!own || !after.has(earlier) || own.has(earlier)) return own?.has(earlier) ?? false;
+    if (comesBefore(after, later, earlier)) return false;
+    own.set(earlier, because);
+    added.add(later);
+    return true;
+  };
+  for (const r of rows)
+    r.closers.forEach((c, i) => {
+      const isLast = r.ways[1 << i]?.length === 0 || joint.some((j) => j.setId === r.setId && j.closedBy === c.operationId);
+      if (!isLast || r.ways[0]?.length === 0) return;
+      if (!wait(c.operationId, r.setId, 'shuts-off')) {
+        unavoidable.push({ rowId: r.rowId, closedBy: c.operationId });
+        return;
+      }
+      if (r.inspectId !== null && c.by.side !== 'head') wait(c.operationId, r.inspectId, 'hides-heads');
+    });
+  if (added.size === 0) return { operations, unavoidable };
+  return {
+    operations: operations.map((o) =>
+      added.has(o.id) ? { ...o, after: [...(after.get(o.id) ?? [])].map(([id, because]) => ({ id, because })) } : o,
+    ),
+    unavoidable,
+  };
+}
+
+/** Whether one operation comes before another, step by step along the precedences. */
+function comesBefore(after: ReadonlyMap<string, ReadonlyMap<string, unknown>>, earlier: string, later: string): boolean {
+  const seen = new Set<string>([later]);
+  const open = [later];
+  for (let at = open.pop(); at !== undefined; at = open.pop()) {
+    if (at === earlier) return true;
+    for (const id of after.get(at)?.keys() ?? [])
+      if (!seen.has(id)) {
+        seen.add(id);
+        open.push(id);
+      }
+  }
+  return false;
+}
+
+/** What the graph needs of an operation; what is not in the list is waited for by nobody. */
+export function graphOperations(operations: readonly AssemblyOperation[]): Operation[] {
+  const known = new Set(operations.map((o) => o.id));
+  return operations.map((o) => ({ id: o.id, setup: o.setup, after: o.after.flatMap((a) => (known.has(a.id) ? [a.id] : [])) }));
+}
+
+export interface Arranged extends Omit<OperationOrder, 'order'> {
+  readonly order: readonly string[];
+  readonly access: Access;
+}
+
+/** Two things may shut a row off together that neither does alone: then the order is looked for again, so many times. */
+const ROUNDS = 8;
+
+/**
+ * An order of operations that changes set-ups least and shuts no row off where any order can help it. `done`: operations done before.
+ * Problems: a loop among the precedences, named.
+ */
+export function arrange(
+  operations: readonly AssemblyOperation[],
+  rows: readonly AccessRow[],
+  done: ReadonlySet<string>,
+  options: OrderOptions = {},
+): Result<Arranged> {
+  const joint: { setId: string; closedBy: string }[] = [];
+  const hopeless = new Set<string>();
+  for (let round = 0; ; round++) {
+    const { operations: own, unavoidable } = withAccess(operations, rows, joint);
+    for (const u of unavoidable) hopeless.add(`${u.rowId} ${u.closedBy}`);
+    const graph = operationGraph(graphOperations(own));
+    if (!graph.ok) return graph;
+    const { order, ...rest } = orderOperations(graph.value, options);
+    const ids = order.map((n) => own[n]?.id ?? '');
+    const access = accessAlong(ids, rows, done);
+    const fresh = access.deadEnds.flatMap((d) =>
+      d.closedBy !== null && !done.has(d.closedBy) && !hopeless.has(`${d.rowId} ${d.closedBy}`)
+        ? [{ setId: d.setId, closedBy: d.closedBy }]
+        : [],
+    );
+    if (fresh.length === 0 || round >= ROUNDS) return good({ ...rest, order: ids, access });
+    joint.push(...fresh);
+  }
+}
+
+/** Changes of set-up along an order. */
+export function setupChanges(order: readonly string[], setupOf: ReadonlyMap<string, string>): number {
+  return order.slice(1).filter((id, i) => setupOf.get(id) !== setupOf.get(order[i] as string)).length;
+}

@@ -1,0 +1,67 @@
+import { graphOperations } from './arrange';
+import type { AssemblyOperation, PrecedenceReason } from './operations';
+
+/**
+ * The order nearest to a wished one that keeps every precedence: the wished operations one after the other, each right after what it
+ * still waits for; what nobody wished for comes where it is needed, else at the end. A wish that keeps everything is answered by itself.
+ */
+export function followOrder(operations: readonly AssemblyOperation[], wished: readonly string[]): string[] {
+  const byId = new Map(graphOperations(operations).map((o) => [o.id, o]));
+  const place = new Map(wished.map((id, i) => [id, i]));
+  const rank = (id: string) => place.get(id) ?? Infinity;
+  const given = new Map(operations.map((o, i) => [o.id, i]));
+  const sorted = [...byId.keys()].sort((a, b) => rank(a) - rank(b) || (given.get(a) ?? 0) - (given.get(b) ?? 0) || 0);
+  const order: string[] = [];
+  const seen = new Set<string>();
+  for (const first of sorted) {
+    /* Depth first without calling itself: an assembly's chain may be long. */
+    const open: { id: string; waits: string[] }[] = [];
+    const visit = (id: string) => {
+      if (seen.has(id)) return;
+      seen.add(id);
+      const waits = (byId.get(id)?.after ?? []).filter((a) => !seen.has(a));
+      open.push({ id, waits: waits.sort((a, b) => rank(b) - rank(a) || (given.get(b) ?? 0) - (given.get(a) ?? 0)) });
+    };
+    visit(first);
+    for (let top = open.at(-1); top; top = open.at(-1)) {
+      const next = top.waits.pop();
+      if (next !== undefined) visit(next);
+      else {
+        order.push(top.id);
+        open.pop();
+      }
+    }
+  }
+  return order;
+}
+
+/** A precedence that an order breaks. */
+export interface Break {
+  readonly earlier: string;
+  readonly later: string;
+  readonly because: PrecedenceReason;
+}
+
+/** What an order breaks, in its own order; empty: it can be worked like that. */
+export function breaksOf(operations: readonly AssemblyOperation[], order: readonly string[]): Break[] {
+  const place = new Map(order.map((id, i) => [id, i]));
+  const byId = new Map(operations.map((o) => [o.id, o]));
+  return order.flatMap((later, i) =>
+    (byId.get(later)?.after ?? []).flatMap(({ id, because }): Break[] =>
+      (place.get(id) ?? -1) > i ? [{ earlier: id, later, because }] : [],
+    ),
+  );
+}
+
+/** An order with one operation moved to another place of it. */
+export function moved(order: readonly string[], id: string, to: number): string[] {
+  const rest = order.filter((o) => o !== id);
+  const at = Math.max(0, Math.min(rest.length, to));
+  return [...rest.slice(0, at), id, ...rest.slice(at)];
+}
+
+/** The rows in the order the plans set them, as wished operations: only setting is said by the plans; what it needs comes before each. */
+export function plansWish(rowIds: readonly string[], operations: readonly AssemblyOperation[]): string[] {
+  const setOf = new Map(operations.flatMap((o) => (o.kind === 'set' && o.rowId !== null ? [[o.rowId, o.id] as const] : [])));
+  return rowIds.flatMap((id) => setOf.get(id) ?? []);
+}

@@ -1,0 +1,273 @@
+import { describe, expect, it } from 'vitest';
+import { KIT, part, rowOf } from '../../test/build';
+import type { Entity, PartDefinition, RowDefinition, ShutOff, ToolDefinition } from '../record/definitions';
+import { planRow, type WorkRow } from '../setup/assembly-work';
+import { arrange, withAccess } from './arrange';
+import { breaksOf, followOrder, moved, plansWish } from './follow';
+import { deriveSequence, type SequenceModel } from './model';
+import { closeId } from './operations';
+import { accessAlong, waysLeft } from './shut-off';
+import { waysOut } from './ways-out';
+import { NOTHING_TRIED, tryOut } from './what-if';
+import { DEFAULT_MINUTES } from '../tables/minutes';
+
+const inch = (value: number) => ({ mm: value * 25.4, text: String(value), units: 'in' as const });
+const PARTS: ReadonlyMap<string, PartDefinition> = new Map(
+  [part('skin', 'skin', 0.025), part('rib', 'rib', 0.032), part('spar', 'spar', 0.04), part('cover', 'cover', 0.025)].map((p) => [
+    p.id,
+    p.definition,
+  ]),
+);
+const squeezer = (nose: number, more: Partial<ToolDefinition> = {}): Entity<'tool'> => ({
+  kind: 'tool',
+  id: `nose ${nose}`,
+  version: 1,
+  definition: {
+    v: 1,
+    kitId: 'k',
+    name: `nose ${nose}`,
+    kind: 'squeezer',
+    throat: inch(3),
+    noseHalfWidth: inch(0.3),
+    noseHeight: inch(nose),
+    takesBent: true,
+    dash: null,
+    angleDeg: null,
+    sheet: null,
+    gap: inch(1.5),
+    ...more,
+  },
+});
+const row = (id: string, parts: string[], more: Partial<RowDefinition> = {}, all = PARTS): WorkRow => {
+  const planned = planRow(id, { ...rowOf(parts, 4), ...more }, { kit: KIT, parts: all });
+  if (!planned) throw new Error('no stack');
+  return planned;
+};
+const by = (kind: 'row' | 'part', id: string, more: Partial<ShutOff> = {}): ShutOff => ({ by: { kind, id }, side: 'shop', ...more });
+const model = (rows: WorkRow[], tools: Entity<'tool'>[] = [], parts = PARTS): SequenceModel => ({
+  kit: KIT,
+  parts,
+  rows,
+  tools,
+  partsDone: new Set(),
+});
+const solve = (m: SequenceModel) => {
+  const derived = deriveSequence(m);
+  const arranged = arrange(derived.left, derived.access, derived.done);
+  if (!arranged.ok) throw new Error(JSON.stringify(arranged.problem));
+  return { derived, ...arranged.value };
+};
+const setOf = (m: SequenceModel, id: string) => deriveSequence(m).operations.find((o) => o.rowId === id && o.kind === 'set')?.id as string;
+
+describe('the ways a row can be set in', () => {
+  const protruding = { head: 'protruding' as const };
+  it.each<[string, Partial<RowDefinition>, ShutOff[], Entity<'tool'>[], string]>([
+    ['nothing in the way, nothing owned', {}, [], [], 'gun back'],
+    ['a squeezer is owned', {}, [], [squeezer(1)], 'squeezer gun back'],
+    ['no plate under a protruding head', protruding, [], [squeezer(1)], 'squeezer gun'],
+    ['the shop side shut', {}, [by('row', 'x')], [squeezer(1)], ''],
+    ['the head side shut', {}, [by('row', 'x', { side: 'head' })], [squeezer(1)], ''],
+    ['bent open for it', {}, [by('row', 'x', { isBentOpen: true })], [squeezer(1)], 'squeezer gun back'],
+    ['room just enough for nose and bar', {}, [by('row', 'x', { room: inch(0.75) })], [squeezer(0.75)], 'squeezer gun'],
+    ['a hair less than the bar wants', {}, [by('row', 'x', { room: inch(0.7499) })], [squeezer(0.74)], 'squeezer'],
+    ['a hair less than the nose', {}, [by('row', 'x', { room: inch(0.7499) })], [squeezer(0.75)], ''],
+    ['the smaller of two rooms counts', {}, [by('row', 'x', { room: inch(1) }), by('row', 'y', { room: inch(0.5) })], [squeezer(0.6)], ''],
+    ['it does not open wide enough', {}, [], [squeezer(1, { gap: inch(0.1) })], 'gun back'],
+  ])('%s', (_, more, shut, tools, ways) => expect(waysLeft(row('r', ['skin', 'rib'], more), shut, tools).join(' ')).toBe(ways));
+  const blind = { blind: { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null } };
+  it.each<[ShutOff[], string]>([
+    [[by('row', 'x')], 'blind'],
+    [[by('row', 'x', { side: 'head' })], ''],
+    [[by('row', 'x', { side: 'both' })], ''],
+  ])('a blind rivet needs its head side alone', (shut, ways) =>
+    expect(waysLeft(row('r', ['skin', 'rib'], blind), shut, []).join(' ')).toBe(ways),
+  );
+  it('sets of another size set nothing', () => {
+    const sets = squeezer(1, { kind: 'sets', dash: 4, head: 'flush-100' });
+    expect(waysLeft(row('r', ['skin', 'rib']), [], [sets])).toEqual([]);
+  });
+});
+
+describe('an order that shuts a row off', () => {
+  const inner = row('inner', ['rib', 'spar'], { shutBy: [by('part', 'cover', { side: 'both' })] });
+  const closing = row('closing', ['cover', 'rib']);
+  const m = model([inner, closing]);
+  const [setInner, setClosing] = [setOf(m, 'inner'), setOf(m, 'closing')];
+  it('the advice sets the inner row and looks at it before the cover', () => {
+    const { order, access } = solve(m);
+    expect(access.deadEnds).toEqual([]);
+    const inspected = order.findIndex((id) => id.startsWith('inner/inspected'));
+    expect(order.indexOf(setInner)).toBeLessThan(order.indexOf(closeId('cover')));
+    expect(inspected).toBeLessThan(order.indexOf(closeId('cover')));
+    expect(order.indexOf(closeId('cover'))).toBeLessThan(order.indexOf(setClosing));
+    expect(access.until.get('inner')).toBe(closeId('cover'));
+  });
+  it('the plans close first: found, and every way out leads out', () => {
+    const { derived } = solve(m);
+    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left));
+    const { deadEnds } = accessAlong(order, derived.access, derived.done);
+    expect(deadEnds).toEqual([{ rowId: 'inner', setId: setInner, closedBy: closeId('cover'), lost: ['gun', 'back'] }]);
+    const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
+    const ways = waysOut({ model: m, derived, order, deadEnd: deadEnds[0] as never, blind, minutes: DEFAULT_MINUTES });
+    /* Both sides are shut: a blind rivet is no way out, nor is a tool. */
+    expect(ways.map((w) => w.kind)).toEqual(['earlier', 'later', 'bend']);
+    for (const w of ways) {
+      expect(w.deadEnds).toEqual([]);
+      expect(new Set(w.order).size).toBe(w.order.length);
+    }
+    const bend = ways.find((w) => w.kind === 'bend');
+    expect(bend?.minutes).toBeCloseTo(
+      (ways[0]?.minutes ?? 0) + DEFAULT_MINUTES['bend-open'].minutes + DEFAULT_MINUTES['bend-back'].minutes,
+      9,
+    );
+  });
+  it('shut from the shop side alone: a blind rivet with its own hole leads out, with what it does to the holes', () => {
+    const half = row('inner', ['rib', 'spar'], { shutBy: [by('part', 'cover')] });
+    const own = model([half, closing]);
+    const { derived } = solve(own);
+    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left));
+    const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as never;
+    const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
+    const way = waysOut({ model: own, derived, order, deadEnd, blind, minutes: DEFAULT_MINUTES }).find((w) => w.kind === 'blind');
+    expect(way?.hole?.after).toBeCloseTo(0.1094 * 25.4, 9);
+    expect(way?.row?.blind).toEqual(blind);
+    const kept = model([row('inner', ['rib', 'spar'], way?.row as RowDefinition), closing]);
+    expect(accessAlong(way?.order ?? [], deriveSequence(kept).access).deadEnds).toEqual([]);
+  });
+  it('some room is left: the tool that would reach is worked out and is enough', () => {
+    const tight = row('inner', ['rib', 'spar'], { shutBy: [by('part', 'cover', { room: inch(0.5) })] });
+    const own = model([tight, closing], [squeezer(1)]);
+    const { derived } = solve(own);
+    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left));
+    const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as never;
+    const way = waysOut({ model: own, derived, order, deadEnd, blind: null, minutes: DEFAULT_MINUTES }).find((w) => w.kind === 'tool');
+    expect(way?.tool?.noseHeightMost).toBeCloseTo(12.7, 9);
+    const withTool = deriveSequence({ ...own, tools: [squeezer(1), squeezer(0.5)] });
+    expect(accessAlong(order, withTool.access).deadEnds).toEqual([]);
+    expect(accessAlong(order, deriveSequence({ ...own, tools: [squeezer(1), squeezer(0.51)] }).access).deadEnds).toHaveLength(1);
+  });
+  it('what is done already shuts off too', () => {
+    const done = new Set([closeId('cover')]);
+    const { derived } = solve(m);
+    const { deadEnds } = accessAlong([setInner], derived.access, done);
+    expect(deadEnds[0]?.closedBy).toBe(closeId('cover'));
+    expect(accessAlong([], derived.access, new Set([setInner, closeId('cover')])).deadEnds).toEqual([]);
+  });
+  it('two rows that shut each other off: no order helps, a blind rivet does', () => {
+    const a = row('a', ['skin', 'rib'], { shutBy: [by('row', 'b')] });
+    const b = row('b', ['skin', 'spar'], { shutBy: [by('row', 'a')] });
+    const both = model([a, b]);
+    const { derived, access, order } = solve(both);
+    expect(access.deadEnds).toHaveLength(1);
+    expect(withAccess(derived.left, derived.access).unavoidable).toHaveLength(1);
+    const deadEnd = access.deadEnds[0] as never;
+    const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
+    expect(waysOut({ model: both, derived, order, deadEnd, blind, minutes: DEFAULT_MINUTES }).map((w) => w.kind)).toEqual([
+      'blind',
+      'bend',
+    ]);
+  });
+  it('two that shut a row off only together: the row comes before the later of them', () => {
+    const twice = row('r', ['rib', 'spar'], {
+      shutBy: [by('row', 'x', { room: inch(0.6) }), by('row', 'y', { room: inch(0.8) })],
+    });
+    /* The bar has room under .8, the squeezer under .6; with both nothing has but the small nose. */
+    const own = model([twice, row('x', ['skin', 'rib']), row('y', ['skin', 'spar'])], [squeezer(0.7)]);
+    expect(deriveSequence(own).access[0]?.ways.map((w) => w.length > 0)).toEqual([true, false, true, false]);
+    expect(solve(own).access.deadEnds).toEqual([]);
+  });
+});
+
+describe('told facts as precedences', () => {
+  const before = (m: SequenceModel, a: (id: string) => boolean, b: (id: string) => boolean) => {
+    const { order } = solve(m);
+    return Math.max(...order.flatMap((id, i) => (a(id) ? [i] : []))) < Math.min(...order.flatMap((id, i) => (b(id) ? [i] : [])));
+  };
+  it('a row waits for a later part; the others do not', () => {
+    const m = model([
+      row('held', ['skin', 'spar'], { waitsForParts: ['cover'] }),
+      row('free', ['skin', 'rib']),
+      row('own', ['cover', 'rib']),
+    ]);
+    const { derived } = solve(m);
+    const held = derived.left.find((o) => o.id === setOf(m, 'held'));
+    expect(held?.after).toContainEqual({ id: 'part/cover/fit-up', because: 'waits-for-part' });
+    expect(derived.left.find((o) => o.kind === 'reassemble')?.partIds).not.toContain('cover');
+    expect(
+      before(
+        m,
+        (id) => id === 'part/cover/fit-up',
+        (id) => id === setOf(m, 'held'),
+      ),
+    ).toBe(true);
+  });
+  it('a sub-assembly is finished before it joins the rest', () => {
+    const parts = new Map([...PARTS].map(([id, p]) => [id, id === 'rib' || id === 'spar' ? { ...p, subAssembly: 'box' } : p]));
+    const m = model([row('in', ['rib', 'spar'], {}, parts), row('out', ['skin', 'rib'], {}, parts)], [], parts);
+    expect(
+      before(
+        m,
+        (id) => id === setOf(m, 'in'),
+        (id) => id === 'sub/box/close',
+      ),
+    ).toBe(true);
+    expect(
+      before(
+        m,
+        (id) => id === 'sub/box/close',
+        (id) => id === setOf(m, 'out'),
+      ),
+    ).toBe(true);
+  });
+  it('facts about what is gone say nothing', () => {
+    const m = model([row('r', ['skin', 'rib'], { shutBy: [by('part', 'gone'), by('row', 'gone')], waitsForParts: ['gone'] })]);
+    const { derived } = solve(m);
+    expect(derived.operations.map((o) => o.kind)).not.toContain('close');
+    expect(derived.access).toEqual([]);
+  });
+});
+
+describe('an order of one’s own', () => {
+  const m = model([row('r1', ['skin', 'rib']), row('r2', ['skin', 'spar'])]);
+  const { derived, order } = solve(m);
+  it('one that keeps everything is answered by itself', () => expect(followOrder(derived.left, order)).toEqual(order));
+  it('what breaks is named with its reason', () => {
+    const set = setOf(m, 'r1');
+    const turned = moved(order, set, 0);
+    expect(breaksOf(derived.left, order)).toEqual([]);
+    expect(breaksOf(derived.left, turned)).toContainEqual({
+      earlier: 'assembly/reassemble',
+      later: set,
+      because: 'together-before-riveting',
+    });
+    expect(breaksOf(derived.left, followOrder(derived.left, turned))).toEqual([]);
+  });
+  it('moving to where it stands moves nothing', () => expect(moved(order, order[3] as string, 3)).toEqual(order));
+});
+
+describe('what if', () => {
+  const m = model(
+    [row('r1', ['skin', 'rib']), row('r2', ['skin', 'spar'], { shutBy: [by('row', 'r1')] })],
+    [squeezer(1), squeezer(1, { kind: 'die-set', dash: 3, angleDeg: 100, sheet: 'skin' })].map((t, i) => ({ ...t, id: `t${i}` })),
+  );
+  const derived = deriveSequence(m);
+  const left = withAccess(derived.left, derived.access).operations;
+  it('nothing tried leaves nothing aside', () => expect(tryOut(left, m, NOTHING_TRIED).aside.size).toBe(0));
+  it('a held row holds what must not be set before it', () => {
+    const { aside } = tryOut(left, m, { ...NOTHING_TRIED, heldRows: new Set(['r2']) });
+    expect(aside.get(setOf(m, 'r2'))).toBe('held');
+    expect(aside.get(setOf(m, 'r1'))).toBe('waits');
+    expect([...aside.keys()].some((id) => id.includes('/drilled/'))).toBe(false);
+  });
+  it('a part skipped leaves its rows and what waits for them', () => {
+    const { now } = tryOut(left, m, { ...NOTHING_TRIED, skippedParts: new Set(['rib']) });
+    expect(now.some((o) => o.rowId === 'r1')).toBe(false);
+    expect(now.some((o) => o.rowId === 'r2' && o.kind === 'drilled')).toBe(true);
+  });
+  it('without the dies nothing is dimpled with them, and only that and what follows waits', () => {
+    const { aside } = tryOut(left, m, { ...NOTHING_TRIED, box: new Set(['t0']) });
+    expect([...aside].filter(([, why]) => why === 'tool').every(([id]) => id.includes('/dimpled/'))).toBe(true);
+    expect([...aside.values()]).toContain('tool');
+    expect(tryOut(left, m, { ...NOTHING_TRIED, box: new Set(['t0', 't1']) }).aside.size).toBe(0);
+  });
+});

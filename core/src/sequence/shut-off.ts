@@ -1,0 +1,157 @@
+import { neededOpening } from '../rivet/opening';
+import { dashLength } from '../rivet/callout';
+import { reachFailures } from '../reach/reach';
+import { reachingTool, rowAccess } from '../reach/row-reach';
+import { toolProblems } from '../reach/tools-for-setup';
+import type { Entity, PartDefinition, SettingWay, ShutOff } from '../record/definitions';
+import type { WorkRow } from '../setup/assembly-work';
+import { inches, type Mm } from '../units/length';
+import { closeId, type AssemblyOperation } from './operations';
+
+/** Free height a bar and a hand want on the far side. This project's own default. */
+export const BAR_ROOM: Mm = inches(0.75);
+
+/** What setting a row depends on. */
+export type ReachableRow = Pick<WorkRow, 'id' | 'row' | 'stack' | 'plan' | 'uses'>;
+
+/**
+ * The ways in which a row can still be set once these shut it off, by the tools that are owned. Blind: from the head side alone.
+ * Everything else wants both sides: a squeezer that reaches every hole and opens wide enough; a bar where there is room for it;
+ * a plate under the heads where nothing is in the way. Sets of the row's size, where sets are on record at all.
+ */
+export function waysLeft(
+  { row, stack, plan, uses }: ReachableRow,
+  shut: readonly ShutOff[],
+  tools: readonly Entity<'tool'>[],
+  part?: PartDefinition,
+): SettingWay[] {
+  const closed = shut.filter((s) => s.isBentOpen !== true);
+  const isShut = (side: 'head' | 'shop') => closed.some((s) => (s.side === side || s.side === 'both') && !s.room);
+  if (row.blind) return isShut('head') ? [] : ['blind'];
+  if (isShut('head') || isShut('shop')) return [];
+  const left = Math.min(...closed.flatMap((s) => (s.room ? [s.room.mm] : [])), Infinity);
+  const access = rowAccess(row, part).map((a) => ({ ...a, room: Math.min(a.room ?? Infinity, left) }));
+  const opening = neededOpening(stack.head, stack.size, dashLength(plan.rivet.lengthDash));
+  const setup = uses.find((u) => u.setup.operation === 'set')?.setup;
+  const sets = tools.filter((t) => t.definition.kind === 'sets');
+  if (setup && sets.length > 0 && !sets.some((t) => toolProblems(t.definition, setup).length === 0)) return [];
+  const squeezers = tools.filter((t) => t.definition.kind === 'squeezer' && (t.definition.gap?.mm ?? Infinity) >= opening);
+  const reaching = squeezers.flatMap((t) => reachingTool(t) ?? []);
+  const isReached = access.every((at) =>
+    reaching.some((t) => reachFailures(t, { ...at, room: at.room === Infinity ? undefined : (at.room as Mm) }).length === 0),
+  );
+  return [
+    ...(isReached && reaching.length > 0 ? (['squeezer'] as const) : []),
+    ...(access.every((a) => a.room >= BAR_ROOM) ? (['gun'] as const) : []),
+    ...(stack.head === 'flush-100' && access.every((a) => a.room === Infinity) ? (['back'] as const) : []),
+  ];
+}
+
+/** One thing that shuts a row off, and the operation that does it. */
+export interface Closer {
+  readonly by: ShutOff;
+  readonly operationId: string;
+}
+
+/** A row with what shuts it off, and the ways that are left for every set of things done. */
+export interface AccessRow {
+  readonly rowId: string;
+  readonly setId: string;
+  readonly inspectId: string | null;
+  readonly closers: readonly Closer[];
+  /** By the closers done, as bits from the first. */
+  readonly ways: readonly (readonly SettingWay[])[];
+}
+
+/** Most things that may shut one row off: beyond, the rest is left out, and said. */
+export const CLOSERS_MOST = 8;
+
+/** The rows that something shuts off, or that no tool of the builder's sets at all. */
+export function accessRows(
+  operations: readonly AssemblyOperation[],
+  rows: readonly ReachableRow[],
+  tools: readonly Entity<'tool'>[],
+): AccessRow[] {
+  const ofRow = new Map<string, { set?: string; inspected?: string }>();
+  const known = new Set<string>();
+  for (const o of operations) {
+    known.add(o.id);
+    if (o.rowId === null || (o.kind !== 'set' && o.kind !== 'inspected')) continue;
+    ofRow.set(o.rowId, { ...ofRow.get(o.rowId), [o.kind]: o.id });
+  }
+  return rows.flatMap((r): AccessRow[] => {
+    const own = ofRow.get(r.id);
+    if (own?.set === undefined) return [];
+    const closers = (r.row.shutBy ?? [])
+      .flatMap((by): Closer[] => {
+        const operationId = by.by.kind === 'part' ? closeId(by.by.id) : ofRow.get(by.by.id)?.set;
+        return operationId !== undefined && known.has(operationId) && operationId !== own.set ? [{ by, operationId }] : [];
+      })
+      .slice(0, CLOSERS_MOST);
+    const ways = Array.from({ length: 2 ** closers.length }, (_, mask) =>
+      waysLeft(
+        r,
+        closers.filter((_, i) => mask & (1 << i)).map((c) => c.by),
+        tools,
+      ),
+    );
+    return closers.length > 0 || ways[0]?.length === 0
+      ? [{ rowId: r.id, setId: own.set, inspectId: own.inspected ?? null, closers, ways }]
+      : [];
+  });
+}
+
+/** A row that an order shuts off before it is set. */
+export interface DeadEnd {
+  readonly rowId: string;
+  readonly setId: string;
+  /** The step after which nothing sets it any more; null: nothing did from the start. */
+  readonly closedBy: string | null;
+  /** What was possible until then. */
+  readonly lost: readonly SettingWay[];
+}
+
+export interface Access {
+  readonly deadEnds: readonly DeadEnd[];
+  /** For every row something shuts off: the step before which it has to be set; null: none of the order. */
+  readonly until: ReadonlyMap<string, string | null>;
+  /** Steps after which a row can be set in fewer ways than before. */
+  readonly narrows: ReadonlyMap<string, readonly { readonly rowId: string; readonly left: readonly SettingWay[] }[]>;
+}
+
+/** Follows what can be got at through an order, step by step. `done`: what was done before it. */
+export function accessAlong(order: readonly string[], rows: readonly AccessRow[], done: ReadonlySet<string> = new Set()): Access {
+  const place = new Map(order.map((id, i) => [id, i]));
+  /* What is done lies before the order, what is not in it after. */
+  const at = (id: string) => place.get(id) ?? (done.has(id) ? -1 : Infinity);
+  const deadEnds: DeadEnd[] = [];
+  const until = new Map<string, string | null>();
+  const narrows = new Map<string, { rowId: string; left: readonly SettingWay[] }[]>();
+  for (const r of rows) {
+    const set = at(r.setId);
+    let mask = 0;
+    let ways = r.ways[0] ?? [];
+    let last: string | null = null;
+    if (ways.length === 0 && set >= 0) deadEnds.push({ rowId: r.rowId, setId: r.setId, closedBy: null, lost: [] });
+    const sorted = r.closers
+      .map((c, i) => ({ ...c, bit: 1 << i, when: at(c.operationId) }))
+      .filter((c) => c.when < Infinity)
+      .sort((a, b) => a.when - b.when);
+    for (const c of sorted) {
+      const before = ways;
+      mask |= c.bit;
+      ways = r.ways[mask] ?? [];
+      if (ways.length === before.length) continue;
+      if (ways.length === 0) {
+        last = c.operationId;
+        if (set > c.when) deadEnds.push({ rowId: r.rowId, setId: r.setId, closedBy: last, lost: before });
+        break;
+      }
+      const known = narrows.get(c.operationId);
+      if (known) known.push({ rowId: r.rowId, left: ways });
+      else narrows.set(c.operationId, [{ rowId: r.rowId, left: ways }]);
+    }
+    until.set(r.rowId, last);
+  }
+  return { deadEnds, until, narrows };
+}

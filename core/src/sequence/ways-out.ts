@@ -1,0 +1,241 @@
+import type { BlindFastener, Entity, RowDefinition, ToolDefinition } from '../record/definitions';
+import type { Verdict } from '../prep/findings';
+import { dashLength } from '../rivet/callout';
+import { neededOpening } from '../rivet/opening';
+import { THROAT_RIM_MM } from '../reach/reach';
+import { rowAccess } from '../reach/row-reach';
+import { planRow, type WorkRow } from '../setup/assembly-work';
+import type { OperationKind } from '../tables/minutes';
+import type { Mm } from '../units/length';
+import { setupChanges } from './arrange';
+import { breaksOf, followOrder } from './follow';
+import { deriveSequence, minutesLeft, type DerivedSequence, type SequenceModel } from './model';
+import type { AssemblyOperation } from './operations';
+import { accessAlong, type DeadEnd } from './shut-off';
+
+/** How a dead end is left: the row earlier, what shuts it later, a blind rivet, a flange bent open, a tool that reaches. */
+export const WAYS_OUT = ['earlier', 'later', 'blind', 'bend', 'tool'] as const;
+export type WayOutKind = (typeof WAYS_OUT)[number];
+
+/** What a squeezer would have to be. */
+export interface WantedTool {
+  readonly noseHeightMost: Mm;
+  readonly throatLeast: Mm | null;
+  readonly noseHalfWidthMost: Mm | null;
+  readonly gapLeast: Mm;
+}
+
+/** One way out, with the order and everything else worked out again. */
+export interface WayOut {
+  readonly kind: WayOutKind;
+  readonly order: readonly string[];
+  readonly setupChanges: number;
+  /** Minutes of everything left. */
+  readonly minutes: number;
+  /** Dead ends that are left: never the one it leads out of, nor a new one. */
+  readonly deadEnds: readonly DeadEnd[];
+  /** The row as it has to be kept for it. */
+  readonly row: RowDefinition | null;
+  readonly verdict: { readonly before: Verdict; readonly after: Verdict } | null;
+  readonly hole: { readonly before: Mm; readonly after: Mm } | null;
+  readonly tool: WantedTool | null;
+}
+
+export interface WaysOutQuestion {
+  readonly model: SequenceModel;
+  readonly derived: DerivedSequence;
+  /** What is left, in the order that shuts the row off. */
+  readonly order: readonly string[];
+  readonly deadEnd: DeadEnd;
+  /** The blind rivet that would be taken; null: none is known. */
+  readonly blind: BlindFastener | null;
+  readonly minutes: Readonly<Record<OperationKind, { readonly minutes: number }>>;
+}
+
+/** The ways out of a dead end that really lead out of it, each worked out anew. */
+export function waysOut(question: WaysOutQuestion): WayOut[] {
+  const { model, deadEnd } = question;
+  const row = model.rows.find((r) => r.id === deadEnd.rowId);
+  if (!row) return [];
+  const known = new Set(accessAlong(question.order, question.derived.access, question.derived.done).deadEnds.map((d) => d.rowId));
+  const all = [
+    ...otherOrder(question, 'earlier', setEarlier),
+    ...otherOrder(question, 'later', closeLater),
+    ...otherRow(question, 'blind', row, question.blind ? blindRow(row.row, question.blind) : null),
+    ...otherRow(question, 'bend', row, bentRow(row.row)),
+    ...otherTool(question, row),
+  ];
+  /* A way that only leads to another dead end is none. */
+  return all.filter((w) => w.deadEnds.every((d) => d.rowId !== deadEnd.rowId && known.has(d.rowId)));
+}
+
+const NOTHING = { row: null, verdict: null, hole: null, tool: null } as const;
+
+function setupsOf(operations: readonly AssemblyOperation[]): Map<string, string> {
+  return new Map(operations.map((o) => [o.id, o.setup]));
+}
+
+/** The same work in another order: only where it breaks nothing. */
+function otherOrder(
+  { derived, order, deadEnd, minutes }: WaysOutQuestion,
+  kind: WayOutKind,
+  turn: (derived: DerivedSequence, order: readonly string[], deadEnd: DeadEnd) => readonly string[] | null,
+): WayOut[] {
+  const next = turn(derived, order, deadEnd);
+  if (!next || breaksOf(derived.left, next).length > 0) return [];
+  const { deadEnds } = accessAlong(next, derived.access, derived.done);
+  return [
+    {
+      ...NOTHING,
+      kind,
+      order: next,
+      setupChanges: setupChanges(next, setupsOf(derived.left)),
+      minutes: minutesLeft(derived.left, derived.progress, minutes),
+      deadEnds,
+    },
+  ];
+}
+
+/** Everything an operation waits for, itself among it. */
+function withEarlier(left: readonly AssemblyOperation[], id: string): Set<string> {
+  const after = new Map(left.map((o) => [o.id, o.after]));
+  const found = new Set([id]);
+  for (const at of found) for (const a of after.get(at) ?? []) found.add(a.id);
+  return found;
+}
+
+/** The row, with all it waits for, right before what shuts it off. */
+function setEarlier({ left }: DerivedSequence, order: readonly string[], { setId, closedBy }: DeadEnd): string[] | null {
+  if (closedBy === null) return null;
+  const at = order.indexOf(closedBy);
+  const wanted = withEarlier(left, setId);
+  if (at < 0 || wanted.has(closedBy)) return null;
+  return [...order.slice(0, at), ...order.slice(at).filter((id) => wanted.has(id)), ...order.slice(at).filter((id) => !wanted.has(id))];
+}
+
+/** What shuts the row off, with all that waits for it, right after the row. */
+function closeLater({ left }: DerivedSequence, order: readonly string[], { setId, closedBy }: DeadEnd): string[] | null {
+  if (closedBy === null) return null;
+  const [from, to] = [order.indexOf(closedBy), order.indexOf(setId)];
+  if (from < 0 || to < from) return null;
+  const held = new Set([closedBy]);
+  const byId = new Map(left.map((o) => [o.id, o]));
+  const between = order.slice(from, to + 1);
+  for (const id of between) if (byId.get(id)?.after.some((a) => held.has(a.id))) held.add(id);
+  if (held.has(setId)) return null;
+  return [
+    ...order.slice(0, from),
+    ...between.filter((id) => !held.has(id)),
+    ...between.filter((id) => held.has(id)),
+    ...order.slice(to + 1),
+  ];
+}
+
+function blindRow(row: RowDefinition, blind: BlindFastener): RowDefinition {
+  const { setting } = row;
+  return { ...row, blind, hole: null, setting: { ...setting, way: 'blind' } };
+}
+
+function bentRow(row: RowDefinition): RowDefinition | null {
+  const { shutBy } = row;
+  return shutBy ? { ...row, shutBy: shutBy.map((s) => ({ ...s, isBentOpen: true })) } : null;
+}
+
+/** The row as another definition has it: planned again, all operations derived again, the order as near to the one at hand as can be. */
+function otherRow(question: WaysOutQuestion, kind: WayOutKind, before: WorkRow, definition: RowDefinition | null): WayOut[] {
+  const { model, derived, order, minutes } = question;
+  const planned = definition && planRow(before.id, definition, { kit: model.kit, parts: model.parts, states: before.states });
+  if (!definition || !planned) return [];
+  const next = deriveSequence({ ...model, rows: model.rows.map((r) => (r.id === before.id ? planned : r)) });
+  const ordered = followOrder(next.left, renamed(order, derived.left, next.left, before.id));
+  const { deadEnds } = accessAlong(ordered, next.access, next.done);
+  return [
+    {
+      ...NOTHING,
+      kind,
+      order: ordered,
+      setupChanges: setupChanges(ordered, setupsOf(next.left)),
+      minutes: minutesLeft(next.left, next.progress, minutes),
+      deadEnds,
+      row: definition,
+      verdict: { before: before.plan.verdict, after: planned.plan.verdict },
+      hole: { before: before.stack.hole, after: planned.stack.hole },
+    },
+  ];
+}
+
+/** A row's operations go by their set-ups, which may be others now: each stands where the one of its kind stood. */
+function renamed(order: readonly string[], was: readonly AssemblyOperation[], now: readonly AssemblyOperation[], rowId: string): string[] {
+  const listed = (all: readonly AssemblyOperation[]) => {
+    const seen = new Map<string, number>();
+    return all.flatMap((o) => {
+      if (o.rowId !== rowId) return [];
+      const n = seen.get(o.kind) ?? 0;
+      seen.set(o.kind, n + 1);
+      return [[`${o.kind}/${n}`, o.id] as const];
+    });
+  };
+  const next = new Map(listed(now));
+  const names = new Map(listed(was).map(([key, id]) => [id, next.get(key)]));
+  return order.flatMap((id) => (names.has(id) ? (names.get(id) ?? []) : [id]));
+}
+
+/** The squeezer that would still reach, where something is left of the room at all; tried by taking it among the tools. */
+function otherTool({ model, order, minutes }: WaysOutQuestion, row: WorkRow): WayOut[] {
+  if (row.row.blind) return [];
+  const shut = (row.row.shutBy ?? []).filter((s) => s.isBentOpen !== true);
+  const access = rowAccess(row.row, undefined);
+  const room = Math.min(...shut.flatMap((s) => (s.room ? [s.room.mm] : [])), ...access.map((a) => a.room ?? Infinity));
+  if (room === Infinity) return [];
+  const least = (values: readonly (number | undefined)[]) => {
+    const known = values.filter((v): v is number => v !== undefined);
+    return known.length > 0 ? known : null;
+  };
+  const edges = least(access.map((a) => a.edge));
+  const walls = least(access.map((a) => a.wall));
+  const wanted: WantedTool = {
+    noseHeightMost: room as Mm,
+    throatLeast: edges && ((Math.max(...edges) + THROAT_RIM_MM) as Mm),
+    noseHalfWidthMost: walls && (Math.min(...walls) as Mm),
+    gapLeast: neededOpening(row.stack.head, row.stack.size, dashLength(row.plan.rivet.lengthDash)),
+  };
+  const tools = [
+    ...model.tools,
+    tryingTool(
+      wanted,
+      access.some((a) => a.isBent),
+    ),
+  ];
+  const next = deriveSequence({ ...model, tools });
+  const { deadEnds } = accessAlong(order, next.access, next.done);
+  return [
+    {
+      ...NOTHING,
+      kind: 'tool',
+      order,
+      setupChanges: setupChanges(order, setupsOf(next.left)),
+      minutes: minutesLeft(next.left, next.progress, minutes),
+      deadEnds,
+      tool: wanted,
+    },
+  ];
+}
+
+function tryingTool(wanted: WantedTool, takesBent: boolean): Entity<'tool'> {
+  const length = (mm: Mm | null) => (mm === null ? null : { mm, text: '', units: 'mm' as const });
+  const definition: ToolDefinition = {
+    v: 1,
+    kitId: '',
+    name: '',
+    kind: 'squeezer',
+    throat: length(wanted.throatLeast),
+    noseHalfWidth: length(wanted.noseHalfWidthMost),
+    noseHeight: length(wanted.noseHeightMost),
+    takesBent,
+    dash: null,
+    angleDeg: null,
+    sheet: null,
+    gap: length(wanted.gapLeast),
+  };
+  return { kind: 'tool', id: '', version: 1, definition };
+}
