@@ -1,5 +1,7 @@
+import type { SequenceDecision } from '../record/definitions';
 import { graphOperations } from './arrange';
 import type { AssemblyOperation, PrecedenceReason } from './operations';
+import type { AccessRow } from './shut-off';
 
 /**
  * The order nearest to a wished one that keeps every precedence: the wished operations one after the other, each right after what it
@@ -60,8 +62,31 @@ export function moved(order: readonly string[], id: string, to: number): string[
   return [...rest.slice(0, at), id, ...rest.slice(at)];
 }
 
-/** The rows in the order the plans set them, as wished operations: only setting is said by the plans; what it needs comes before each. */
-export function plansWish(rowIds: readonly string[], operations: readonly AssemblyOperation[]): string[] {
+/**
+ * The rows in the order the plans set them, as wished operations: only setting is said by the plans; what it needs comes before each, and
+ * heads that a later step may hide are looked at right after.
+ */
+export function plansWish(rowIds: readonly string[], operations: readonly AssemblyOperation[], access: readonly AccessRow[]): string[] {
   const setOf = new Map(operations.flatMap((o) => (o.kind === 'set' && o.rowId !== null ? [[o.rowId, o.id] as const] : [])));
-  return rowIds.flatMap((id) => setOf.get(id) ?? []);
+  const hidden = new Map(access.map((r) => [r.rowId, r.inspectId]));
+  return rowIds.flatMap((id) => [
+    ...(setOf.has(id) ? [setOf.get(id) as string] : []),
+    ...(hidden.get(id) ? [hidden.get(id) as string] : []),
+  ]);
+}
+
+/** The order a decision asks for; null: the advice is followed. */
+export function decidedOrder(
+  { left, access }: { readonly left: readonly AssemblyOperation[]; readonly access: readonly AccessRow[] },
+  decision: SequenceDecision | null | undefined,
+): string[] | null {
+  switch (decision?.follows) {
+    case 'plans':
+      return followOrder(left, plansWish(decision.plans ?? [], left, access));
+    case 'own':
+      return followOrder(left, decision.own ?? []);
+    case 'advice':
+    case undefined:
+      return null;
+  }
 }

@@ -1,5 +1,4 @@
-import { workedTimes, type WorkedTime } from '../log/work-hours';
-import type { Mark } from '../record/marks';
+import type { WorkedTime } from '../log/work-hours';
 import { STEP_KINDS, type StepKind } from '../record/steps';
 import { DEFAULT_MINUTES, type OperationKind, type WorkMinutes } from '../tables/minutes';
 import type { AssemblyOperation } from './operations';
@@ -58,8 +57,7 @@ const isEnough = (rate: WorkRate | null): rate is WorkRate => rate !== null && r
  * The middle is that of all timed work, the spread that of the shifts (logarithms, one standard deviation, never under .15).
  * Of one person where that person was timed enough, else of everybody, else the default.
  */
-export function learnedMinutes(marks: readonly Mark[], now: string, person: string | null = null): Record<OperationKind, LearnedMinutes> {
-  const spent = workedTimes(marks, now);
+export function learnedMinutes(spent: readonly WorkedTime[], person: string | null = null): Record<OperationKind, LearnedMinutes> {
   const learned = Object.fromEntries(Object.entries(DEFAULT_MINUTES).map(([kind, usual]) => [kind, { ...usual, timed: 0 }])) as Record<
     OperationKind,
     LearnedMinutes
@@ -73,8 +71,7 @@ export function learnedMinutes(marks: readonly Mark[], now: string, person: stri
 }
 
 /** Every rate the shifts give, by kind of work, then person, then tool where one was named; those of few things are there too. */
-export function workRates(marks: readonly Mark[], now: string): WorkRate[] {
-  const spent = workedTimes(marks, now);
+export function workRates(spent: readonly WorkedTime[]): WorkRate[] {
   return STEP_KINDS.flatMap((kind) => {
     const own = spent.filter((t) => t.kind === kind);
     const people = [...new Set(own.map((t) => t.shift.person))].sort();
@@ -98,19 +95,27 @@ export interface HoursLeft {
 /** Half of what lies within so many standard deviations either side: 80 %. */
 const EIGHTY = 1.2816;
 
-/** What is left of an assembly as an honest range. */
-export function hoursLeft(
+/** Single things still open, by kind of work. */
+export type OpenWork = ReadonlyMap<OperationKind, number>;
+
+/** What is still open of these operations; `more`: of others, to be counted with them. */
+export function openWork(
   operations: readonly AssemblyOperation[],
   progress: ReadonlyMap<string, OperationProgress>,
-  minutes: Readonly<Record<OperationKind, LearnedMinutes>>,
-): HoursLeft {
-  const byKind = new Map<OperationKind, number>();
-  for (const o of operations)
-    byKind.set(o.kind, (byKind.get(o.kind) ?? 0) + (progress.get(o.id)?.open ?? o.count) * minutes[o.kind].minutes);
+  more: OpenWork = new Map(),
+): OpenWork {
+  const open = new Map(more);
+  for (const o of operations) open.set(o.kind, (open.get(o.kind) ?? 0) + (progress.get(o.id)?.open ?? o.count));
+  return open;
+}
+
+/** Open work as an honest range of hours. */
+export function hoursLeft(open: OpenWork, minutes: Readonly<Record<OperationKind, LearnedMinutes>>): HoursLeft {
   let middle = 0;
   let variance = 0;
   let own = 0;
-  for (const [kind, m] of byKind) {
+  for (const [kind, count] of open) {
+    const m = count * minutes[kind].minutes;
     middle += m;
     variance += (m * minutes[kind].spread) ** 2;
     if (minutes[kind].timed > 0) own += m;

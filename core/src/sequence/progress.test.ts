@@ -7,7 +7,8 @@ import { stackOf } from '../record/stack-of';
 import { fold, stepsOf } from '../record/steps';
 import { setupsOf } from '../setup/setup';
 import { DEFAULT_MINUTES } from '../tables/minutes';
-import { eveningOf, hoursLeft, LEARN_FROM, learnedMinutes } from './hours';
+import { workedTimes } from '../log/work-hours';
+import { eveningOf, hoursLeft, LEARN_FROM, learnedMinutes, openWork, workRates } from './hours';
 import { assemblyOperations } from './operations';
 import { operationProgress } from './progress';
 
@@ -60,28 +61,58 @@ const evening = (day: number, minutes: number, count: number) => [
 ];
 const NOW = '2026-11-30T00:00:00.000Z';
 
+const learned = (marks: Mark[], person: string | null = null) => learnedMinutes(workedTimes(marks, NOW), person);
+
 describe('minutes from the builder’s own shifts', () => {
   it('are the defaults until enough was timed, in more than one shift', () => {
-    expect(learnedMinutes([], NOW).drilled).toEqual({ ...DEFAULT_MINUTES.drilled, timed: 0 });
-    expect(learnedMinutes(evening(1, 40, LEARN_FROM), NOW).drilled.timed).toBe(0);
-    expect(learnedMinutes([...evening(1, 20, 10), ...evening(2, 20, LEARN_FROM - 11)], NOW).drilled.timed).toBe(0);
+    expect(learned([]).drilled).toEqual({ ...DEFAULT_MINUTES.drilled, timed: 0 });
+    expect(learned(evening(1, 40, LEARN_FROM)).drilled.timed).toBe(0);
+    expect(learned([...evening(1, 20, 10), ...evening(2, 20, LEARN_FROM - 11)]).drilled.timed).toBe(0);
   });
   it('are the timed work over what was marked, the spread that of the shifts', () => {
-    const learned = learnedMinutes([...evening(1, 20, 20), ...evening(2, 40, 20)], NOW).drilled;
-    expect(learned.timed).toBe(40);
-    expect(learned.minutes).toBeCloseTo(60 / 40, 9);
+    const found = learned([...evening(1, 20, 20), ...evening(2, 40, 20)]).drilled;
+    expect(found.timed).toBe(40);
+    expect(found.minutes).toBeCloseTo(60 / 40, 9);
     /* 1 and 2 minutes a hole: logarithms ln 2 apart, so one standard deviation is ln 2 over the root of 2. */
-    expect(learned.spread).toBeCloseTo(Math.log(2) / Math.SQRT2, 9);
-    expect(learnedMinutes([...evening(1, 20, 20), ...evening(2, 20, 20)], NOW).drilled.spread).toBe(0.15);
+    expect(found.spread).toBeCloseTo(Math.log(2) / Math.SQRT2, 9);
+    expect(learned([...evening(1, 20, 20), ...evening(2, 20, 20)]).drilled.spread).toBe(0.15);
+  });
+});
+
+describe('minutes by person and tool', () => {
+  const of = (marks: Mark[], person: string) => marks.map((m) => ({ ...m, id: `${m.id}/${person}`, person }));
+  const slow = [...of(evening(1, 40, 20), 'slow'), ...of(evening(2, 40, 20), 'slow')];
+  const quick = [...of(evening(1, 20, 20), 'quick'), ...of(evening(2, 20, 20), 'quick')];
+  it('each person’s own, everybody’s for one who was not timed enough', () => {
+    const all = [...slow, ...quick];
+    expect(learned(all, 'slow').drilled.minutes).toBeCloseTo(2, 9);
+    expect(learned(all, 'quick').drilled.minutes).toBeCloseTo(1, 9);
+    expect(learned(all).drilled.minutes).toBeCloseTo(1.5, 9);
+    expect(learned(all, 'nobody').drilled.minutes).toBeCloseTo(1.5, 9);
+  });
+  it('a tool that was named is a rate of its own; the time up to each mark is its own', () => {
+    const set = (day: number, minute: number, count: number, toolId: string) =>
+      mark(`s${day}-${minute}`, {
+        kind: 'set',
+        doneAt: at(day, minute),
+        holeIds: Array.from({ length: count }, (_, i) => `${day}-${minute}-${i}`),
+        payload: { setting: { way: 'squeezer', toolId } },
+      });
+    const marks = [shift('shift-started', 1, 0), set(1, 10, 20, 'yoke'), set(1, 40, 20, 'other'), shift('shift-ended', 1, 40)];
+    const rates = workRates(workedTimes(marks, NOW));
+    expect(rates.map((r) => [r.kind, r.tool, r.minutes, r.timed, r.shifts])).toEqual([
+      ['set', 'other', 1.5, 20, 1],
+      ['set', 'yoke', 0.5, 20, 1],
+    ]);
   });
 });
 
 describe('hours left', () => {
   it('fall as work is done, and the range holds the middle', () => {
-    const usual = learnedMinutes([], NOW);
+    const usual = learned([]);
     const left = (marks: Mark[]) => {
       const { operations, progress } = derive(row, marks);
-      return hoursLeft(operations, progress, usual);
+      return hoursLeft(openWork(operations, progress), usual);
     };
     const [none, some] = [left([]), left([mark('a', { rowId: 'r', holeIds: holes })])];
     expect(none.low).toBeLessThan(none.middle);
@@ -92,7 +123,7 @@ describe('hours left', () => {
   });
   it('an evening holds what fits, in order, nothing that waits for what is not in it', () => {
     const { operations, progress } = derive(row, []);
-    const usual = learnedMinutes([], NOW);
+    const usual = learned([]);
     const plan = eveningOf(
       operations.slice().sort((a, b) => a.after.length - b.after.length),
       progress,

@@ -104,7 +104,7 @@ describe('an order that shuts a row off', () => {
   });
   it('the plans close first: found, and every way out leads out', () => {
     const { derived } = solve(m);
-    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left));
+    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left, derived.access));
     const { deadEnds } = accessAlong(order, derived.access, derived.done);
     expect(deadEnds).toEqual([{ rowId: 'inner', setId: setInner, closedBy: closeId('cover'), lost: ['gun', 'back'] }]);
     const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
@@ -125,7 +125,7 @@ describe('an order that shuts a row off', () => {
     const half = row('inner', ['rib', 'spar'], { shutBy: [by('part', 'cover')] });
     const own = model([half, closing]);
     const { derived } = solve(own);
-    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left));
+    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left, derived.access));
     const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as never;
     const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
     const way = waysOut({ model: own, derived, order, deadEnd, blind, minutes: DEFAULT_MINUTES }).find((w) => w.kind === 'blind');
@@ -134,11 +134,28 @@ describe('an order that shuts a row off', () => {
     const kept = model([row('inner', ['rib', 'spar'], way?.row as RowDefinition), closing]);
     expect(accessAlong(way?.order ?? [], deriveSequence(kept).access).deadEnds).toEqual([]);
   });
+  it('a blind rivet whose hole is smaller than the rivet it stands for is none', () => {
+    const own = model([row('inner', ['rib', 'spar'], { shutBy: [by('part', 'cover')] }), closing]);
+    const { derived } = solve(own);
+    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left, derived.access));
+    const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as never;
+    const kinds = (hole: number) =>
+      waysOut({
+        model: own,
+        derived,
+        order,
+        deadEnd,
+        blind: { name: 'BR', hole: inch(hole), gripMin: null, gripMax: null },
+        minutes: DEFAULT_MINUTES,
+      }).map((w) => w.kind);
+    expect(kinds(0.09)).not.toContain('blind');
+    expect(kinds(0.09375)).toContain('blind');
+  });
   it('some room is left: the tool that would reach is worked out and is enough', () => {
     const tight = row('inner', ['rib', 'spar'], { shutBy: [by('part', 'cover', { room: inch(0.5) })] });
     const own = model([tight, closing], [squeezer(1)]);
     const { derived } = solve(own);
-    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left));
+    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left, derived.access));
     const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as never;
     const way = waysOut({ model: own, derived, order, deadEnd, blind: null, minutes: DEFAULT_MINUTES }).find((w) => w.kind === 'tool');
     expect(way?.tool?.noseHeightMost).toBeCloseTo(12.7, 9);

@@ -61,7 +61,12 @@ export function waysOut(question: WaysOutQuestion): WayOut[] {
   const all = [
     ...otherOrder(question, 'earlier', setEarlier),
     ...otherOrder(question, 'later', closeLater),
-    ...otherRow(question, 'blind', row, question.blind ? blindRow(row.row, question.blind) : null),
+    ...otherRow(
+      question,
+      'blind',
+      row,
+      question.blind && question.blind.hole.mm >= row.stack.size.diameter ? blindRow(row.row, question.blind) : null,
+    ),
     ...otherRow(question, 'bend', row, bentRow(row.row)),
     ...otherTool(question, row),
   ];

@@ -1,5 +1,11 @@
 import type { PrecedenceReason } from '../sequence/operations';
 import type { OperationState } from '../sequence/progress';
+import type { DeadEnd } from '../sequence/shut-off';
+import type { WayOut, WayOutKind } from '../sequence/ways-out';
+import type { AsideReason } from '../sequence/what-if';
+import type { Followed, SettingWay, ShutOff, ShutSide } from '../record/definitions';
+import { showLength } from '../units/show';
+import type { Units } from '../units/length';
 import type { AssemblyWorkKind, OperationKind } from '../tables/minutes';
 import type { StepKind } from '../record/steps';
 import { orderReason } from './order';
@@ -13,7 +19,7 @@ const WORK_WORDS: Readonly<Record<AssemblyWorkKind, string>> = {
   seal: 'seal',
   'bend-open': 'bend the flange open',
   'bend-back': 'bend the flange back, check its angle',
-  close: 'close up with',
+  close: 'close up',
 };
 
 /** What an operation is called. */
@@ -51,3 +57,95 @@ export const STATE_WORDS: Readonly<Record<OperationState, string>> = {
   ready: 'ready',
   blocked: 'waits',
 };
+
+export const FOLLOWED_WORDS: Readonly<Record<Followed, string>> = {
+  advice: 'the advice',
+  plans: 'the plans',
+  own: 'an order of your own',
+};
+
+const WAY_WORDS: Readonly<Record<SettingWay, string>> = {
+  squeezer: 'a squeezer',
+  gun: 'gun and bar',
+  back: 'back-riveting',
+  blind: 'a blind rivet',
+};
+
+/** Ways of setting, one after the other. */
+export function wayList(ways: readonly SettingWay[]): string {
+  return ways.map((w) => WAY_WORDS[w]).join(', ');
+}
+
+/** Where an order ends dead, as a sentence. `row`, `closing`: what they are called; `step`: its number in the order, from 1, where it has one. */
+export function deadEndSentence({ closedBy, lost }: DeadEnd, row: string, closing: string, step: number | null): string {
+  if (closedBy === null) return `${row}: nothing you own sets it, from the start.`;
+  const at = step === null ? 'done already' : `step ${step}`;
+  return `${row} is not set when “${closing}” (${at}) shuts it off. Until then ${wayList(lost)} would do; after it nothing you own.`;
+}
+
+export const WAY_OUT_WORDS: Readonly<Record<WayOutKind, string>> = {
+  earlier: 'set it earlier',
+  later: 'leave for later what shuts it off',
+  blind: 'a blind rivet with its own hole',
+  bend: 'bend the flange open for it',
+  tool: 'another tool',
+};
+
+/** What stands against a way out or has to be minded, beside its numbers. */
+const WAY_OUT_CAUTIONS: Partial<Readonly<Record<WayOutKind, string>>> = {
+  blind: 'Another fastener than the plans’: ask the kit maker, and drill for it only then.',
+  bend: 'Bending hardens and may crack the flange: only with the kit maker’s word, once, with a wide radius; look at the bend under the glass.',
+};
+
+/** What a way out costs and brings, as sentences. */
+export function wayOutSentences(way: WayOut, was: { readonly setupChanges: number; readonly minutes: number }, units: Units): string[] {
+  const more = way.setupChanges - was.setupChanges;
+  const minutes = Math.round(way.minutes - was.minutes);
+  const { tool, hole, verdict } = way;
+  return [
+    more === 0
+      ? `No more changes of set-up (${way.setupChanges}).`
+      : `${Math.abs(more)} ${more > 0 ? 'more' : 'fewer'} changes of set-up (${way.setupChanges}).`,
+    ...(minutes === 0 ? [] : [`Some ${Math.abs(minutes)} minutes ${minutes > 0 ? 'more' : 'less'}.`]),
+    ...(hole && hole.before !== hole.after
+      ? [`Its holes are ${showLength(hole.after, units)} instead of ${showLength(hole.before, units)}.`]
+      : []),
+    ...(verdict && verdict.before !== verdict.after ? [`The row’s verdict goes from ${verdict.before} to ${verdict.after}.`] : []),
+    ...(tool
+      ? [
+          `A squeezer whose nose is no higher than ${showLength(tool.noseHeightMost, units)}${tool.noseHalfWidthMost === null ? '' : `, no wider to either side than ${showLength(tool.noseHalfWidthMost, units)}`}${tool.throatLeast === null ? '' : `, with a throat from ${showLength(tool.throatLeast, units)}`}, opening at least ${showLength(tool.gapLeast, units)}.`,
+        ]
+      : []),
+    ...(WAY_OUT_CAUTIONS[way.kind] ? [WAY_OUT_CAUTIONS[way.kind] as string] : []),
+  ];
+}
+
+export const ASIDE_WORDS: Readonly<Record<AsideReason, string>> = {
+  held: 'held',
+  part: 'its part is not touched',
+  tool: 'its tool is not in the box',
+  waits: 'waits for one of these',
+};
+
+export const SIDE_WORDS: Readonly<Record<ShutSide, string>> = {
+  head: 'the head side',
+  shop: 'the shop side',
+  both: 'either side',
+};
+
+/** What was told of a row, as a sentence. `name`: of the row or part that shuts it. */
+export function shutOffSentence(fact: ShutOff, name: string, units: Units): string {
+  const when = fact.by.kind === 'row' ? `until ${name} is set` : `until the work is closed up with ${name}`;
+  const left = fact.room ? `; ${showLength(fact.room.mm, units)} of room is left then` : '';
+  return `Reached from ${SIDE_WORDS[fact.side]} ${when}${left}.${fact.isBentOpen ? ' A flange is bent open for it.' : ''}`;
+}
+
+/** What an item of the bench waits for beyond the steps of the work: marked work by its name, or a part that has to come. */
+export function toldWaitSentence(because: PrecedenceReason, earlier: OperationKind, name: string): string {
+  return because === 'waits-for-part' ? `${name}, the part that comes later` : `${name} (${precedenceReason(because, earlier, 'set')})`;
+}
+
+/** Said before a rivet is set that shuts other rows off. */
+export function shutsOffSentence(rows: readonly string[]): string {
+  return `Once this is set, nothing you own gets at ${rows.join(', ')} any more.`;
+}

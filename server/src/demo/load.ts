@@ -4,7 +4,7 @@ import { planStack } from '#core/prep/plan';
 import { newKit } from '#core/record/blank';
 import { composeRow } from '#core/record/compose';
 import { judgeHole } from '#core/deviation/judge';
-import type { Change, Edit, Entity, KitDefinition, RowDefinition, TypedLength } from '#core/record/definitions';
+import type { Change, Edit, Entity, KitDefinition, RowDefinition, ShutOff, TypedLength } from '#core/record/definitions';
 import { holesInPlan, parseRange } from '#core/record/holes';
 import { mirrorAssembly } from '#core/record/mirror';
 import type { Mark } from '#core/record/marks';
@@ -45,7 +45,7 @@ const inchPlace = ([x, y]: InchPlace) => ({ x: x * MM_PER_INCH, y: y * MM_PER_IN
 
 function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
   if (!extra) return row;
-  const { fixedNest, hole, rowDistance, layer, path, places, holds, room, ...rest } = extra;
+  const { fixedNest, hole, rowDistance, layer, path, places, holds, room, blind, shutBy: _, waitsFor: __, ...rest } = extra;
   const edge = row.edge?.mm ?? 0;
   return {
     ...row,
@@ -60,6 +60,17 @@ function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
             isBent: false,
             sheetIndex: row.layers.length - 1,
           },
+        }
+      : {}),
+    ...(blind
+      ? {
+          blind: {
+            name: blind.name,
+            hole: typedLength(blind.hole),
+            gripMin: typedLength(blind.gripMin),
+            gripMax: typedLength(blind.gripMax),
+          },
+          setting: { way: 'blind' as const },
         }
       : {}),
     ...(path ? { laid: { path: path.map(inchPlace), startEdgeMm: edge, endEdgeMm: edge } } : {}),
@@ -98,13 +109,45 @@ function makeAssembly(demo: DemoAssembly, order: number): MadeAssembly {
     return { kind: 'row', id: demoId(`${demo.key}row/${i}`), version: 0, definition: withExtra(made.value.row, row.extra) };
   });
   const outlined = parts.map((p) => {
-    const outline = demo.outlines?.[p.definition.name];
-    return outline
-      ? { ...p, definition: { ...p.definition, outline: { kind: outline.kind, corners: outline.corners.map(inchPlace) } } }
-      : p;
+    const { name } = p.definition;
+    const outline = demo.outlines?.[name];
+    const joined = Object.entries(demo.subAssemblies ?? {}).find(([, names]) => names.includes(name));
+    return {
+      ...p,
+      definition: {
+        ...p.definition,
+        ...(outline ? { outline: { kind: outline.kind, corners: outline.corners.map(inchPlace) } } : {}),
+        ...(joined ? { subAssembly: joined[0] } : {}),
+      },
+    };
   });
-  const definition = { v: 1, kitId: DEMO_KIT_ID, name: demo.name, order } as const;
-  return { assembly: { kind: 'assembly', id: assemblyId, version: 0, definition }, parts: outlined, rows };
+  const { plansOrder } = demo;
+  const rowId = (i: number) => demoId(`${demo.key}row/${i}`);
+  const sequence = plansOrder && { follows: 'plans' as const, reason: plansOrder.reason, plans: plansOrder.rows.map(rowId) };
+  const definition = { v: 1, kitId: DEMO_KIT_ID, name: demo.name, order, ...(sequence ? { sequence } : {}) } as const;
+  const told = rows.map((r, i) => ({ ...r, definition: withTold(r.definition, demo.rows[i]?.extra, parts, rowId) }));
+  return { assembly: { kind: 'assembly', id: assemblyId, version: 0, definition }, parts: outlined, rows: told };
+}
+
+/** What a builder would tell by pointing. */
+function withTold(
+  row: RowDefinition,
+  extra: DemoRow['extra'],
+  parts: readonly Entity<'part'>[],
+  rowId: (i: number) => string,
+): RowDefinition {
+  const partId = (name: string) => {
+    const part = parts.find((p) => p.definition.name === name);
+    if (!part) throw new Error(`demo: no part ${name}`);
+    return part.id;
+  };
+  const shutBy = extra?.shutBy?.map(({ row: other, part, side, room }): ShutOff => ({
+    by: other === undefined ? { kind: 'part', id: partId(part ?? '') } : { kind: 'row', id: rowId(other) },
+    side,
+    ...(room === undefined ? {} : { room: typedLength(room) }),
+  }));
+  const waitsForParts = extra?.waitsFor?.map(partId);
+  return { ...row, ...(shutBy ? { shutBy } : {}), ...(waitsForParts ? { waitsForParts } : {}) };
 }
 
 function newEdit(e: Entity): Edit {
@@ -154,11 +197,23 @@ export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
   );
   return [
     ...made,
+    ...DEMO_ASSEMBLIES.flatMap((demo) => partMarks(demo, parts, now)),
     ...DEMO_SHIFTS.flatMap((shift, i) => shiftMarks(shift, i, now)),
     demoDeviation(rows, parts, now),
     ...preparationMarks(rows, { kit: KIT, parts }, now),
     ...rivetingMarks(rows, { kit: KIT, parts }, now),
   ];
+}
+
+/** Work on all parts of an assembly. */
+function partMarks({ key, partsDone }: DemoAssembly, parts: ReadonlyMap<string, { readonly assemblyId: string }>, now: Date): Mark[] {
+  if (!partsDone) return [];
+  const assemblyId = demoId(`${key}assembly`);
+  const partIds = [...parts].filter(([, p]) => p.assemblyId === assemblyId).map(([id]) => id);
+  const doneAt = new Date(now.getTime() - partsDone.daysAgo * DAY_MS).toISOString();
+  return partsDone.kinds.map((kind) =>
+    demoMark(`${key}parts/${kind}`, partsDone.by, doneAt, { kind, rowId: assemblyId, payload: { partIds } }),
+  );
 }
 
 function shiftMarks(shift: DemoShift, index: number, now: Date): Mark[] {

@@ -1,3 +1,4 @@
+import { NOSE_BOX_ROWS } from './nose-box';
 import { BAY_ROWS, DOOR_ROWS, FLOAT_ROWS, PANEL_ROWS } from './rows';
 import type { DemoAssembly, DemoShift, InchPlace } from './shapes';
 
@@ -51,6 +52,23 @@ export const DEMO_ASSEMBLIES: readonly DemoAssembly[] = [
     name: 'Instrument sub-panel',
     rows: PANEL_ROWS,
     outlines: { panel: { kind: 'rectangle', corners: box(0, 0, 20, 6) }, shield: { kind: 'rectangle', corners: box(0, 6.9, 20, 3) } },
+  },
+  {
+    key: 'nose/',
+    name: 'Float nose box, left',
+    rows: NOSE_BOX_ROWS,
+    outlines: {
+      'nose floor': { kind: 'rectangle', corners: box(0, 0, 24, 10) },
+      'top skin': { kind: 'rectangle', corners: box(0.4, 0.4, 23.2, 9.2) },
+      'stem bracket': { kind: 'rectangle', corners: box(15, 3.6, 6, 2.4) },
+      'hinge strip': { kind: 'rectangle', corners: box(2, 8.4, 12, 1.2) },
+    },
+    subAssemblies: { 'nose cradle': ['nose floor', 'nose rib'] },
+    plansOrder: {
+      rows: [0, 1, 2, 3, 4, 5, 6],
+      reason: 'As printed on page NB-02, taken over before anything was compared.',
+    },
+    partsDone: { kinds: ['scuffed', 'cleaned', 'primed'], daysAgo: 1, by: 'TK' },
   },
 ];
 

@@ -1,4 +1,4 @@
-import type { HoldKind, RowDefinition } from '#core/record/definitions';
+import type { HoldKind, RowDefinition, ShutSide } from '#core/record/definitions';
 
 export interface DemoRow {
   /** The row as a builder would type it. */
@@ -15,11 +15,23 @@ export interface DemoRow {
     path?: readonly InchPlace[];
     places?: readonly InchPlace[];
     layer?: { index: number; bothSides?: boolean; edge?: string };
+    /** What shuts it off: another row of the assembly by its place, or a part by its name; room left in inches. */
+    shutBy?: readonly DemoShutOff[];
+    /** Later parts it waits for, by name. */
+    waitsFor?: readonly string[];
+    blind?: { readonly name: string; readonly hole: string; readonly gripMin: string; readonly gripMax: string };
   };
   /** The mirrored copy still names this page: the other side has been revised since. */
   readonly mirroredPage?: string;
   /** Work done so far: holes by range, what was done, and how many days ago. */
   readonly done?: readonly DemoWork[];
+}
+
+export interface DemoShutOff {
+  readonly row?: number;
+  readonly part?: string;
+  readonly side: ShutSide;
+  readonly room?: string;
 }
 
 /** Evenings at work: when they began and how long they took. */
@@ -52,6 +64,16 @@ export interface DemoAssembly {
   readonly outlines?: Readonly<
     Record<string, { readonly kind: 'rectangle' | 'taper' | 'corners'; readonly corners: readonly InchPlace[] }>
   >;
+  /** Parts that join into a sub-assembly, by its name. */
+  readonly subAssemblies?: Readonly<Record<string, readonly string[]>>;
+  /** The plans' own order, rows by their place; followed for this reason. */
+  readonly plansOrder?: { readonly rows: readonly number[]; readonly reason: string };
+  /** What was done on all of its parts, and how many days ago. */
+  readonly partsDone?: {
+    readonly kinds: readonly ('scuffed' | 'cleaned' | 'primed')[];
+    readonly daysAgo: number;
+    readonly by: 'RV' | 'TK';
+  };
   /** The other side is there too, made as its mirror. */
   readonly isMirrored?: boolean;
 }

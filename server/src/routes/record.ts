@@ -2,6 +2,7 @@ import { Router, type Request, type Response } from 'express';
 import { logPages } from '#core/log/day-log';
 import { PAPERS, type PaperName } from '#core/layout/paper';
 import { holesInPlan } from '#core/record/holes';
+import { workedTimes } from '#core/log/work-hours';
 import { pageReach } from '#core/record/page-revisions';
 import { rowTitle } from '#core/record/title';
 import { stockNeeds } from '#core/stock/needs';
@@ -101,6 +102,18 @@ export function recordRoutes(db: Database, jobs: DossierJobs, photosDir: string,
     const { kit, assemblies } = found.record;
     const rows = assemblies.flatMap((a) => assemblyWork({ kit: kit.definition, parts: a.parts, rows: a.rows, marks: a.marks }).rows);
     res.json({ kit, needs: stockNeeds(rows, kit.definition.stock ?? {}, kit.definition.sparePercent ?? SPARE_PERCENT) });
+  });
+
+  /* How the hours of all shifts went by kind of work: what minutes are learned from. */
+  routes.get('/kits/:id/worked', async (req, res) => {
+    const found = await load(req, res);
+    if (!found) return;
+    res.json({
+      worked: workedTimes(
+        found.record.assemblies.flatMap((a) => a.marks),
+        found.q.now,
+      ),
+    });
   });
 
   routes.get('/kits/:id/record/:table.csv', async (req, res) => {

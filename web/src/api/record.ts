@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { LogPage } from '#core/log/day-log';
+import type { WorkedTime } from '#core/log/work-hours';
 import type { Entity } from '#core/record/definitions';
 import type { StockNeed } from '#core/stock/needs';
 import { get, post, remove } from './client';
@@ -36,6 +37,21 @@ export interface StockAnswer {
 
 export function useStock(kitId: string) {
   return useQuery({ queryKey: ['kit', kitId, 'stock'], queryFn: () => get<StockAnswer>(`/kits/${kitId}/stock`) });
+}
+
+export interface WorkedAnswer {
+  readonly worked: readonly WorkedTime[];
+}
+
+/** How all shifts of the kit went by kind of work; asked for anew at most this often. */
+const WORKED_STALE_MS = 60_000;
+
+export function useWorked(kitId: string) {
+  return useQuery({
+    queryKey: ['worked', kitId],
+    queryFn: () => get<WorkedAnswer>(`/kits/${kitId}/worked?offset=${offset()}`),
+    staleTime: WORKED_STALE_MS,
+  });
 }
 
 /** Where a table of the record is read from. */

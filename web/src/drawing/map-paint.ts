@@ -23,15 +23,18 @@ export interface MapOutline {
   readonly corners: readonly Place[];
 }
 
+/** What a dead end makes of a row or part: shut off, or what shuts it off. */
+export type AccessFlag = 'shut' | 'closes';
+
+export interface MapScene {
+  readonly rows: readonly MapRow[];
+  readonly outlines: readonly MapOutline[];
+  readonly flags: ReadonlyMap<string, AccessFlag>;
+  readonly selectedId: string | null;
+}
+
 /** Paints all that is in view; several thousand holes take a few milliseconds. */
-export function paintMap(
-  c: CanvasRenderingContext2D,
-  rows: readonly MapRow[],
-  outlines: readonly MapOutline[],
-  selectedId: string | null,
-  look: MapLook,
-  size: Size,
-): void {
+export function paintMap(c: CanvasRenderingContext2D, { rows, outlines, flags, selectedId }: MapScene, look: MapLook, size: Size): void {
   const style = getComputedStyle(document.documentElement);
   const colour = (name: string) => style.getPropertyValue(name).trim();
   const [ink, ink2, done, dye, paper] = ['--ink', '--ink2', '--done', '--dye', '--paper'].map(colour) as [
@@ -43,12 +46,15 @@ export function paintMap(
   ];
   c.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
   c.clearRect(0, 0, size.width, size.height);
-  for (const outline of outlines) paintOutline(c, outline, look, size, ink2);
+  const stop = colour('--stop');
+  for (const outline of outlines) paintOutline(c, outline, look, size, flags.has(outline.id) ? stop : ink2, flags.has(outline.id) ? 3 : 1);
   const r = Math.min(9, Math.max(2.5, 2.4 * look.scale));
+  const right = rightPart(rows);
   for (const row of rows) {
-    c.strokeStyle = row.id === selectedId ? dye : ink2;
-    c.lineWidth = row.id === selectedId ? 3 : 1;
-    c.setLineDash(row.id === selectedId ? [] : [8, 5]);
+    const flag = flags.get(row.id);
+    c.strokeStyle = flag ? stop : row.id === selectedId ? dye : ink2;
+    c.lineWidth = flag ? 4 : row.id === selectedId ? 3 : 1;
+    c.setLineDash(flag || row.id === selectedId ? [] : [8, 5]);
     c.beginPath();
     row.path.forEach((p, i) => {
       const s = toScreen(p, look, size);
@@ -62,19 +68,49 @@ export function paintMap(
       const s = toScreen(first, look, size);
       c.fillStyle = row.id === selectedId ? dye : ink;
       c.font = '600 14px "Barlow Condensed", sans-serif';
+      c.textAlign = first.x > right ? 'right' : 'left';
       c.fillText(row.title, s.x, s.y - r - 8);
+      c.textAlign = 'left';
     }
   }
-  if (rows.some((row) => row.holes[0]?.reach !== undefined))
-    paintReach(c, rows, look, size, r, { ink, dye, paper, stop: colour('--stop') });
+  if (rows.some((row) => row.holes[0]?.reach !== undefined)) paintReach(c, rows, look, size, r, { ink, dye, paper, stop });
   else paintHoles(c, holesInView(rows, look, size), r, { ink, done, paper });
+  for (const row of rows) if (flags.get(row.id) === 'shut') paintShut(c, row, look, size, r, stop);
   paintSigns(c, rows, look, size, r, style.getPropertyValue('--caution').trim());
 }
 
-/** A part's edge, thin and grey, with its name. */
-function paintOutline(c: CanvasRenderingContext2D, outline: MapOutline, look: MapLook, size: Size, colour: string): void {
+/** From here on to the right a row's name is written to its left, so that it stays in the picture, mm. */
+function rightPart(rows: readonly MapRow[]): number {
+  let [least, most] = [Infinity, -Infinity];
+  for (const { path } of rows)
+    for (const { x } of path) {
+      if (x < least) least = x;
+      if (x > most) most = x;
+    }
+  return least + 0.75 * (most - least);
+}
+
+/** A row that is shut off: a cross over each end of it. */
+function paintShut(c: CanvasRenderingContext2D, row: MapRow, look: MapLook, size: Size, r: number, colour: string): void {
   c.strokeStyle = colour;
-  c.lineWidth = 1;
+  c.lineWidth = 4;
+  for (const p of [row.path[0], row.path.at(-1)]) {
+    if (!p) continue;
+    const { x, y } = toScreen(p, look, size);
+    const arm = 2.2 * r;
+    c.beginPath();
+    c.moveTo(x - arm, y - arm);
+    c.lineTo(x + arm, y + arm);
+    c.moveTo(x + arm, y - arm);
+    c.lineTo(x - arm, y + arm);
+    c.stroke();
+  }
+}
+
+/** A part's edge, thin and grey, with its name; heavy where it shuts something off. */
+function paintOutline(c: CanvasRenderingContext2D, outline: MapOutline, look: MapLook, size: Size, colour: string, width: number): void {
+  c.strokeStyle = colour;
+  c.lineWidth = width;
   c.setLineDash([]);
   c.beginPath();
   outline.corners.forEach((p, i) => {

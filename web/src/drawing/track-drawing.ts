@@ -65,3 +65,17 @@ export function trackDrawing(operations: readonly TrackOperation[]): TrackDrawin
     bands,
   };
 }
+
+/** Where a station dropped at x comes to stand among the others: how many of them lie left of it. */
+export function placeAt(drawing: TrackDrawing, id: string, x: number): number {
+  return drawing.stations.filter((s) => s.id !== id && s.x < x).length;
+}
+
+/** The part of a list that lies between two pixels; `at` gives a thing's pixel, rising along the list. */
+export function within<T>(list: readonly T[], at: (item: T) => number, from: number, to: number): readonly T[] {
+  const first = list.findIndex((item) => at(item) >= from);
+  if (first < 0) return [];
+  let last = first;
+  while (last < list.length && at(list[last] as T) <= to) last++;
+  return list.slice(first, last);
+}

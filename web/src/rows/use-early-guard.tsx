@@ -1,10 +1,14 @@
 import { useState, type ReactNode } from 'react';
 import { earlyOf } from '#core/record/order';
 import type { StepKind } from '#core/record/steps';
+import { accessAlong } from '#core/sequence/shut-off';
 import { earlySentence } from '#core/wording/order';
+import { shutsOffSentence } from '#core/wording/sequence';
 import { OPERATION_WORDS } from '#core/wording/setups';
+import type { Mark } from '#core/record/marks';
 import type { MarkWish } from '../api/commands';
 import type { RowModel } from './row-model';
+import type { Sequence } from './use-sequence';
 import { Button } from '../ui/controls';
 import { Modal } from '../ui/modal';
 
@@ -12,6 +16,32 @@ interface Question {
   readonly wishes: readonly MarkWish[];
   readonly missing: readonly StepKind[];
   readonly later: StepKind;
+  /** Rows that are shut off once this is set. */
+  readonly shut: readonly string[];
+}
+
+/** What is kept with the marks of an exception. */
+function exceptionOf({ missing, shut }: Question): Pick<Mark['payload'], 'early' | 'note'> {
+  return { ...(missing.length > 0 ? { early: missing } : {}), ...(shut.length > 0 ? { note: shutsOffSentence(shut).slice(0, 500) } : {}) };
+}
+
+/** Rows that nothing gets at any more once these are marked, and could be set until now. */
+function shutBy(wishes: readonly MarkWish[], sequence: Sequence | undefined): string[] {
+  const setting = wishes.filter((w) => w.kind === 'set').map((w) => w.rowId);
+  if (!sequence || setting.length === 0) return [];
+  const { derived, model } = sequence;
+  const meant = new Set(
+    derived.operations.flatMap((o) => (o.kind === 'set' && o.rowId !== null && setting.includes(o.rowId) ? [o.id] : [])),
+  );
+  /* With a row its part is in its place: closing up is nobody's mark. */
+  const closed = derived.operations.flatMap((o) =>
+    meant.has(o.id) ? o.after.flatMap((a) => (a.because === 'close-before-riveting' ? [a.id] : [])) : [],
+  );
+  const before = accessAlong([], derived.access, derived.done);
+  const after = accessAlong([], derived.access, new Set([...derived.done, ...meant, ...closed]));
+  const open = derived.access.filter((r) => !derived.done.has(r.setId) && !meant.has(r.setId)).map((r) => r.rowId);
+  const titles = new Map(model.rows.map((r) => [r.id, r.title]));
+  return open.flatMap((id) => (after.until.get(id) && !before.until.get(id) ? [titles.get(id) ?? ''] : []));
 }
 
 /** Marks, but asks once where something is early, says why, and records the exception with the mark. */
@@ -19,23 +49,31 @@ export function useEarlyGuard(
   rows: readonly RowModel[],
   scuffAfterDimple: boolean,
   onMark: (wishes: readonly MarkWish[]) => void,
+  sequence?: Sequence,
 ): { readonly mark: (wishes: readonly MarkWish[]) => void; readonly dialog: ReactNode } {
   const [question, setQuestion] = useState<Question | null>(null);
   const mark = (wishes: readonly MarkWish[]) => {
     const works = rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, states: r.states }));
     const missing = earlyOf(wishes, works, { parts: rows[0]?.partsDone ?? new Set(), scuffAfterDimple });
     const later = wishes.at(-1)?.kind as StepKind | undefined;
-    if (missing.length === 0 || later === undefined) onMark(wishes);
-    else setQuestion({ wishes, missing, later });
+    const shut = shutBy(wishes, sequence);
+    if ((missing.length === 0 && shut.length === 0) || later === undefined) onMark(wishes);
+    else setQuestion({ wishes, missing, later, shut });
   };
   const confirm = () => {
     if (!question) return;
-    onMark(question.wishes.map((w) => ({ ...w, payload: { ...w.payload, early: question.missing } })));
+    onMark(
+      question.wishes.map((w) => ({
+        ...w,
+        payload: { ...w.payload, ...exceptionOf(question) },
+      })),
+    );
     setQuestion(null);
   };
   const dialog = question ? (
     <Modal title={`Mark as ${OPERATION_WORDS[question.later].done} already?`} open onClose={() => setQuestion(null)}>
-      <p className="text-[17px]">{earlySentence(question.missing, question.later)}</p>
+      {question.missing.length > 0 ? <p className="text-[17px]">{earlySentence(question.missing, question.later)}</p> : null}
+      {question.shut.length > 0 ? <p className="text-[17px] font-semibold text-stop">{shutsOffSentence(question.shut)}</p> : null}
       <p className="text-ink2">If it was done all the same, say so: the exception is kept with the mark.</p>
       <div className="flex flex-wrap justify-end gap-3">
         <Button className="min-h-14 px-5 text-[18px]" onClick={() => setQuestion(null)}>

@@ -1,24 +1,35 @@
-import { operationGraph, type Operation } from '#core/sequence/graph';
+import { arrange, type Arranged } from '#core/sequence/arrange';
+import type { AssemblyOperation } from '#core/sequence/operations';
+import type { AccessRow } from '#core/sequence/shut-off';
 import type { Problem } from '#core/units/result';
-import { orderOperations } from '#core/sequence/order';
+
+export interface SequenceQuestion {
+  readonly operations: readonly AssemblyOperation[];
+  readonly access: readonly AccessRow[];
+  readonly done: readonly string[];
+}
 
 export type SequenceAnswer =
-  | {
-      readonly kind: 'order';
-      readonly order: readonly string[];
-      readonly setupChanges: number;
-      readonly lowerBound: number;
-      readonly optimal: boolean;
-    }
+  | ({ readonly kind: 'order'; readonly isLast: boolean } & Omit<Arranged, 'access'>)
   | { readonly kind: 'problem'; readonly code: string; readonly data: NonNullable<Problem['data']> };
 
+/** First quickly, then as usual, then with more patience: there is an answer at every moment. */
+const EFFORTS = [0.05, 1, 4];
+
 /** Orders operations off the page. */
-self.onmessage = (event: MessageEvent<readonly Operation[]>) => {
-  const graph = operationGraph(event.data);
-  if (!graph.ok) {
-    self.postMessage({ kind: 'problem', code: graph.problem.code, data: graph.problem.data ?? {} } satisfies SequenceAnswer);
-    return;
+self.onmessage = ({ data }: MessageEvent<SequenceQuestion>) => {
+  const done = new Set(data.done);
+  let best: Omit<Arranged, 'access'> | null = null;
+  for (const [i, effort] of EFFORTS.entries()) {
+    const arranged = arrange(data.operations, data.access, done, { effort });
+    if (!arranged.ok) {
+      self.postMessage({ kind: 'problem', code: arranged.problem.code, data: arranged.problem.data ?? {} } satisfies SequenceAnswer);
+      return;
+    }
+    const { access: _, ...found } = arranged.value;
+    const isLast = found.optimal || i === EFFORTS.length - 1;
+    if (!best || found.setupChanges < best.setupChanges || found.optimal) best = found;
+    self.postMessage({ kind: 'order', isLast, ...best } satisfies SequenceAnswer);
+    if (isLast) return;
   }
-  const { order, ...rest } = orderOperations(graph.value);
-  self.postMessage({ kind: 'order', order: order.map((n) => (event.data[n] as Operation).id), ...rest } satisfies SequenceAnswer);
 };

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
-import { marksFor, type BenchItem, type BenchSetup } from '#core/setup/bench';
+import { marksFor } from '#core/setup/bench';
+import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import type { Deviation, HoleOrigin, Mark, Setting } from '#core/record/marks';
 import { cageOf, clickOf } from '#core/depth/cage-record';
 import { hardestByHole } from '#core/reach/layer-reach';
@@ -21,7 +22,8 @@ import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
 import { ShiftBar } from '../../rows/shift-bar';
-import { cardRows, useBench } from '../../rows/use-bench';
+import { cardRows } from '../../rows/use-bench';
+import { useOrderedBench, type Sequence } from '../../rows/use-sequence';
 import { useReach } from '../../rows/use-reach';
 import { useEarlyGuard } from '../../rows/use-early-guard';
 import { BenchHelp } from './bench-help';
@@ -54,9 +56,9 @@ export function BenchView() {
 function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
   const { kit, assembly } = data;
   useFollow(kit.id);
-  const { marks, rows, setups, scuffAfterDimple } = useBench(data);
+  const { marks, rows, setups, scuffAfterDimple, sequence } = useOrderedBench(data);
   const onMark = useMark(kit);
-  const guard = useEarlyGuard(rows, scuffAfterDimple, onMark);
+  const guard = useEarlyGuard(rows, scuffAfterDimple, onMark, sequence);
   const undo = useUndo(kit, marks);
   const [search, setSearch] = useSearchParams();
   const index = Math.max(
@@ -65,7 +67,7 @@ function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
   );
   const current = setups[index];
   const item = current?.items.find((i) => i.key === search.get('item')) ?? current?.items[0];
-  const open = (setup: BenchSetup, chosen?: BenchItem) =>
+  const open = (setup: OrderedSetup, chosen?: OrderedItem) =>
     setSearch({ setup: setup.setup.key, ...(chosen ? { item: chosen.key } : {}) }, { replace: true });
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -100,6 +102,7 @@ function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
               onOpen={(chosen) => open(current, chosen)}
               onMark={guard.mark}
               undo={undo}
+              sequence={sequence}
             />
           ) : (
             <p className="text-[20px]">Nothing is left to do in this assembly, or it has no row yet.</p>
@@ -113,7 +116,15 @@ function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
 }
 
 /** What comes after this, and how many holes until then. */
-function NextSetup({ current, next, onOpen }: { current: BenchSetup; next: BenchSetup | undefined; onOpen: (s: BenchSetup) => void }) {
+function NextSetup({
+  current,
+  next,
+  onOpen,
+}: {
+  current: OrderedSetup;
+  next: OrderedSetup | undefined;
+  onOpen: (s: OrderedSetup) => void;
+}) {
   const units = useUnits();
   if (!next) return null;
   return (
@@ -131,16 +142,17 @@ function NextSetup({ current, next, onOpen }: { current: BenchSetup; next: Bench
 
 interface AtWorkProps {
   readonly data: AssemblyAnswer;
-  readonly current: BenchSetup;
-  readonly item: BenchItem;
+  readonly current: OrderedSetup;
+  readonly item: OrderedItem;
   readonly rows: readonly RowModel[];
   readonly marks: readonly Mark[];
-  readonly onOpen: (item: BenchItem) => void;
+  readonly onOpen: (item: OrderedItem) => void;
   readonly onMark: (wishes: readonly MarkWish[]) => void;
   readonly undo: { readonly label: string | null; readonly run: () => void };
+  readonly sequence: Sequence;
 }
 
-function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }: AtWorkProps) {
+function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo, sequence }: AtWorkProps) {
   const units = useUnits();
   const row = rows.find((r) => r.entity.id === item.rowId) as RowModel;
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row]);
@@ -229,7 +241,7 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo }:
         {word.verb[0]?.toUpperCase()}
         {word.verb.slice(1)}: <span className="text-dye">{setupName(current.setup, units)}</span>
       </h1>
-      <ItemChips current={current} item={item} rows={rows} data={data} onOpen={onOpen} />
+      <ItemChips current={current} item={item} rows={rows} data={data} sequence={sequence} onOpen={onOpen} />
       <BenchHelp data={data} row={row} current={current} rows={rows} onMark={onMark} />
       {card ? <SetupCardPanel card={card} current={current} item={item} row={row} tools={tools} /> : null}
       {current.setup.operation === 'dimpled' ? <ReachPanel data={data} item={item} row={row} /> : null}

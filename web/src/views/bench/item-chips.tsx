@@ -1,24 +1,28 @@
 import { useMemo } from 'react';
-import type { BenchItem, BenchSetup } from '#core/setup/bench';
+import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import { OPERATION_WORDS } from '#core/wording/setups';
+import { toldWaitSentence } from '#core/wording/sequence';
+import type { Sequence } from '../../rows/use-sequence';
 import type { AssemblyAnswer } from '../../api/queries';
 import type { RowModel } from '../../rows/row-model';
 
 interface ItemChipsProps {
   readonly data: AssemblyAnswer;
-  readonly current: BenchSetup;
-  readonly item: BenchItem;
+  readonly current: OrderedSetup;
+  readonly item: OrderedItem;
   readonly rows: readonly RowModel[];
-  readonly onOpen: (item: BenchItem) => void;
+  readonly sequence: Sequence;
+  readonly onOpen: (item: OrderedItem) => void;
 }
 
 /** The rows or parts of this set-up, left and right apart. */
-export function ItemChips({ current, item, rows, data, onOpen }: ItemChipsProps) {
+export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemChipsProps) {
   const groups = [
     { hand: 'L', name: 'Left' },
     { hand: 'R', name: 'Right' },
     { hand: null, name: 'No hand' },
   ] as const;
+  const operations = useMemo(() => new Map(sequence.left.map((o) => [o.id, o])), [sequence.left]);
   const byId = useMemo(() => new Map(rows.map((r) => [r.entity.id, r])), [rows]);
   return (
     <div className="flex flex-col gap-1">
@@ -45,6 +49,11 @@ export function ItemChips({ current, item, rows, data, onOpen }: ItemChipsProps)
                       waits: {i.waitsFor.map((k) => OPERATION_WORDS[k].verb).join(', ')}
                     </span>
                   ) : null}
+                  {i.toldWaits.map((w) => (
+                    <span key={w.id} className="block text-[13px] text-caution">
+                      waits for {toldWaitSentence(w.because, operations.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))}
+                    </span>
+                  ))}
                 </button>
               );
             })}

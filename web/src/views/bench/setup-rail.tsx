@@ -1,11 +1,11 @@
-import type { BenchSetup } from '#core/setup/bench';
+import type { OrderedSetup } from '#core/sequence/bench-order';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useUnits } from '../../ui/units';
 
 interface SetupRailProps {
-  readonly setups: readonly BenchSetup[];
-  readonly current: BenchSetup | undefined;
-  readonly onOpen: (setup: BenchSetup) => void;
+  readonly setups: readonly OrderedSetup[];
+  readonly current: OrderedSetup | undefined;
+  readonly onOpen: (setup: OrderedSetup) => void;
 }
 
 /** The set-ups of the assembly in the order of the work: what is in the tool, and how many holes want it. */

@@ -11,6 +11,7 @@ import { TopBar } from '../../ui/top-bar';
 import { UnitsContext } from '../../ui/units';
 import { Warning } from '../kits/kits-view';
 import { MirrorButton } from './mirror-button';
+import { KitHours } from './kit-hours';
 import { KitSettings } from './kit-settings';
 
 export function KitView() {
@@ -74,6 +75,7 @@ export function KitView() {
                 </ul>
                 <NewAssembly kit={kit} order={answer.data.assemblies.length + 1} />
               </section>
+              <KitHours kitId={kit.id} />
               <KitSettings key={kit.id} kit={kit} />
             </>
           ) : null}

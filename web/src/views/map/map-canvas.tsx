@@ -2,12 +2,14 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEve
 import { showLength } from '#core/units/show';
 import { useLocal } from '../../api/device';
 import { lookAtAll, nearest, panBy, scaleBarMm, zoomAt, type MapLook, type Size } from '../../drawing/map-drawing';
-import { paintMap, type MapOutline, type MapRow } from '../../drawing/map-paint';
+import { paintMap, type AccessFlag, type MapOutline, type MapRow } from '../../drawing/map-paint';
 import { useUnits } from '../../ui/units';
 
 interface MapCanvasProps {
   readonly rows: readonly MapRow[];
   readonly outlines?: readonly MapOutline[];
+  /** Rows and parts that a dead end concerns. */
+  readonly flags?: ReadonlyMap<string, AccessFlag>;
   readonly selectedId: string | null;
   readonly onPick: (rowId: string) => void;
 }
@@ -17,9 +19,10 @@ const BAR_PX = 160;
 /** The picture reaches this share of the view beyond each side, so that panning only has to push it. */
 const SPARE = 0.5;
 const NO_OUTLINES: readonly MapOutline[] = [];
+const NO_FLAGS: ReadonlyMap<string, AccessFlag> = new Map();
 
 /** The holes as they lie, stage by shape. Wheel or plus and minus zoom, drag or arrows pan, a tap picks the row. */
-export function MapCanvas({ rows, outlines = NO_OUTLINES, selectedId, onPick }: MapCanvasProps) {
+export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, selectedId, onPick }: MapCanvasProps) {
   const units = useUnits();
   const theme = useLocal('theme');
   const view = useRef<HTMLDivElement>(null);
@@ -51,10 +54,10 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, selectedId, onPick }: 
     const node = canvas.current;
     const context = node?.getContext('2d');
     if (!node || !context) return;
-    paintMap(context, rows, outlines, selectedId, look, { width: node.clientWidth, height: node.clientHeight });
+    paintMap(context, { rows, outlines, flags, selectedId }, look, { width: node.clientWidth, height: node.clientHeight });
     shift.current = { x: 0, y: 0 };
     node.style.transform = '';
-  }, [rows, outlines, selectedId, look, size, theme, hasFonts]);
+  }, [rows, outlines, flags, selectedId, look, size, theme, hasFonts]);
 
   const at = (e: { clientX: number; clientY: number; currentTarget: Element }) => {
     const box = e.currentTarget.getBoundingClientRect();

@@ -5,14 +5,14 @@ import { hardestByHole, type LayerReach } from '#core/reach/layer-reach';
 import { holePlaces, rowPath } from '#core/layout/hole-places';
 import { STAGES, stageOf, type Stage } from '#core/record/stage';
 import { STEP_KINDS } from '#core/record/steps';
-import type { Hand } from '#core/record/definitions';
+import type { Edit, Hand } from '#core/record/definitions';
 import type { Setup } from '#core/setup/setup';
 import { OPERATION_WORDS, setupName, STAGE_WORDS } from '#core/wording/setups';
 import { useAllMarks } from '../../api/all-marks';
 import { useKeep } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { fileName, saveFile } from '../../drawing/export-svg';
-import { Button, Select, TextInput } from '../../ui/controls';
+import { Button, ErrorText, Select, TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
@@ -20,8 +20,12 @@ import { VerdictSign } from '../../ui/verdict';
 import { useRowModels, type RowModel } from '../../rows/row-model';
 import { useReach } from '../../rows/use-reach';
 import { ImportDialog } from '../drawings/import-dialog';
+import { deadEndSentence } from '#core/wording/sequence';
+import { ToldPanel } from '../../rows/told-panel';
+import { useSequence, type Sequence } from '../../rows/use-sequence';
+import { usePointing } from '../../rows/use-telling';
 import { mapSvg } from '../../drawing/map-svg';
-import type { MapOutline, MapRow } from '../../drawing/map-paint';
+import type { AccessFlag, MapOutline, MapRow } from '../../drawing/map-paint';
 import { MapCanvas } from './map-canvas';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 
@@ -92,6 +96,18 @@ function outlinesOf(data: AssemblyAnswer): MapOutline[] {
   return data.parts.flatMap(({ id, definition: p }) => (p.outline ? [{ id, name: p.name, corners: p.outline.corners }] : []));
 }
 
+/** Which rows and parts a dead end concerns. */
+function accessFlags({ access, derived }: Sequence): ReadonlyMap<string, AccessFlag> {
+  const flags = new Map<string, AccessFlag>();
+  const byId = new Map(derived.operations.map((o) => [o.id, o]));
+  for (const d of access.deadEnds) {
+    const closing = byId.get(d.closedBy ?? '');
+    for (const id of closing?.rowId ? [closing.rowId] : (closing?.partIds ?? [])) flags.set(id, 'closes');
+  }
+  for (const d of access.deadEnds) flags.set(d.rowId, 'shut');
+  return flags;
+}
+
 function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
   const units = useUnits();
   const { kit, assembly } = data;
@@ -109,7 +125,18 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
   const outlines = useMemo(() => outlinesOf(data), [data]);
   const selectedId = search.get('row');
   const selected = models.find((m) => m.entity.id === selectedId);
-  const pick = (row: string) => setSearch({ row }, { replace: true });
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const tell = (edits: readonly Edit[], reason: string) => {
+    setRefusal(null);
+    keep({ edits, reason }).catch((e: Error) => setRefusal(e.message));
+  };
+  const pointing = usePointing(data, tell);
+  const sequence = useSequence(data, { rows: models });
+  const { deadEnds } = sequence.access;
+  const flags = useMemo(() => accessFlags(sequence), [sequence]);
+  const pick = (row: string) => {
+    if (!pointing.takeRow(row)) setSearch({ row }, { replace: true });
+  };
   const save = () => {
     const rows = placed.map((r) => ({
       name: r.title,
@@ -135,7 +162,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
               Layout, or read the holes from a drawing.
             </p>
           ) : (
-            <MapCanvas rows={placed} outlines={outlines} selectedId={selectedId} onPick={pick} />
+            <MapCanvas rows={placed} outlines={outlines} flags={flags} selectedId={selectedId} onPick={pick} />
           )}
         </section>
         <section aria-label="Rows on the map" className="flex min-h-0 flex-col gap-2 overflow-auto border-l border-line p-2">
@@ -206,6 +233,28 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
               Save the map as SVG
             </Button>
           </div>
+          {refusal ? <ErrorText>{refusal}</ErrorText> : null}
+          {deadEnds.length > 0 ? (
+            <section aria-label="Dead ends" className="flex flex-col gap-1 rounded border border-stop p-2">
+              {deadEnds.map((d) => {
+                const step = d.closedBy === null ? -1 : sequence.order.indexOf(d.closedBy);
+                return (
+                  <p key={d.rowId} className="text-stop">
+                    {deadEndSentence(
+                      d,
+                      models.find((m) => m.entity.id === d.rowId)?.title ?? '',
+                      sequence.nameOf(d.closedBy ?? ''),
+                      step < 0 ? null : step + 1,
+                    )}
+                  </p>
+                );
+              })}
+              <p className="text-[13.5px] text-ink2">Drawn heavy and crossed: the row; drawn heavy: what shuts it off.</p>
+              <Link className="underline underline-offset-2" to={`/assemblies/${assembly.id}/sequence`}>
+                The ways out
+              </Link>
+            </section>
+          ) : null}
           {selected ? (
             <div className="rounded border border-dye p-2">
               <div className="flex items-center gap-2">
@@ -220,6 +269,10 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
               </Link>
             </div>
           ) : null}
+          <details open={pointing.telling !== null || undefined}>
+            <summary className="label min-h-9 cursor-pointer py-1 text-[16px]">Tell how rows are reached</summary>
+            <ToldPanel data={data} row={selected?.entity ?? null} pointing={pointing} onKeep={tell} />
+          </details>
           <ul aria-label="Placed rows">
             {placed.map((r) => (
               <li key={r.id}>
@@ -243,6 +296,9 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
                     <Link
                       className="truncate underline-offset-2 hover:underline"
                       to={`/assemblies/${assembly.id}/layout?row=${m.entity.id}`}
+                      onClick={(e) => {
+                        if (pointing.takeRow(m.entity.id)) e.preventDefault();
+                      }}
                     >
                       {m.title}
                     </Link>

@@ -27,6 +27,8 @@ import { RowList } from './row-list';
 import { useReach } from '../../rows/use-reach';
 import type { LayerReach } from '#core/reach/layer-reach';
 import { partsById, useRowModels, type RowModel } from '../../rows/row-model';
+import { ToldPanel } from '../../rows/told-panel';
+import { usePointing } from '../../rows/use-telling';
 import { isTyping } from '../../ui/typing';
 import { useEarlyGuard } from '../../rows/use-early-guard';
 import { useUndo } from '../../ui/use-undo';
@@ -70,6 +72,10 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
     useMemo(() => (selected ? [selected] : []), [selected]),
   );
   const select = useCallback((id: string) => setSearch({ row: id }, { replace: true }), [setSearch]);
+  const tell = (edits: readonly Edit[], reason: string) => {
+    keep({ edits, reason }).catch((error: Error) => setNotice({ isBad: true, text: error.message }));
+  };
+  const pointing = usePointing(data, tell);
 
   const draft = useDraft(line, data, editing);
   const nextOrder = Math.max(0, ...data.rows.map((r) => r.definition.order)) + 1;
@@ -280,7 +286,9 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
               rows={shown}
               selectedId={selectedId}
               checked={checked}
-              onSelect={select}
+              onSelect={(id) => {
+                if (!pointing.takeRow(id)) select(id);
+              }}
               onCheck={(id, on) => setChecked((old) => withOne(old, id, on))}
             />
           )}
@@ -311,6 +319,12 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
                     row={selected.entity}
                     onTake={(definition) => attempt(keepEdits([rowEdit(selected.entity, definition)], 'Taken over from its mirror'))}
                   />
+                  <details open={pointing.telling !== null || undefined}>
+                    <summary className="label min-h-9 cursor-pointer py-1 text-[16px]">
+                      How the row is reached, and what it waits for
+                    </summary>
+                    <ToldPanel data={data} row={selected.entity} pointing={pointing} onKeep={tell} />
+                  </details>
                   <RowDeviations row={selected} />
                   <RowHistory kit={kit} row={selected.entity} changes={changes.data ?? []} marks={marks} />
                 </div>

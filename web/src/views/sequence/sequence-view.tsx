@@ -1,211 +1,325 @@
 import { useMemo, useState } from 'react';
-import { Link } from 'react-router';
-import { eveningOf, hoursLeft, learnedMinutes } from '#core/sequence/hours';
-import { assemblyOperations, type AssemblyOperation } from '#core/sequence/operations';
-import { operationProgress, type OperationProgress } from '#core/sequence/progress';
-import { setupName } from '#core/wording/setups';
-import { operationVerb, precedenceReason, STATE_WORDS } from '#core/wording/sequence';
+import type { SequenceDecision } from '#core/record/definitions';
+import { setupChanges } from '#core/sequence/arrange';
+import { breaksOf, followOrder, moved, type Break } from '#core/sequence/follow';
+import { learnedMinutes } from '#core/sequence/hours';
+import { minutesLeft } from '#core/sequence/model';
+import type { AssemblyOperation } from '#core/sequence/operations';
+import { accessAlong, type DeadEnd } from '#core/sequence/shut-off';
+import type { WorkedTime } from '#core/log/work-hours';
+import type { WayOut } from '#core/sequence/ways-out';
+import { NOTHING_TRIED, tryOut, type WhatIf } from '#core/sequence/what-if';
 import type { Setup } from '#core/setup/setup';
+import { FOLLOWED_WORDS, precedenceReason, WAY_OUT_WORDS } from '#core/wording/sequence';
+import { setupName } from '#core/wording/setups';
+import { useKeep } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
-import { AssemblyScreen } from '../../ui/assembly-screen';
-import { Button, ErrorText, Select } from '../../ui/controls';
+import { useWorked } from '../../api/record';
+import { useOrderedBench } from '../../rows/use-sequence';
+import { useOrder } from '../../rows/use-order';
 import { AssemblyPage } from '../../ui/assembly-page';
+import { AssemblyScreen } from '../../ui/assembly-screen';
+import { Button, ErrorText } from '../../ui/controls';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
-import { partsById } from '../../rows/row-model';
-import { useBench } from '../../rows/use-bench';
-import { EveningCalendar } from './evening-calendar';
+import { DeadEnds } from './dead-ends';
+import { FollowedOrder } from './followed';
+import { HoursPanel } from './hours-panel';
+import { OperationPanel } from './operation-panel';
 import { TrackPicture } from './track-picture';
-import { useOrder } from './use-order';
+import { WhatIfPanel } from './what-if-panel';
 
-/** The whole assembly at a glance: parts as tracks, operations as stations, in the order that changes set-ups least. */
+/** The whole assembly at a glance: parts as tracks, operations as stations, in the order that is followed. */
 export function SequenceView() {
   return <AssemblyScreen name="Sequence">{(data) => <SequenceOfAssembly data={data} />}</AssemblyScreen>;
 }
 
-const NOTHING: OperationProgress = { state: 'blocked', open: 0, waitsFor: [] };
+const NO_TIMES: readonly WorkedTime[] = [];
+
+/** What moving an operation would break. */
+interface Move {
+  readonly id: string;
+  readonly order: readonly string[];
+  readonly breaks: readonly Break[];
+  /** Rows it would shut off. */
+  readonly deadEnds: readonly DeadEnd[];
+  readonly setupChanges: number;
+  readonly isDropped: boolean;
+}
 
 function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
   const units = useUnits();
   const { kit, assembly } = data;
   useFollow(kit.id);
-  const { marks, rows, scuffAfterDimple } = useBench(data);
+  const { marks, rows, sequence } = useOrderedBench(data);
+  const { derived, left, model, advice, nameOf } = sequence;
   const undo = useUndo(kit, marks);
+  const keep = useKeep(kit);
   const [chosen, setChosen] = useState<string | null>(null);
   const [showsDone, setShowsDone] = useState(false);
   const [budget, setBudget] = useState(120);
-  const [now] = useState(() => new Date().toISOString());
-  const parts = useMemo(() => partsById(data.parts), [data.parts]);
-  const { operations, progress } = useMemo(() => {
-    const own = rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, uses: r.setups, states: r.states }));
-    const all = assemblyOperations(own, parts, scuffAfterDimple);
-    return { operations: all, progress: operationProgress(all, own, rows[0]?.partsDone ?? new Set()) };
-  }, [rows, parts, scuffAfterDimple]);
-  const left = useMemo(() => (showsDone ? operations : withoutDone(operations, progress)), [operations, progress, showsDone]);
-  const { order, found, isBusy, problem, stop } = useOrder(left);
-  const minutes = useMemo(() => learnedMinutes(marks, now), [marks, now]);
-  const byId = useMemo(() => new Map(left.map((o) => [o.id, o])), [left]);
-  const ordered = useMemo(() => order.flatMap((id) => byId.get(id) ?? []), [order, byId]);
-  const hours = hoursLeft(operations, progress, minutes);
-  const evening = eveningOf(ordered, progress, minutes, budget);
-  const titles = useMemo(() => new Map(rows.map((r) => [r.entity.id, r.title])), [rows]);
+  const [person, setPerson] = useState<string | null>(null);
+  const worked = useWorked(kit.id).data?.worked ?? NO_TIMES;
+  const [whatIf, setWhatIf] = useState<WhatIf>(NOTHING_TRIED);
+  const [tried, setTried] = useState<readonly string[] | null>(null);
+  const [move, setMove] = useState<Move | null>(null);
+  const [error, setError] = useState<string | null>(null);
+
+  const { now: possible, aside } = useMemo(() => tryOut(left, model, whatIf), [left, model, whatIf]);
+  const hard = useMemo(() => derived.left.filter((o) => !aside.has(o.id)), [derived.left, aside]);
+  const adviceNow = useOrder(hard, derived.access, derived.done);
+  const base = useMemo(() => (tried ? followOrder(derived.left, tried) : sequence.order), [tried, derived.left, sequence.order]);
+  const isAdvised = tried === null && sequence.follows === 'advice';
+  const order = useMemo(
+    () => (isAdvised ? adviceNow.order : base.filter((id) => !aside.has(id))),
+    [isAdvised, adviceNow.order, base, aside],
+  );
+  const access = useMemo(() => accessAlong(order, derived.access, derived.done), [order, derived]);
+  const setupOf = useMemo(() => new Map(derived.operations.map((o) => [o.id, o.setup])), [derived.operations]);
+  const changes = setupChanges(order, setupOf);
+  const minutes = useMemo(() => learnedMinutes(worked, person), [worked, person]);
+  const cost = useMemo(() => {
+    const later = base.filter((id) => aside.has(id));
+    return {
+      moreChanges: setupChanges([...order, ...later], setupOf) - setupChanges(base, setupOf),
+      hours:
+        minutesLeft(
+          derived.left.filter((o) => aside.has(o.id)),
+          derived.progress,
+          minutes,
+        ) / 60,
+    };
+  }, [base, order, aside, setupOf, derived, minutes]);
+
+  const shownOrder = useMemo(
+    () => (showsDone ? [...followOrder(derived.operations, []).filter((id) => derived.done.has(id)), ...order] : order),
+    [showsDone, derived, order],
+  );
+  const byId = useMemo(() => new Map([...derived.operations, ...left].map((o) => [o.id, o])), [derived.operations, left]);
+  const ordered = useMemo(
+    () => shownOrder.flatMap((id): AssemblyOperation[] => (byId.has(id) ? [byId.get(id) as AssemblyOperation] : [])),
+    [shownOrder, byId],
+  );
   const setups = useMemo(() => new Map(rows.flatMap((r) => r.setups.map((u) => [u.setup.key, u.setup] as const))), [rows]);
-  const nameOf = (o: AssemblyOperation) =>
-    `${operationVerb(o.kind)}: ${o.rowId ? (titles.get(o.rowId) ?? '') : o.partIds.length > 3 ? 'the whole assembly' : o.partIds.map((p) => parts.get(p)?.name ?? '').join(', ')}`;
   const bandName = (key: string) => {
     const setup: Setup | undefined = setups.get(key);
     return setup ? setupName(setup, units) : (key.split('/')[0] ?? '').replace('-', ' ');
   };
-  const next = ordered.find((o) => ['ready', 'under-way'].includes((progress.get(o.id) ?? NOTHING).state));
-  const selected = byId.get(chosen ?? '') ?? next;
+  const nextId = order.find((id) => ['ready', 'under-way'].includes(derived.progress.get(id)?.state ?? '')) ?? null;
+  const selected = byId.get(chosen ?? '') ?? byId.get(nextId ?? '');
+
+  /* Moved among what is shown; what is done stays before everything. */
+  const look = (id: string, to: number, isDropped: boolean) => {
+    const doneBefore = shownOrder.length - order.length;
+    const at = order.indexOf(id);
+    const place = to - doneBefore;
+    if (at < 0 || place === at) return setMove(null);
+    const next = moved(order, id, place);
+    const breaks = breaksOf(derived.left, next).filter((b) => b.earlier === id || b.later === id);
+    setMove({
+      id,
+      order: next,
+      breaks,
+      deadEnds: accessAlong(next, derived.access, derived.done).deadEnds,
+      setupChanges: setupChanges(next, setupOf),
+      isDropped,
+    });
+    if (isDropped && breaks.length === 0) {
+      setTried(next);
+      setMove(null);
+    }
+  };
+  const keepDecision = async (decision: SequenceDecision) => {
+    await keep({
+      edits: [
+        {
+          kind: 'assembly',
+          id: assembly.id,
+          expectedVersion: assembly.version,
+          definition: { ...assembly.definition, sequence: decision },
+        },
+      ],
+      reason: decision.reason,
+    });
+    setTried(null);
+  };
+  const take = (way: WayOut, rowId: string) => {
+    const row = data.rows.find((r) => r.id === rowId);
+    setError(null);
+    if (!way.row || !row) return setTried(way.order);
+    keep({
+      edits: [{ kind: 'row', id: row.id, expectedVersion: row.version, definition: way.row }],
+      reason: `Out of a dead end: ${WAY_OUT_WORDS[way.kind]}`,
+    }).catch((e: Error) => setError(e.message));
+  };
+
   return (
     <AssemblyPage data={data} here="sequence" undo={undo}>
       <main className="flex flex-col gap-4 p-4">
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
           <h1 className="label text-[26px]">The order of the work</h1>
           <p role="status">
-            {found
-              ? `${found.setupChanges} changes of set-up${found.optimal ? ': no order has fewer' : `; at least ${found.lowerBound} whatever the order`}.`
-              : isBusy
-                ? 'Looking for fewer changes of set-up …'
-                : 'Stopped: this order keeps every precedence, but may change set-ups more often.'}
+            {isAdvised ? adviceSentence(adviceNow) : `${changes} changes of set-up; the advice has ${advice.setupChanges}.`}
           </p>
-          {isBusy ? <Button onClick={stop}>Stop</Button> : null}
+          {adviceNow.isBusy ? <Button onClick={adviceNow.stop}>Stop</Button> : null}
+          <span className="text-ink2">Following {tried ? 'an order you are trying' : FOLLOWED_WORDS[sequence.follows]}</span>
           <label className="ml-auto flex items-center gap-2">
             <input type="checkbox" className="size-5" checked={showsDone} onChange={(e) => setShowsDone(e.target.checked)} />
             what is done too
           </label>
         </div>
-        {problem ? <ErrorText>{problem}</ErrorText> : null}
-        {operations.length === 0 ? (
+        {adviceNow.problem ? <ErrorText>{adviceNow.problem}</ErrorText> : null}
+        {error ? <ErrorText>{error}</ErrorText> : null}
+        {derived.operations.length === 0 ? (
           <p>No row has a hole yet. A row such as skin .025 / rib .032 : 426AD3 x12, typed under Plan, makes the first operations.</p>
         ) : (
           <TrackPicture
             operations={ordered}
-            progress={progress}
-            partName={(id) => parts.get(id)?.name ?? ''}
+            progress={derived.progress}
+            partName={(id) => model.parts.get(id)?.name ?? ''}
             bandName={bandName}
             nameOf={nameOf}
             selectedId={selected?.id ?? null}
-            nextId={next?.id ?? null}
+            nextId={nextId}
+            closing={new Set(access.deadEnds.flatMap((d) => d.closedBy ?? []))}
+            shut={new Set(access.deadEnds.map((d) => d.setId))}
             onPick={setChosen}
+            onDrag={(id, to) => look(id, to, false)}
+            onDrop={(id, to) => look(id, to, true)}
           />
         )}
         <p className="text-[14px] text-ink2">
-          Each line is a part, each station an operation on the parts it stops at. Disc: done. Half a disc: under way. Ring: ready. Small
-          dot: waits. Brackets above: one set-up.
+          Each line is a part, each station an operation on the parts it stops at; drag one to another place of the order. Disc: done. Half
+          a disc: under way. Ring: ready. Small dot: waits. Brackets above: one set-up. A bar behind a station: it shuts a row off too
+          early; a cross under one: it comes too late.
         </p>
-        <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+        {move ? (
+          <MoveAnswer
+            move={move}
+            nameOf={nameOf}
+            operations={byId}
+            onAnyway={() => {
+              setTried(followOrder(derived.left, move.order));
+              setMove(null);
+            }}
+            onLeave={() => setMove(null)}
+          />
+        ) : null}
+        {tried ? (
+          <p className="flex flex-wrap items-center gap-3 text-[17px]">
+            You are trying an order of your own: {changes} changes of set-up, the advice has {advice.setupChanges}. Keep it below, with its
+            reason, or
+            <Button onClick={() => setTried(null)}>leave it</Button>
+          </p>
+        ) : null}
+        <DeadEnds
+          sequence={sequence}
+          order={order}
+          deadEnds={access.deadEnds}
+          setupChanges={changes}
+          minutes={minutes}
+          data={data}
+          onTake={(deadEnd, way) => take(way, deadEnd.rowId)}
+        />
+        <div className="grid gap-6 lg:grid-cols-2">
           {selected ? (
-            <section aria-label="The operation" className="flex flex-col gap-1">
-              <h2 className="label text-[22px]">
-                {selected.id === next?.id && chosen === null ? 'Next: ' : ''}
-                {nameOf(selected)}
-              </h2>
-              <p>
-                {bandName(selected.setup)}; {STATE_WORDS[(progress.get(selected.id) ?? NOTHING).state]},{' '}
-                {(progress.get(selected.id) ?? NOTHING).open} of {selected.count} to do, some{' '}
-                {Math.max(1, Math.round((progress.get(selected.id) ?? NOTHING).open * minutes[selected.kind].minutes))} min.
-              </p>
-              <Waits selected={selected} operations={operations} progress={progress} nameOf={nameOf} onPick={setChosen} />
-              {selected.rowId && (progress.get(selected.id) ?? NOTHING).state !== 'done' ? (
-                <Link
-                  className="self-start underline underline-offset-2"
-                  to={`/assemblies/${assembly.id}/bench?${new URLSearchParams({ setup: selected.setup, item: `row/${selected.rowId}` }).toString()}`}
-                >
-                  At the bench
-                </Link>
-              ) : null}
-            </section>
+            <OperationPanel
+              sequence={{ ...sequence, access }}
+              operations={ordered}
+              selected={selected}
+              isNext={selected.id === nextId && chosen === null}
+              bandName={bandName(selected.setup)}
+              minutes={minutes}
+              assemblyId={assembly.id}
+              onPick={setChosen}
+              onMove={(by) => look(selected.id, shownOrder.indexOf(selected.id) + by, true)}
+            />
           ) : (
             <p>Everything here is done.</p>
           )}
-          <section aria-label="Hours left" className="flex flex-col gap-2">
-            <h2 className="label text-[22px]">
-              {hours.low.toFixed(1)} to {hours.high.toFixed(1)} hours left
-            </h2>
-            <p className="text-ink2">
-              Eight times in ten, in the middle {hours.middle.toFixed(1)}.{' '}
-              {hours.ownShare === 0
-                ? 'All of it rests on stated defaults until shifts and marks say how fast you are.'
-                : `${Math.round(hours.ownShare * 100)} % of it rests on your own shifts, the rest on defaults.`}
-            </p>
-            <label className="flex items-center gap-2">
-              An evening of
-              <Select value={budget} onChange={(e) => setBudget(Number(e.target.value))}>
-                {[30, 60, 90, 120, 180, 240].map((m) => (
-                  <option key={m} value={m}>
-                    {m < 60 ? `${m} min` : `${m / 60} h`}
-                  </option>
-                ))}
-              </Select>
-              in this order:
-            </label>
-            <ol aria-label="The evening" className="list-decimal pl-6">
-              {evening.map(({ operation, minutes: m }) => (
-                <li key={operation.id}>
-                  {nameOf(operation)} <span className="text-ink2">{Math.max(1, Math.round(m))} min</span>
-                </li>
-              ))}
-            </ol>
-            <EveningCalendar
-              title={`${assembly.definition.name}, an evening`}
-              lines={evening.map((e) => `${nameOf(e.operation)}, ${Math.max(1, Math.round(e.minutes))} min`)}
-              minutes={budget}
-            />
-          </section>
+          <HoursPanel
+            data={data}
+            sequence={sequence}
+            ordered={ordered}
+            worked={worked}
+            minutes={minutes}
+            person={person}
+            onPerson={setPerson}
+            budget={budget}
+            onBudget={setBudget}
+          />
         </div>
+        <WhatIfPanel
+          sequence={sequence}
+          whatIf={whatIf}
+          onWhatIf={setWhatIf}
+          aside={aside}
+          cost={cost}
+          onNothing={() => setWhatIf(NOTHING_TRIED)}
+        />
+        <FollowedOrder
+          key={`${assembly.version}/${tried ? 'tried' : ''}`}
+          sequence={sequence}
+          decision={assembly.definition.sequence ?? null}
+          tried={tried}
+          onKeep={keepDecision}
+        />
+        {possible.length === 0 && left.length > 0 ? <p className="text-caution">Nothing can be done like that today.</p> : null}
       </main>
     </AssemblyPage>
   );
 }
 
-/** What is not done yet, waiting for nothing that is done. */
-function withoutDone(operations: readonly AssemblyOperation[], progress: ReadonlyMap<string, OperationProgress>): AssemblyOperation[] {
-  const left = operations.filter((o) => progress.get(o.id)?.state !== 'done');
-  const known = new Set(left.map((o) => o.id));
-  return left.map((o) => ({ ...o, after: o.after.filter((a) => known.has(a.id)) }));
+function adviceSentence({ setupChanges: changes, known, isBusy }: ReturnType<typeof useOrder>): string {
+  if (!known)
+    return isBusy
+      ? 'Looking for fewer changes of set-up …'
+      : 'Stopped: this order keeps every precedence, but may change set-ups more often.';
+  const sure = known.optimal ? ': no order has fewer' : `; at least ${known.lowerBound} whatever the order`;
+  return `${changes} changes of set-up${sure}.${isBusy ? ' Still looking …' : ''}`;
 }
 
-interface WaitsProps {
-  readonly selected: AssemblyOperation;
-  readonly operations: readonly AssemblyOperation[];
-  readonly progress: ReadonlyMap<string, OperationProgress>;
-  readonly nameOf: (o: AssemblyOperation) => string;
-  readonly onPick: (id: string) => void;
+interface MoveAnswerProps {
+  readonly move: Move;
+  readonly nameOf: (id: string) => string;
+  readonly operations: ReadonlyMap<string, AssemblyOperation>;
+  readonly onAnyway: () => void;
+  readonly onLeave: () => void;
 }
 
-/** What it still waits for, and why; what can begin once it is done. */
-function Waits({ selected, operations, progress, nameOf, onPick }: WaitsProps) {
-  const byId = new Map(operations.map((o) => [o.id, o]));
-  const waits = selected.after.filter((a) => progress.get(a.id)?.state !== 'done');
-  const then = operations.filter((o) => o.after.some((a) => a.id === selected.id) && progress.get(o.id)?.waitsFor.length === 1);
-  const pick = (o: AssemblyOperation) => (
-    <button type="button" className="text-left underline underline-offset-2" onClick={() => onPick(o.id)}>
-      {nameOf(o)}
-    </button>
-  );
+/** What putting an operation there breaks, and why; while it is dragged and after. */
+function MoveAnswer({ move, nameOf, operations, onAnyway, onLeave }: MoveAnswerProps) {
+  const { breaks, id, isDropped } = move;
   return (
-    <>
-      {waits.length > 0 ? (
-        <ul aria-label="Waits for">
-          {waits.map((a) => {
-            const earlier = byId.get(a.id);
-            return earlier ? (
-              <li key={a.id}>
-                waits for {pick(earlier)}: <span className="text-ink2">{precedenceReason(a.because, earlier.kind, selected.kind)}</span>
-              </li>
-            ) : null;
-          })}
-        </ul>
+    <div role="group" aria-label="What the move breaks" aria-live="polite" className="rounded border border-caution bg-caution-soft p-2">
+      <p className="label text-[18px]">
+        {nameOf(id)} {breaks.length === 0 ? 'can stand there.' : `there breaks ${breaks.length === 1 ? 'this' : 'these'}:`}
+      </p>
+      <ul>
+        {breaks.map((b) => {
+          const [earlier, later] = [operations.get(b.earlier), operations.get(b.later)];
+          return (
+            <li key={`${b.earlier} ${b.later}`}>
+              {nameOf(b.later)} comes after {nameOf(b.earlier)}
+              {earlier && later ? `: ${precedenceReason(b.because, earlier.kind, later.kind)}` : ''}
+            </li>
+          );
+        })}
+      </ul>
+      <p>
+        {move.setupChanges} changes of set-up.{' '}
+        {move.deadEnds.length > 0 ? (
+          <strong className="text-stop">It ends dead at {move.deadEnds.map((d) => nameOf(d.setId)).join('; ')}.</strong>
+        ) : (
+          'No dead end.'
+        )}
+      </p>
+      {isDropped ? (
+        <div className="flex gap-2 pt-1">
+          <Button onClick={onAnyway}>Put it there with what it needs</Button>
+          <Button onClick={onLeave}>Leave it where it was</Button>
+        </div>
       ) : null}
-      {then.length > 0 ? (
-        <ul aria-label="Opens">
-          {then.slice(0, 8).map((o) => (
-            <li key={o.id}>opens {pick(o)}</li>
-          ))}
-        </ul>
-      ) : null}
-    </>
+    </div>
   );
 }

@@ -1,6 +1,7 @@
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import type { BenchItem, BenchSetup } from '#core/setup/bench';
+import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
+import { toldWaitSentence } from '#core/wording/sequence';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useLocal, writeLocal } from '../../api/device';
 import { useAssembly, useFollow, useKit, type AssemblyAnswer, type KitAnswer } from '../../api/queries';
@@ -12,7 +13,7 @@ import { UnitsContext, useUnits } from '../../ui/units';
 import { useUndo } from '../../ui/use-undo';
 import type { RowModel } from '../../rows/row-model';
 import { ShiftBar } from '../../rows/shift-bar';
-import { useBench } from '../../rows/use-bench';
+import { useOrderedBench, type Sequence } from '../../rows/use-sequence';
 
 /** How many set-ups and rows are offered at once. */
 const SETUPS_SHOWN = 4;
@@ -83,11 +84,11 @@ function TodayOfAssembly({ data, select, units }: { data: AssemblyAnswer; select
   const { kit, assembly } = data;
   useFollow(kit.id);
   const navigate = useNavigate();
-  const { marks, rows, setups } = useBench(data);
+  const { marks, rows, setups, sequence } = useOrderedBench(data);
   const undo = useUndo(kit, marks);
   const ready = setups.filter((s) => s.readyHoles > 0);
   const shown = ready.slice(0, SETUPS_SHOWN);
-  const to = (setup: BenchSetup, item?: BenchItem) =>
+  const to = (setup: OrderedSetup, item?: OrderedItem) =>
     `/assemblies/${assembly.id}/bench?${new URLSearchParams({ setup: setup.setup.key, ...(item ? { item: item.key } : {}) }).toString()}`;
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -122,6 +123,7 @@ function TodayOfAssembly({ data, select, units }: { data: AssemblyAnswer; select
         {shown.map((s, i) => (
           <SetupOffer key={s.setup.key} setup={s} number={i + 1} rows={rows} data={data} to={to} />
         ))}
+        <Blocked setups={setups} sequence={sequence} rows={rows} data={data} />
         {ready.length > shown.length ? (
           <Link className="label text-[17px] underline underline-offset-2" to={`/assemblies/${assembly.id}/bench`}>
             {ready.length - shown.length} more set-ups on the bench
@@ -132,19 +134,60 @@ function TodayOfAssembly({ data, select, units }: { data: AssemblyAnswer; select
   );
 }
 
+/** Blocked rows are named up to so many. */
+const BLOCKED_SHOWN = 4;
+
+/** Dead ends of the order that is followed, and what waits for something told, with what it waits for. */
+function Blocked({
+  setups,
+  sequence,
+  rows,
+  data,
+}: { setups: readonly OrderedSetup[]; sequence: Sequence } & Pick<OfferProps, 'rows' | 'data'>) {
+  const operations = useMemo(() => new Map(sequence.left.map((o) => [o.id, o])), [sequence.left]);
+  const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
+  const waiting = setups.flatMap((s) => s.items.filter((i) => i.toldWaits.length > 0).map((i) => ({ setup: s.setup, item: i })));
+  const { deadEnds } = sequence.access;
+  return (
+    <>
+      {deadEnds.length > 0 ? (
+        <p role="alert" className="rounded border border-stop bg-stop-soft p-2 text-[18px] text-stop">
+          The order you follow ends dead at {deadEnds.map((d) => titles.get(d.rowId)).join(', ')}.{' '}
+          <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/sequence`}>
+            See the ways out
+          </Link>
+        </p>
+      ) : null}
+      {waiting.length > 0 ? (
+        <ul aria-label="Waits" className="border-t border-line pt-2 text-[17px] text-ink2">
+          {waiting.slice(0, BLOCKED_SHOWN).map(({ setup, item }) => (
+            <li key={`${setup.key}/${item.key}`}>
+              {OPERATION_WORDS[setup.operation].verb}: {titles.get(item.rowId)} waits for{' '}
+              {item.toldWaits
+                .map((w) => toldWaitSentence(w.because, operations.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id)))
+                .join('; ')}
+            </li>
+          ))}
+          {waiting.length > BLOCKED_SHOWN ? <li>and {waiting.length - BLOCKED_SHOWN} more, see the bench</li> : null}
+        </ul>
+      ) : null}
+    </>
+  );
+}
+
 interface OfferProps {
-  readonly setup: BenchSetup;
+  readonly setup: OrderedSetup;
   readonly number: number;
   readonly rows: readonly RowModel[];
   readonly data: AssemblyAnswer;
-  readonly to: (setup: BenchSetup, item?: BenchItem) => string;
+  readonly to: (setup: OrderedSetup, item?: OrderedItem) => string;
 }
 
 /** One set-up with the rows that can be done in it now; a tap takes to the bench with the row chosen. */
 function SetupOffer({ setup, number, rows, data, to }: OfferProps) {
   const units = useUnits();
-  const ready = setup.items.filter((i) => i.waitsFor.length === 0);
-  const name = (i: BenchItem) => {
+  const ready = setup.items.filter((i) => i.waitsFor.length === 0 && i.toldWaits.length === 0);
+  const name = (i: OrderedItem) => {
     const row = rows.find((r) => r.entity.id === i.rowId);
     return i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : row ? row.title : '';
   };

@@ -1,0 +1,48 @@
+import type { Entity, SequenceDecision } from '../record/definitions';
+import type { WorkedTime } from '../log/work-hours';
+import { assemblyWork, type AssemblyRecord } from '../setup/assembly-work';
+import { arrange, setupChanges } from './arrange';
+import { decidedOrder } from './follow';
+import { hoursLeft, learnedMinutes, openWork, type HoursLeft, type OpenWork } from './hours';
+import { deriveSequence } from './model';
+import { accessAlong } from './shut-off';
+
+/** One assembly of a kit: what its order comes to. */
+export interface AssemblySummary {
+  readonly operations: number;
+  readonly left: number;
+  readonly setupChanges: number;
+  readonly deadEnds: number;
+  readonly open: OpenWork;
+}
+
+/** Looks at one assembly, quickly: an order is found, not the best one. */
+export function summaryOfAssembly(
+  record: AssemblyRecord,
+  tools: readonly Entity<'tool'>[],
+  decision: SequenceDecision | null,
+): AssemblySummary {
+  const { rows, partsDone } = assemblyWork(record);
+  const parts = new Map(record.parts.map((p) => [p.id, p.definition]));
+  const derived = deriveSequence({ kit: record.kit, parts, rows, tools, partsDone });
+  const arranged = arrange(derived.left, derived.access, derived.done, { effort: 0.05 });
+  const order = decidedOrder(derived, decision) ?? (arranged.ok ? arranged.value.order : []);
+  return {
+    operations: derived.operations.length,
+    left: derived.left.length,
+    setupChanges: setupChanges(order, new Map(derived.left.map((o) => [o.id, o.setup]))),
+    deadEnds: accessAlong(order, derived.access, derived.done).deadEnds.length,
+    open: openWork(derived.operations, derived.progress),
+  };
+}
+
+/** The hours of several assemblies together and of each, with what the kit's shifts teach. */
+export function kitHours(
+  open: readonly OpenWork[],
+  worked: readonly WorkedTime[],
+): { readonly whole: HoursLeft; readonly each: readonly HoursLeft[] } {
+  const minutes = learnedMinutes(worked);
+  const whole = new Map<keyof typeof minutes, number>();
+  for (const o of open) for (const [kind, count] of o) whole.set(kind, (whole.get(kind) ?? 0) + count);
+  return { whole: hoursLeft(whole, minutes), each: open.map((o) => hoursLeft(o, minutes)) };
+}

@@ -1,0 +1,81 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { setupChanges, withAccess } from '#core/sequence/arrange';
+import { followOrder } from '#core/sequence/follow';
+import type { AssemblyOperation } from '#core/sequence/operations';
+import type { AccessRow } from '#core/sequence/shut-off';
+import { problemMessage } from '#core/wording/problems';
+import type { SequenceAnswer, SequenceQuestion } from '../workers/sequence.worker';
+
+export interface FoundOrder {
+  readonly order: readonly string[];
+  readonly setupChanges: number;
+  /** What is known of it; null: nothing yet, only that it keeps every precedence. */
+  readonly known: { readonly lowerBound: number; readonly optimal: boolean } | null;
+  readonly isBusy: boolean;
+  readonly problem: string | null;
+  readonly stop: () => void;
+}
+
+/** Orders found stay with the page's other answers, so that another view, or a mark that finishes nothing, does not ask again. */
+const keyOf = (key: string) => ['order', key] as const;
+
+const setups = (operations: readonly AssemblyOperation[]) => new Map(operations.map((o) => [o.id, o.setup]));
+
+/** The order that saves changes of set-up: one that keeps every precedence at once, better ones as the worker finds them. */
+export function useOrder(operations: readonly AssemblyOperation[], access: readonly AccessRow[], done: ReadonlySet<string>): FoundOrder {
+  const question = useMemo(
+    (): SequenceQuestion => ({ operations, access, done: [...done].filter((id) => access.some((r) => concerns(r, id))) }),
+    [operations, access, done],
+  );
+  /* What an order depends on, and nothing that only counts. */
+  const key = useMemo(
+    () =>
+      JSON.stringify([
+        question.operations.map((o) => [o.id, o.setup, o.after.map((a) => a.id)]),
+        question.access.map((r) => [r.setId, r.closers.map((c) => c.operationId), r.ways.map((w) => w.length)]),
+        question.done,
+      ]),
+    [question],
+  );
+  const first = useMemo(() => followOrder(withAccess(operations, access).operations, []), [operations, access]);
+  const [answer, setAnswer] = useState<{ key: string; answer: SequenceAnswer } | null>(null);
+  const [stopped, setStopped] = useState('');
+  const client = useQueryClient();
+  const worker = useRef<Worker | null>(null);
+  const latest = useRef(question);
+  useEffect(() => {
+    latest.current = question;
+  });
+  useEffect(() => {
+    const before = client.getQueryData<SequenceAnswer>(keyOf(key));
+    if (before && (before.kind === 'problem' || before.isLast)) return;
+    const started = new Worker(new URL('../workers/sequence.worker.ts', import.meta.url), { type: 'module' });
+    worker.current = started;
+    started.onmessage = (event: MessageEvent<SequenceAnswer>) => {
+      client.setQueryData(keyOf(key), event.data);
+      setAnswer({ key, answer: event.data });
+    };
+    started.postMessage(latest.current);
+    return () => started.terminate();
+  }, [key, client]);
+  const stop = useCallback(() => {
+    worker.current?.terminate();
+    setStopped(key);
+  }, [key]);
+  const own = answer?.key === key ? answer.answer : client.getQueryData<SequenceAnswer>(keyOf(key));
+  const isBusy = stopped !== key && (!own || (own.kind === 'order' && !own.isLast));
+  if (own?.kind === 'order') return { order: own.order, setupChanges: own.setupChanges, known: own, isBusy, problem: null, stop };
+  return {
+    order: first,
+    setupChanges: setupChanges(first, setups(operations)),
+    known: null,
+    isBusy,
+    problem: own?.kind === 'problem' ? problemMessage({ code: own.code, data: own.data }) : null,
+    stop,
+  };
+}
+
+function concerns({ setId, closers }: AccessRow, id: string): boolean {
+  return id === setId || closers.some((c) => c.operationId === id);
+}

@@ -1,0 +1,104 @@
+import { useMemo } from 'react';
+import { setupChanges, withAccess } from '#core/sequence/arrange';
+import { benchInOrder, type OrderedSetup } from '#core/sequence/bench-order';
+import { decidedOrder } from '#core/sequence/follow';
+import { deriveSequence, type DerivedSequence, type SequenceModel } from '#core/sequence/model';
+import type { AssemblyOperation } from '#core/sequence/operations';
+import { accessAlong, type Access } from '#core/sequence/shut-off';
+import type { Entity, Followed } from '#core/record/definitions';
+import { operationVerb } from '#core/wording/sequence';
+import { useTools, type AssemblyAnswer } from '../api/queries';
+import { partsById, type RowModel } from './row-model';
+import { useBench, type Bench } from './use-bench';
+import { useOrder, type FoundOrder } from './use-order';
+
+const NO_TOOLS: readonly Entity<'tool'>[] = [];
+
+export interface Sequence {
+  readonly model: SequenceModel;
+  readonly derived: DerivedSequence;
+  /** What is left, with what must not be shut off among its precedences. */
+  readonly left: readonly AssemblyOperation[];
+  /** What is followed. */
+  readonly follows: Followed;
+  readonly order: readonly string[];
+  readonly setupChanges: number;
+  readonly access: Access;
+  /** The program's own order, whatever is followed. */
+  readonly advice: FoundOrder;
+  readonly nameOf: (id: string) => string;
+}
+
+/** Rows as core's order wants them. */
+function workRows(rows: readonly RowModel[]): SequenceModel['rows'] {
+  return rows.map((r) => ({
+    id: r.entity.id,
+    row: r.entity.definition,
+    title: r.title,
+    stack: r.stack,
+    plan: r.plan,
+    steps: r.steps,
+    uses: r.setups,
+    states: r.states,
+  }));
+}
+
+/** The order of an assembly's work: derived, followed as the builder decided. */
+export function useSequence(data: AssemblyAnswer, { rows }: Pick<Bench, 'rows'>): Sequence {
+  const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
+  const parts = useMemo(() => partsById(data.parts), [data.parts]);
+  const kit = data.kit.definition;
+  const model = useMemo(
+    (): SequenceModel => ({ kit, parts, rows: workRows(rows), tools, partsDone: rows[0]?.partsDone ?? new Set() }),
+    [kit, parts, rows, tools],
+  );
+  const derived = useMemo(() => deriveSequence(model), [model]);
+  const left = useMemo(() => withAccess(derived.left, derived.access).operations, [derived]);
+  const advice = useOrder(derived.left, derived.access, derived.done);
+  const decision = data.assembly.definition.sequence;
+  const follows = decision?.follows ?? 'advice';
+  const decided = useMemo(() => decidedOrder(derived, decision), [derived, decision]);
+  const order = decided ?? advice.order;
+  const access = useMemo(() => accessAlong(order, derived.access, derived.done), [order, derived]);
+  const changes = useMemo(() => setupChanges(order, new Map(derived.left.map((o) => [o.id, o.setup]))), [order, derived.left]);
+  const nameOf = useMemo(() => {
+    const byId = new Map(derived.operations.map((o) => [o.id, o]));
+    const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
+    return (id: string) => {
+      const o = byId.get(id);
+      return o ? operationName(o, titles, parts) : '';
+    };
+  }, [derived.operations, rows, parts]);
+  return { model, derived, left, follows, order, setupChanges: changes, access, advice, nameOf };
+}
+
+function operationName(
+  o: AssemblyOperation,
+  titles: ReadonlyMap<string, string>,
+  parts: ReadonlyMap<string, { readonly name: string }>,
+): string {
+  if (o.id.startsWith('sub/')) return `finish the sub-assembly: ${o.id.slice(4, o.id.lastIndexOf('/'))}`;
+  const what =
+    o.rowId !== null
+      ? (titles.get(o.rowId) ?? '')
+      : o.partIds.length > 3
+        ? 'the whole assembly'
+        : o.partIds.map((p) => parts.get(p)?.name ?? '').join(', ');
+  return `${operationVerb(o.kind)}: ${what}`;
+}
+
+export interface OrderedBench extends Bench {
+  readonly sequence: Sequence;
+  readonly setups: readonly OrderedSetup[];
+}
+
+/** What is still to do, by set-up, in the order that is followed. */
+export function useOrderedBench(data: AssemblyAnswer): OrderedBench {
+  const bench = useBench(data);
+  const sequence = useSequence(data, bench);
+  const setups = useMemo(
+    () => benchInOrder(bench.setups, sequence.order, new Map(sequence.left.map((o) => [o.id, o])), sequence.derived.done),
+    [bench.setups, sequence.order, sequence.left, sequence.derived.done],
+  );
+  return { ...bench, setups, sequence };
+}

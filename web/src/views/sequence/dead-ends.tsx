@@ -1,0 +1,113 @@
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { BlindFastener } from '#core/record/definitions';
+import type { LearnedMinutes } from '#core/sequence/hours';
+import { minutesLeft } from '#core/sequence/model';
+import type { DeadEnd } from '#core/sequence/shut-off';
+import { waysOut, type WayOut } from '#core/sequence/ways-out';
+import type { OperationKind } from '#core/tables/minutes';
+import { deadEndSentence, WAY_OUT_WORDS, wayOutSentences } from '#core/wording/sequence';
+import type { AssemblyAnswer } from '../../api/queries';
+import type { Sequence } from '../../rows/use-sequence';
+import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
+import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+import { useUnits } from '../../ui/units';
+
+interface DeadEndsProps {
+  readonly sequence: Sequence;
+  readonly order: readonly string[];
+  readonly deadEnds: readonly DeadEnd[];
+  readonly setupChanges: number;
+  readonly minutes: Readonly<Record<OperationKind, LearnedMinutes>>;
+  readonly data: AssemblyAnswer;
+  readonly onTake: (deadEnd: DeadEnd, way: WayOut) => void;
+}
+
+/** Where the order shuts a row off, and the ways out of it, each with what it costs. */
+export function DeadEnds({ deadEnds, ...rest }: DeadEndsProps) {
+  if (deadEnds.length === 0) return null;
+  return (
+    <section aria-label="Dead ends" className="flex flex-col gap-4 rounded border border-stop p-3">
+      <h2 className="label text-[22px] text-stop">{deadEnds.length === 1 ? 'A dead end' : `${deadEnds.length} dead ends`} in this order</h2>
+      {deadEnds.map((d) => (
+        <OneDeadEnd key={d.rowId} deadEnd={d} {...rest} />
+      ))}
+    </section>
+  );
+}
+
+function OneDeadEnd({
+  deadEnd,
+  sequence,
+  order,
+  setupChanges,
+  minutes,
+  data,
+  onTake,
+}: Omit<DeadEndsProps, 'deadEnds'> & { readonly deadEnd: DeadEnd }) {
+  const units = useUnits();
+  const { model, derived, nameOf } = sequence;
+  const row = model.rows.find((r) => r.id === deadEnd.rowId);
+  const known = useMemo(
+    /* Only one that stands for the same rivet in another row. */
+    () =>
+      model.rows.flatMap((r) => (r.row.blind && row && r.row.dash === row.row.dash && r.row.head === row.row.head ? [r.row.blind] : [])),
+    [model, row],
+  );
+  const [name, setName] = useState('');
+  const [hole, setHole] = useState('');
+  const kitUnits = data.kit.definition.units;
+  const typed = dimensionValue(hole, kitUnits);
+  const blind: BlindFastener | null =
+    name.trim() !== '' && typed.length ? { name: name.trim(), hole: typed.length, gripMin: null, gripMax: null } : (known[0] ?? null);
+  const ways = useMemo(
+    () => waysOut({ model, derived, order, deadEnd, blind, minutes }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the blind rivet is the same as long as its name and hole are
+    [model, derived, order, deadEnd, blind?.name, blind?.hole.mm, minutes],
+  );
+  const was = { setupChanges, minutes: minutesLeft(derived.left, derived.progress, minutes) };
+  const step = deadEnd.closedBy === null ? -1 : order.indexOf(deadEnd.closedBy);
+  const blindMayDo = !row?.row.blind && !row?.row.shutBy?.some((s) => s.side !== 'shop' && !s.isBentOpen);
+  return (
+    <div className="flex flex-col gap-2">
+      <p className="text-[17px]">
+        {deadEndSentence(deadEnd, row?.title ?? '', nameOf(deadEnd.closedBy ?? ''), step < 0 ? null : step + 1)}{' '}
+        <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/map?row=${deadEnd.rowId}`}>
+          Show it on the map
+        </Link>
+      </p>
+      <ul aria-label={`Ways out for ${row?.title ?? ''}`} className="flex flex-col gap-2">
+        {ways.map((way) => (
+          <li key={way.kind} className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line pt-2">
+            <strong className="label text-[18px]">{WAY_OUT_WORDS[way.kind]}</strong>
+            <span className="min-w-48 flex-1 text-[15px]">
+              {way.kind === 'blind' && blind ? `${blind.name}. ` : ''}
+              {wayOutSentences(way, was, units).join(' ')}
+            </span>
+            {way.kind === 'tool' ? (
+              <Link className="underline underline-offset-2" to={`/kits/${data.kit.id}/tools`}>
+                My tools
+              </Link>
+            ) : (
+              <Button onClick={() => onTake(deadEnd, way)}>Take this way</Button>
+            )}
+          </li>
+        ))}
+        {ways.length === 0 ? (
+          <li>No way out was found that leads to no other dead end: ask the kit maker before anything is set.</li>
+        ) : null}
+      </ul>
+      {blindMayDo ? (
+        <div className="flex flex-wrap items-end gap-2">
+          <Field label={known[0] ? 'Another blind rivet' : 'A blind rivet that would do'}>
+            <TextInput value={name} maxLength={80} placeholder={known[0]?.name ?? 'its name'} onChange={(e) => setName(e.target.value)} />
+          </Field>
+          {typed.length && row && typed.length.mm < row.stack.size.diameter ? (
+            <ErrorText>Its hole is smaller than the rivet it would stand for.</ErrorText>
+          ) : null}
+          <DimensionField label="The hole its maker asks for" text={hole} onText={setHole} units={kitUnits} />
+        </div>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,133 @@
+import { useState } from 'react';
+import { FOLLOWED, type Followed, type SequenceDecision } from '#core/record/definitions';
+import { setupChanges } from '#core/sequence/arrange';
+import { followOrder, moved, plansWish } from '#core/sequence/follow';
+import { accessAlong } from '#core/sequence/shut-off';
+import { FOLLOWED_WORDS } from '#core/wording/sequence';
+import type { Sequence } from '../../rows/use-sequence';
+import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
+
+interface FollowedOrderProps {
+  readonly sequence: Sequence;
+  readonly decision: SequenceDecision | null;
+  /** An order that was tried by moving operations and is not kept yet. */
+  readonly tried: readonly string[] | null;
+  readonly onKeep: (decision: SequenceDecision) => Promise<void>;
+}
+
+/** The plans' own order beside the advice, and which of them is followed, with the reason. */
+export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrderProps) {
+  const { model, derived, advice } = sequence;
+  const [plans, setPlans] = useState<readonly string[]>(decision?.plans ?? []);
+  const [follows, setFollows] = useState<Followed>(sequence.follows);
+  const [reason, setReason] = useState(decision?.reason ?? '');
+  const [error, setError] = useState<string | null>(null);
+  const titles = new Map(model.rows.map((r) => [r.id, r.title]));
+  const known = plans.filter((id) => titles.has(id));
+  const missing = model.rows.filter((r) => !known.includes(r.id));
+  const own = tried ?? decision?.own;
+  const setupOf = new Map(derived.left.map((o) => [o.id, o.setup]));
+  const judge = (order: readonly string[]) => ({
+    changes: setupChanges(order, setupOf),
+    deadEnds: accessAlong(order, derived.access, derived.done).deadEnds,
+  });
+  const byPlans = known.length > 0 ? judge(followOrder(derived.left, plansWish(known, derived.left, derived.access))) : null;
+  const byAdvice = judge(advice.order);
+  const choose = (next: Followed) => {
+    setFollows(next);
+    setError(null);
+  };
+  const keep = () => {
+    const isAgainst = follows !== 'advice' || known.length > 0;
+    if (isAgainst && reason.trim() === '') return setError('A decision wants its reason.');
+    if (follows === 'plans' && known.length === 0) return setError('Name the rows in the order the plans set them first.');
+    if (follows === 'own' && !own) return setError('Move an operation first: that makes an order of your own.');
+    setError(null);
+    onKeep({ follows, reason: reason.trim(), ...(known.length > 0 ? { plans: known } : {}), ...(own ? { own } : {}) }).catch((e: Error) =>
+      setError(e.message),
+    );
+  };
+  return (
+    <details className="rounded border border-line p-2" open={tried !== null || undefined}>
+      <summary className="label min-h-10 cursor-pointer py-1 text-[20px]">The plans’ order, and which one you follow</summary>
+      <div className="grid gap-4 pt-2 md:grid-cols-2">
+        <div className="flex flex-col gap-1">
+          <h3 className="label text-[17px]">Rows in the order the plans set them</h3>
+          <ol aria-label="The plans’ order" className="flex flex-col">
+            {known.map((id, i) => (
+              <li key={id} className="flex items-center gap-1">
+                <span className="w-6 text-right text-ink2 tabular-nums">{i + 1}</span>
+                <span className="min-w-0 flex-1 truncate">{titles.get(id)}</span>
+                <Button tone="quiet" aria-label={`${titles.get(id)} earlier`} onClick={() => setPlans(moved(known, id, i - 1))}>
+                  ↑
+                </Button>
+                <Button tone="quiet" aria-label={`${titles.get(id)} later`} onClick={() => setPlans(moved(known, id, i + 1))}>
+                  ↓
+                </Button>
+                <Button
+                  tone="quiet"
+                  aria-label={`${titles.get(id)} out of the plans’ order`}
+                  onClick={() => setPlans(known.filter((k) => k !== id))}
+                >
+                  ✕
+                </Button>
+              </li>
+            ))}
+          </ol>
+          {missing.length > 0 ? (
+            <div className="flex flex-wrap gap-1" role="group" aria-label="The row that comes next in the plans">
+              <span className="w-full text-[14px] text-ink2">Tap the row that the plans set next:</span>
+              {missing.map((r) => (
+                <Button key={r.id} onClick={() => setPlans([...known, r.id])}>
+                  {r.title}
+                </Button>
+              ))}
+            </div>
+          ) : null}
+        </div>
+        <div className="flex flex-col gap-2">
+          <ul aria-label="The orders side by side">
+            {[
+              { name: 'The advice', of: byAdvice },
+              ...(byPlans ? [{ name: 'The plans’ order', of: byPlans }] : []),
+              ...(own ? [{ name: 'Your own order', of: judge(followOrder(derived.left, own)) }] : []),
+            ].map(({ name, of }) => (
+              <li key={name}>
+                {name}: {of.changes} changes of set-up,{' '}
+                {of.deadEnds.length === 0 ? (
+                  'no dead end'
+                ) : (
+                  <span className="font-semibold text-stop">
+                    {of.deadEnds.length === 1 ? 'a dead end' : `${of.deadEnds.length} dead ends`}:{' '}
+                    {of.deadEnds.map((d) => titles.get(d.rowId)).join(', ')}
+                  </span>
+                )}
+              </li>
+            ))}
+          </ul>
+          <fieldset className="flex flex-wrap items-center gap-3">
+            <legend className="label text-[17px]">I follow</legend>
+            {FOLLOWED.map((f) => (
+              <label key={f} className="flex min-h-10 items-center gap-2">
+                <input type="radio" name="follows" className="size-5" checked={follows === f} onChange={() => choose(f)} />
+                {FOLLOWED_WORDS[f]}
+              </label>
+            ))}
+          </fieldset>
+          <Field label="Because">
+            <TextInput maxLength={500} value={reason} onChange={(e) => setReason(e.target.value)} />
+          </Field>
+          {error ? <ErrorText>{error}</ErrorText> : null}
+          <Button tone="primary" className="self-start" onClick={keep}>
+            Keep the decision
+          </Button>
+          {decision && decision.reason !== '' ? (
+            <p className="text-ink2">
+              Kept: {FOLLOWED_WORDS[decision.follows]}, because {decision.reason}
+            </p>
+          ) : null}
+        </div>
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,130 @@
+import { useMemo } from 'react';
+import { eveningOf, hoursLeft, openWork, workRates, type LearnedMinutes } from '#core/sequence/hours';
+import type { AssemblyOperation } from '#core/sequence/operations';
+import type { WorkedTime } from '#core/log/work-hours';
+import type { OperationKind } from '#core/tables/minutes';
+import { operationVerb, wayList } from '#core/wording/sequence';
+import { SETTING_WAYS, type SettingWay } from '#core/record/definitions';
+import type { AssemblyAnswer } from '../../api/queries';
+import type { Sequence } from '../../rows/use-sequence';
+import { Select } from '../../ui/controls';
+import { EveningCalendar } from './evening-calendar';
+
+interface HoursPanelProps {
+  readonly data: AssemblyAnswer;
+  readonly sequence: Sequence;
+  readonly ordered: readonly AssemblyOperation[];
+  /** How the kit's shifts went. */
+  readonly worked: readonly WorkedTime[];
+  readonly minutes: Readonly<Record<OperationKind, LearnedMinutes>>;
+  readonly person: string | null;
+  readonly onPerson: (person: string | null) => void;
+  readonly budget: number;
+  readonly onBudget: (minutes: number) => void;
+}
+
+/** What is left in hours, an evening cut from the order, and how fast the builder was so far. */
+export function HoursPanel({ data, sequence, ordered, worked, minutes, person, onPerson, budget, onBudget }: HoursPanelProps) {
+  const { derived, nameOf } = sequence;
+  const hours = hoursLeft(openWork(derived.operations, derived.progress), minutes);
+  const evening = eveningOf(ordered, derived.progress, minutes, budget);
+  const { people } = data.kit.definition;
+  return (
+    <section aria-label="Hours left" className="flex flex-col gap-2">
+      <h2 className="label text-[22px]">
+        {hours.low.toFixed(1)} to {hours.high.toFixed(1)} hours left
+      </h2>
+      <p className="text-ink2">
+        Eight times in ten, in the middle {hours.middle.toFixed(1)}.{' '}
+        {hours.ownShare === 0
+          ? 'All of it rests on stated defaults until shifts and marks say how fast you are.'
+          : `${Math.round(hours.ownShare * 100)} % of it rests on your own shifts, the rest on defaults.`}
+      </p>
+      <div className="flex flex-wrap items-center gap-3">
+        <label className="flex items-center gap-2">
+          At the bench
+          <Select value={person ?? ''} onChange={(e) => onPerson(e.target.value === '' ? null : e.target.value)}>
+            <option value="">whoever</option>
+            {people.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.initials}
+              </option>
+            ))}
+          </Select>
+        </label>
+        <label className="flex items-center gap-2">
+          An evening of
+          <Select value={budget} onChange={(e) => onBudget(Number(e.target.value))}>
+            {[30, 60, 90, 120, 180, 240].map((m) => (
+              <option key={m} value={m}>
+                {m < 60 ? `${m} min` : `${m / 60} h`}
+              </option>
+            ))}
+          </Select>
+          in this order:
+        </label>
+      </div>
+      <ol aria-label="The evening" className="list-decimal pl-6">
+        {evening.map(({ operation, minutes: m }) => (
+          <li key={operation.id}>
+            {nameOf(operation.id)} <span className="text-ink2">{Math.max(1, Math.round(m))} min</span>
+          </li>
+        ))}
+      </ol>
+      <EveningCalendar
+        title={`${data.assembly.definition.name}, an evening`}
+        lines={evening.map((e) => `${nameOf(e.operation.id)}, ${Math.max(1, Math.round(e.minutes))} min`)}
+        minutes={budget}
+      />
+      <Rates data={data} sequence={sequence} worked={worked} minutes={minutes} />
+    </section>
+  );
+}
+
+/** Minutes of one hole or part by kind of work, person and tool, with the spread of the shifts. */
+function Rates({ data, sequence, worked, minutes }: Pick<HoursPanelProps, 'data' | 'sequence' | 'worked' | 'minutes'>) {
+  const rates = useMemo(() => workRates(worked), [worked]);
+  const people = new Map(data.kit.definition.people.map((p) => [p.id, p.initials]));
+  const tools = new Map(sequence.model.tools.map((t) => [t.id, t.definition.name]));
+  const toolName = (tool: string) =>
+    tools.get(tool) ?? ((SETTING_WAYS as readonly string[]).includes(tool) ? wayList([tool as SettingWay]) : tool);
+  return (
+    <details>
+      <summary className="label min-h-10 cursor-pointer py-1 text-[17px]">How fast it went so far, by work, person and tool</summary>
+      {rates.length === 0 ? (
+        <p>No shift has timed anything yet.</p>
+      ) : (
+        <table className="w-full text-[15px]">
+          <thead className="text-left text-ink2">
+            <tr>
+              <th>Work</th>
+              <th>Who</th>
+              <th>With</th>
+              <th className="text-right">Minutes each</th>
+              <th className="text-right">Timed</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rates.map((r) => (
+              <tr key={`${r.kind}/${r.person}/${r.tool}`} className="border-t border-line">
+                <td>{operationVerb(r.kind)}</td>
+                <td>{people.get(r.person ?? '') ?? ''}</td>
+                <td>{r.tool === null ? '' : toolName(r.tool)}</td>
+                <td className="text-right tabular-nums">
+                  {r.minutes.toFixed(2)} (×/÷ {Math.exp(r.spread).toFixed(2)})
+                </td>
+                <td className="text-right tabular-nums">
+                  {r.timed} in {r.shifts} {r.shifts === 1 ? 'shift' : 'shifts'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <p className="text-[14px] text-ink2">
+        Used for the hours from 40 things in two shifts on; until then the default, such as {minutes.drilled.minutes.toFixed(2)} min a hole
+        drilled.
+      </p>
+    </details>
+  );
+}

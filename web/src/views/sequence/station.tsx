@@ -1,0 +1,74 @@
+import { useDraggable } from '@dnd-kit/core';
+import type { OperationProgress } from '#core/sequence/progress';
+import { STATE_WORDS } from '#core/wording/sequence';
+import type { Station as Drawn } from '../../drawing/track-drawing';
+
+interface StationProps {
+  readonly station: Drawn;
+  readonly name: string;
+  readonly state: OperationProgress['state'];
+  readonly isChosen: boolean;
+  readonly isNext: boolean;
+  /** It shuts a row off too early; or its row is shut off when it comes. */
+  readonly warning: 'closes' | 'shut' | null;
+  readonly onPick: () => void;
+}
+
+const R = 8;
+const WARNING_WORDS = { closes: ', shuts a row off too early', shut: ', comes when its row is shut off' } as const;
+
+/** One operation on the tracks of its parts; a press picks it, a drag moves it in the order. */
+export function Station({ station: s, name, state, isChosen, isNext, warning, onPick }: StationProps) {
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: s.id });
+  const [top, bottom] = [s.ys[0] ?? 0, s.ys.at(-1) ?? 0];
+  const colour = warning ? 'var(--stop)' : state === 'blocked' ? 'var(--ink2)' : state === 'ready' ? 'var(--dye)' : 'var(--done)';
+  return (
+    <g
+      ref={(node) => setNodeRef(node as unknown as HTMLElement | null)}
+      {...listeners}
+      role="button"
+      tabIndex={0}
+      aria-pressed={isChosen}
+      aria-label={`${name}, ${STATE_WORDS[state]}${isNext ? ', next' : ''}${warning ? WARNING_WORDS[warning] : ''}`}
+      className="cursor-pointer touch-none"
+      transform={isDragging && transform ? `translate(${transform.x} 0)` : undefined}
+      onClick={onPick}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        e.preventDefault();
+        onPick();
+      }}
+    >
+      <rect
+        x={s.x - 14}
+        y={top - 14}
+        width="28"
+        height={bottom - top + 28}
+        rx="14"
+        style={{
+          fill: isChosen || isDragging ? 'var(--dye-soft)' : 'transparent',
+          stroke: isChosen || isDragging ? 'var(--dye)' : 'transparent',
+        }}
+      />
+      {top < bottom ? <line x1={s.x} x2={s.x} y1={top} y2={bottom} strokeWidth="2" style={{ stroke: colour }} /> : null}
+      {s.ys.map((y) => (
+        <Sign key={y} x={s.x} y={y} state={state} colour={colour} />
+      ))}
+      {isNext ? <path d={`M${s.x - 6} ${top - 22}h12l-6 8z`} style={{ fill: 'var(--dye)' }} /> : null}
+      {warning === 'closes' ? <path d={`M${s.x + 11} ${top - 14}V${bottom + 14}`} strokeWidth="3.5" style={{ stroke: colour }} /> : null}
+      {warning === 'shut' ? (
+        <path d={`M${s.x - 6} ${bottom + 11}l12 8m0 -8l-12 8`} strokeWidth="2.4" fill="none" style={{ stroke: colour }} />
+      ) : null}
+    </g>
+  );
+}
+
+function Sign({ x, y, state, colour }: { x: number; y: number; state: OperationProgress['state']; colour: string }) {
+  if (state === 'blocked') return <circle cx={x} cy={y} r={R * 0.45} style={{ fill: 'var(--paper)', stroke: colour }} strokeWidth="1.6" />;
+  return (
+    <>
+      <circle cx={x} cy={y} r={R} style={{ fill: state === 'done' ? colour : 'var(--paper)', stroke: colour }} strokeWidth="2" />
+      {state === 'under-way' ? <path d={`M${x} ${y - R}A${R} ${R} 0 0 0 ${x} ${y + R}Z`} style={{ fill: colour }} /> : null}
+    </>
+  );
+}

@@ -1,0 +1,104 @@
+import type { Entity } from '#core/record/definitions';
+import type { AsideReason, WhatIf } from '#core/sequence/what-if';
+import { ASIDE_WORDS } from '#core/wording/sequence';
+import type { Sequence } from '../../rows/use-sequence';
+import { Button } from '../../ui/controls';
+
+interface WhatIfPanelProps {
+  readonly sequence: Sequence;
+  readonly whatIf: WhatIf;
+  readonly onWhatIf: (next: WhatIf) => void;
+  /** What is left aside, and why; empty: nothing is tried. */
+  readonly aside: ReadonlyMap<string, AsideReason>;
+  /** What trying it costs: changes of set-up more than without it, over all that is left; hours left aside. */
+  readonly cost: { readonly moreChanges: number; readonly hours: number };
+  readonly onNothing: () => void;
+}
+
+/** Aside operations are named up to so many. */
+const SHOWN = 8;
+
+/** Rows held, parts not touched, tools in the box: tried for now, kept nowhere. */
+export function WhatIfPanel({ sequence, whatIf, onWhatIf, aside, cost, onNothing }: WhatIfPanelProps) {
+  const { model, nameOf } = sequence;
+  const { heldRows, skippedParts, box } = whatIf;
+  const tools: readonly Entity<'tool'>[] = model.tools;
+  const first = [...aside].filter(([, because]) => because !== 'waits');
+  const waiting = aside.size - first.length;
+  return (
+    <details className="rounded border border-line p-2" open={aside.size > 0 || undefined}>
+      <summary className="label min-h-10 cursor-pointer py-1 text-[20px]">What if …</summary>
+      <div className="grid gap-4 pt-2 md:grid-cols-3">
+        <Choices
+          name="these rows are held today"
+          choices={model.rows.map((r) => ({ id: r.id, name: r.title }))}
+          chosen={heldRows}
+          onChange={(next) => onWhatIf({ ...whatIf, heldRows: next })}
+        />
+        <Choices
+          name="these parts are not touched today"
+          choices={[...model.parts].map(([id, p]) => ({ id, name: p.name }))}
+          chosen={skippedParts}
+          onChange={(next) => onWhatIf({ ...whatIf, skippedParts: next })}
+        />
+        <Choices
+          name="only these tools are in the box"
+          choices={tools.map((t) => ({ id: t.id, name: t.definition.name }))}
+          chosen={box ?? new Set(tools.map((t) => t.id))}
+          onChange={(next) => onWhatIf({ ...whatIf, box: next.size === tools.length ? null : next })}
+        />
+      </div>
+      {aside.size > 0 ? (
+        <div role="group" aria-label="What it costs" className="pt-2">
+          <p className="text-[17px]">
+            {aside.size} operations, some {cost.hours.toFixed(1)} hours, are left for later
+            {cost.moreChanges > 0 ? `; ${cost.moreChanges} more changes of set-up over all` : '; no more changes of set-up over all'}.
+          </p>
+          <ul>
+            {first.slice(0, SHOWN).map(([id, because]) => (
+              <li key={id}>
+                {nameOf(id)}: <span className="text-ink2">{ASIDE_WORDS[because]}</span>
+              </li>
+            ))}
+            {first.length > SHOWN ? <li>and {first.length - SHOWN} more</li> : null}
+            {waiting > 0 ? <li className="text-ink2">{waiting} more wait for one of these</li> : null}
+          </ul>
+          <Button onClick={onNothing}>As it was</Button>
+        </div>
+      ) : null}
+    </details>
+  );
+}
+
+interface ChoicesProps {
+  readonly name: string;
+  readonly choices: readonly { readonly id: string; readonly name: string }[];
+  readonly chosen: ReadonlySet<string>;
+  readonly onChange: (next: ReadonlySet<string>) => void;
+}
+
+function Choices({ name, choices, chosen, onChange }: ChoicesProps) {
+  return (
+    <fieldset className="flex min-w-0 flex-col">
+      <legend className="label text-[16px]">{name}</legend>
+      <div className="max-h-56 overflow-auto pr-1">
+        {choices.map((c) => (
+          <label key={c.id} className="flex min-h-8 items-center gap-2 pointer-coarse:min-h-11">
+            <input
+              type="checkbox"
+              className="size-5 shrink-0"
+              checked={chosen.has(c.id)}
+              onChange={(e) => {
+                const next = new Set(chosen);
+                if (e.target.checked) next.add(c.id);
+                else next.delete(c.id);
+                onChange(next);
+              }}
+            />
+            <span className="truncate">{c.name}</span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
