@@ -15,6 +15,7 @@ import { groupIntoRows } from '#core/layout/group-rows';
 import { benchDossier } from './dossier';
 import { mapPanning } from './map';
 import { folding, manyMarks } from './record';
+import { kitSequence, orderQuality } from './sequence';
 import { touchToScreen } from './touch';
 import { startPrivateDatabase } from '../start/private-database';
 import { waitFor } from '../start/processes';
@@ -216,6 +217,8 @@ try {
   await layout();
   await drawing();
   await benchDossier();
+  orderQuality();
+  await kitSequence(join(folder, 'sequence'));
   await folding();
   await mapPanning(join(folder, 'map'));
   await touchToScreen(join(folder, 'touch'));

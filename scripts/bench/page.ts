@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { chromium, type Page } from '@playwright/test';
+import { CHANGE_MAX_EDITS } from '#core/formats/record-schemas';
 import type { Edit } from '#core/record/definitions';
 import { CHROMIUM } from '../chromium';
 import { waitFor } from '../start/processes';
@@ -24,21 +25,24 @@ export async function withPage(
         () => false,
       );
     if (!(await waitFor(isUp, 60_000))) throw new Error('the server did not come up');
-    const change = {
-      id: randomUUID(),
-      kitId,
-      person: PERSON,
-      device: PERSON,
-      recordedAt: '2026-11-20T10:00:00.000Z',
-      reason: '',
-      undoes: null,
-    };
-    const kept = await fetch(`${base}/api/changes`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ ...change, edits }),
-    });
-    if (!kept.ok) throw new Error(`the rows were refused: ${kept.status}`);
+    for (let i = 0; i < edits.length; i += CHANGE_MAX_EDITS) {
+      const change = {
+        id: randomUUID(),
+        kitId,
+        person: PERSON,
+        device: PERSON,
+        recordedAt: '2026-11-20T10:00:00.000Z',
+        reason: '',
+        undoes: null,
+        edits: edits.slice(i, i + CHANGE_MAX_EDITS),
+      };
+      const kept = await fetch(`${base}/api/changes`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(change),
+      });
+      if (!kept.ok) throw new Error(`the rows were refused: ${kept.status}`);
+    }
     const browser = await chromium.launch(CHROMIUM);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     /* The bundler that runs this script names its functions through a helper, which a page does not have. */

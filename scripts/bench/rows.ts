@@ -20,11 +20,12 @@ export function randomAssembly(
   rowCount: number,
   assemblyId: string,
   seed: number,
+  partCount: number = Math.max(8, rowCount / 3),
 ): { parts: Map<string, PartDefinition>; rows: Map<string, RowDefinition> } {
   const random = randomFrom(seed);
   const pick = <T>(items: readonly T[]): T => items[Math.floor(random() * items.length)] as T;
   const parts = new Map<string, PartDefinition>();
-  for (let i = 0; i < Math.max(8, rowCount / 3); i++) {
+  for (let i = 0; i < partCount; i++) {
     const mm = pick(SHEET_STOCK);
     parts.set(uuid(`${seed}/part/${i}`), {
       v: 1,

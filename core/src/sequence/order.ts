@@ -1,4 +1,5 @@
 import type { OperationGraph } from './graph';
+import { improveOrder } from './improve';
 
 export interface OperationOrder {
   /** Numbers of the operations, in order. */
@@ -13,9 +14,12 @@ export interface OperationOrder {
 /** Up to so many operations every state is looked at. */
 const EXACT_UP_TO = 14;
 /** Beyond, at most and at least so many states are kept from one change to the next; fewer where each costs more. */
-const BEAM_MOST = 160;
-const BEAM_LEAST = 40;
-const BEAM_WORK = 480_000;
+const BEAM_MOST = 40;
+const BEAM_LEAST = 10;
+const BEAM_WORK = 120_000;
+/** So often the order found is changed about afterwards, up to so many operations; beyond, less often, since each try costs more. */
+const TRIES = 20_000;
+const TRIES_UP_TO = 300;
 
 /** How an order is looked for. */
 export interface OrderOptions {
@@ -41,7 +45,8 @@ interface State {
 /**
  * An order with as few changes of set-up as can be. Whatever is ready in the set-up at hand is taken at once: moving an
  * operation forward into a block of its own set-up never costs a change. So only the choice of the next set-up is searched:
- * all choices up to 14 operations; beyond, the most promising ones by changes made and changes still to come at least.
+ * all choices up to 14 operations; beyond, the most promising ones by changes made and changes still to come at least, and then the
+ * order found is changed about as long as that saves something.
  * The same input always gives the same order.
  */
 export function orderOperations(graph: OperationGraph, { effort = 1, onBetter }: OrderOptions = {}): OperationOrder {
@@ -62,11 +67,13 @@ export function orderOperations(graph: OperationGraph, { effort = 1, onBetter }:
   for (let changes = -1; ; changes++) {
     const found = level.find((s) => s.count === n);
     if (found) {
-      const plain = wasCut ? plainWay(graph, start, visits) : null;
-      if (plain && plain.changes < changes)
-        return { order: orderOf(plain.state), setupChanges: plain.changes, lowerBound, optimal: plain.changes === lowerBound };
-      const optimal = !wasCut || changes === lowerBound;
-      return { order: orderOf(found), setupChanges: changes, lowerBound: optimal ? changes : lowerBound, optimal };
+      if (!wasCut) return { order: orderOf(found), setupChanges: changes, lowerBound: changes, optimal: true };
+      const plain = plainWay(graph, start, visits);
+      const first = plain.changes < changes ? plain : { state: found, changes };
+      const tries = Math.round(TRIES * effort * Math.min(1, TRIES_UP_TO / n));
+      const order = improveOrder(graph, orderOf(first.state), tries);
+      const setupChanges = changesOf(graph, order);
+      return { order, setupChanges, lowerBound, optimal: setupChanges === lowerBound };
     }
     const next = new Map<string, State>();
     for (const state of level)
@@ -80,6 +87,10 @@ export function orderOperations(graph: OperationGraph, { effort = 1, onBetter }:
       level = level.sort((a, b) => a.rest - b.rest || b.count - a.count || (a.key < b.key ? -1 : 1)).slice(0, beam);
     }
   }
+}
+
+function changesOf({ setupOf }: OperationGraph, order: readonly number[]): number {
+  return order.slice(1).filter((v, i) => setupOf[v] !== setupOf[order[i] as number]).length;
 }
 
 /** The plain way of working: everything ready in the set-up at hand, then the set-up of the first operation that is ready. */
