@@ -13,6 +13,7 @@ import { useKeep } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { fileName, saveFile } from '../../drawing/export-svg';
 import { Button, ErrorText, Select, TextInput } from '../../ui/controls';
+import { Fold } from '../../ui/fold';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
@@ -269,10 +270,9 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
               </Link>
             </div>
           ) : null}
-          <details open={pointing.telling !== null || undefined}>
-            <summary className="label min-h-9 cursor-pointer py-1 text-[16px]">Tell how rows are reached</summary>
+          <Fold title="Tell how rows are reached" opened={pointing.telling !== null}>
             <ToldPanel data={data} row={selected?.entity ?? null} pointing={pointing} onKeep={tell} />
-          </details>
+          </Fold>
           <ul aria-label="Placed rows">
             {placed.map((r) => (
               <li key={r.id}>

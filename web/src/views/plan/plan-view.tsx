@@ -11,6 +11,7 @@ import { newId } from '../../api/device';
 import { refreshDefinitions, useChanges, useFollow, type AssemblyAnswer } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, TextInput } from '../../ui/controls';
+import { Fold } from '../../ui/fold';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { BulkBar } from './bulk-bar';
 import { atNewest, conflictText, type Conflict } from './conflict';
@@ -319,12 +320,9 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
                     row={selected.entity}
                     onTake={(definition) => attempt(keepEdits([rowEdit(selected.entity, definition)], 'Taken over from its mirror'))}
                   />
-                  <details open={pointing.telling !== null || undefined}>
-                    <summary className="label min-h-9 cursor-pointer py-1 text-[16px]">
-                      How the row is reached, and what it waits for
-                    </summary>
+                  <Fold title="How the row is reached, and what it waits for" opened={pointing.telling !== null}>
                     <ToldPanel data={data} row={selected.entity} pointing={pointing} onKeep={tell} />
-                  </details>
+                  </Fold>
                   <RowDeviations row={selected} />
                   <RowHistory kit={kit} row={selected.entity} changes={changes.data ?? []} marks={marks} />
                 </div>

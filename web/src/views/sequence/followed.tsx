@@ -6,6 +6,7 @@ import { accessAlong } from '#core/sequence/shut-off';
 import { FOLLOWED_WORDS } from '#core/wording/sequence';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
+import { Fold } from '../../ui/fold';
 
 interface FollowedOrderProps {
   readonly sequence: Sequence;
@@ -48,8 +49,12 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
     );
   };
   return (
-    <details className="rounded border border-line p-2" open={tried !== null || undefined}>
-      <summary className="label min-h-10 cursor-pointer py-1 text-[20px]">The plans’ order, and which one you follow</summary>
+    <Fold
+      title="The plans’ order, and which one you follow"
+      opened={tried !== null}
+      className="rounded border border-line p-2"
+      titleClass="text-[20px]"
+    >
       <div className="grid gap-4 pt-2 md:grid-cols-2">
         <div className="flex flex-col gap-1">
           <h3 className="label text-[17px]">Rows in the order the plans set them</h3>
@@ -128,6 +133,6 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
           ) : null}
         </div>
       </div>
-    </details>
+    </Fold>
   );
 }

@@ -82,6 +82,14 @@ export function TrackPicture({
   return (
     <DndContext
       sensors={sensors}
+      accessibility={{
+        announcements: {
+          onDragStart: ({ active }) => `${nameOf(String(active.id))} is moved.`,
+          onDragOver: () => undefined,
+          onDragEnd: ({ active }) => `${nameOf(String(active.id))} was let go.`,
+          onDragCancel: ({ active }) => `${nameOf(String(active.id))} stays where it was.`,
+        },
+      }}
       onDragMove={(e) => {
         const place = to(e);
         if (place) onDrag(...place);

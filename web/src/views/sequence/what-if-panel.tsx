@@ -3,6 +3,7 @@ import type { AsideReason, WhatIf } from '#core/sequence/what-if';
 import { ASIDE_WORDS } from '#core/wording/sequence';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button } from '../../ui/controls';
+import { Fold } from '../../ui/fold';
 
 interface WhatIfPanelProps {
   readonly sequence: Sequence;
@@ -26,8 +27,7 @@ export function WhatIfPanel({ sequence, whatIf, onWhatIf, aside, cost, onNothing
   const first = [...aside].filter(([, because]) => because !== 'waits');
   const waiting = aside.size - first.length;
   return (
-    <details className="rounded border border-line p-2" open={aside.size > 0 || undefined}>
-      <summary className="label min-h-10 cursor-pointer py-1 text-[20px]">What if …</summary>
+    <Fold title="What if …" opened={aside.size > 0} className="rounded border border-line p-2" titleClass="text-[20px]">
       <div className="grid gap-4 pt-2 md:grid-cols-3">
         <Choices
           name="these rows are held today"
@@ -66,7 +66,7 @@ export function WhatIfPanel({ sequence, whatIf, onWhatIf, aside, cost, onNothing
           <Button onClick={onNothing}>As it was</Button>
         </div>
       ) : null}
-    </details>
+    </Fold>
   );
 }
 
