@@ -100,9 +100,9 @@ test('an operation is moved: what breaks is said with its reason; an order of on
   await page.mouse.up();
   await breaks.getByRole('button', { name: 'Leave it where it was' }).click();
   await expect(breaks).toHaveCount(0);
-  /* One place, by the keyboard's way: the inspection stands where nothing minds. */
-  await station(page, /^inspect: Closing/).click();
-  await page.getByRole('button', { name: 'One place earlier' }).click();
+  /* One place, by the keyboard's way: two rows drilled the other way round. */
+  await station(page, /^drill to size: Inner/).click();
+  await page.getByRole('button', { name: 'One place later' }).click();
   await expect(page.getByText('You are trying an order of your own')).toBeVisible();
   await page.getByLabel('an order of your own').check();
   await page.getByLabel('Because').fill('looked at together');

@@ -2,7 +2,15 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { cageRecord } from '#core/depth/cage-record';
 import { CLICK } from '#core/prep/countersink';
 import { FINDING_SEVERITIES } from '#core/prep/findings';
+import type { Entity, PartDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
+import { arrange, setupChanges } from '#core/sequence/arrange';
+import { breaksOf, decidedOrder } from '#core/sequence/follow';
+import { deriveSequence } from '#core/sequence/model';
+import { accessAlong, type DeadEnd } from '#core/sequence/shut-off';
+import { waysOut } from '#core/sequence/ways-out';
+import { assemblyWork, planRow } from '#core/setup/assembly-work';
+import { DEFAULT_MINUTES } from '#core/tables/minutes';
 import type { Mm } from '#core/units/length';
 import { DEMO_ASSEMBLY_ID, DEMO_KIT_ID, loadDemo } from '../src/demo/load';
 import { change, makeKit, serve } from './client';
@@ -20,6 +28,7 @@ describe('the demo kit', () => {
     expect(assemblies.map((a: { definition: { name: string } }) => a.definition.name).sort()).toEqual([
       'Baggage door, left',
       'Baggage door, right',
+      'Float nose box, left',
       'Instrument sub-panel',
       'Landing-light bay, left',
       'Landing-light bay, right',
@@ -49,6 +58,51 @@ describe('the demo kit', () => {
   it('has a skin dimpled to the wrong side', async () => {
     const { marks } = (await api.get(`/assemblies/${DEMO_ASSEMBLY_ID}/marks`)).body as { marks: Mark[] };
     expect(marks.filter((m) => m.payload.dimple === 'wrong-side')).toHaveLength(1);
+  });
+
+  describe('the float’s nose box', () => {
+    const look = async () => {
+      const { assemblies } = (await api.get(`/kits/${DEMO_KIT_ID}`)).body;
+      const nose = assemblies.find((a: { definition: { name: string } }) => a.definition.name === 'Float nose box, left');
+      const { kit, assembly, parts, rows } = (await api.get(`/assemblies/${nose.id}`)).body;
+      const { marks } = (await api.get(`/assemblies/${nose.id}/marks`)).body;
+      const { tools } = (await api.get(`/kits/${DEMO_KIT_ID}/tools`)).body;
+      const work = assemblyWork({ kit: kit.definition, parts, rows, marks });
+      const byId = new Map<string, PartDefinition>(parts.map((p: Entity<'part'>) => [p.id, p.definition]));
+      const model = { kit: kit.definition, parts: byId, rows: work.rows, tools, partsDone: work.partsDone };
+      const derived = deriveSequence(model);
+      const order = decidedOrder(derived, assembly.definition.sequence) ?? [];
+      return { model, derived, order, deadEnds: accessAlong(order, derived.access, derived.done).deadEnds };
+    };
+    it('the plans end dead, found before the first rivet is set, and every way out leads out', async () => {
+      const { model, derived, order, deadEnds } = await look();
+      expect(model.rows.find((r) => r.id === deadEnds[0]?.rowId)?.title).toBe('Stem bracket');
+      expect(deadEnds).toHaveLength(1);
+      expect([...derived.done].filter((id) => id.includes('/set/'))).toEqual([]);
+      const blind = model.rows.flatMap((r) => r.row.blind ?? [])[0] ?? null;
+      const ways = waysOut({ model, derived, order, deadEnd: deadEnds[0] as DeadEnd, blind, minutes: DEFAULT_MINUTES });
+      expect(ways.map((w) => w.kind)).toEqual(['earlier', 'later', 'blind', 'bend']);
+      for (const way of ways) {
+        const rows = model.rows.map((r) =>
+          way.row && r.id === deadEnds[0]?.rowId ? planRow(r.id, way.row, { ...model, states: r.states }) : r,
+        );
+        const again = deriveSequence({ ...model, rows: rows.filter((r) => r !== null) });
+        expect(breaksOf(again.left, way.order)).toEqual([]);
+        expect(accessAlong(way.order, again.access, again.done).deadEnds).toEqual([]);
+      }
+    });
+    it('the advice has no dead end and fewer changes; the held hinge waits for its strip; the last row is blind', async () => {
+      const { model, derived, order } = await look();
+      const advice = arrange(derived.left, derived.access, derived.done);
+      if (!advice.ok) throw new Error('a loop');
+      expect(advice.value.access.deadEnds).toEqual([]);
+      const setupOf = new Map(derived.left.map((o) => [o.id, o.setup]));
+      expect(advice.value.setupChanges).toBeLessThan(setupChanges(order, setupOf));
+      const hinge = derived.left.find((o) => o.kind === 'set' && model.rows.find((r) => r.id === o.rowId)?.title === 'Hinge row, held');
+      expect(hinge?.after.map((a) => a.because)).toContain('waits-for-part');
+      expect(model.rows.filter((r) => r.row.blind).map((r) => r.plan.verdict)).not.toContain('stop');
+      expect(derived.operations.map((o) => o.id)).toContain('sub/nose cradle/close');
+    });
   });
 
   it('is renewed by reset, which touches no other kit, and left alone by on', async () => {

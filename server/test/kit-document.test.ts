@@ -42,6 +42,36 @@ describe('a kit as one document', () => {
     expect((await api.get(`/kits/${k.kitId}/changes`)).body.changes).toHaveLength(2);
   });
 
+  it('a copy’s order and told facts name the copy’s own rows and parts', async () => {
+    const k = await makeKit(api);
+    const partId = k.row.layers[0]?.partId ?? '';
+    const assembly = (await api.get(`/assemblies/${k.assemblyId}`)).body.assembly;
+    const own = [`${k.rowId}/set/3/flush-100`, `part/${partId}/primed`, 'assembly/fit-up'];
+    const sequence = { follows: 'own', reason: 'tried', plans: [k.rowId], own };
+    const shutBy = [{ by: { kind: 'part', id: partId }, side: 'shop' }];
+    const kept = await api.post(
+      '/changes',
+      change(k.kitId, [
+        { kind: 'assembly', id: k.assemblyId, expectedVersion: 1, definition: { ...assembly.definition, sequence } },
+        { kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, shutBy, waitsForParts: [partId] } },
+      ] as never),
+    );
+    expect(kept.status).toBe(200);
+    const copy = await api.post('/kits/import?as=copy', await exportText(k.kitId));
+    const { assemblies } = (await api.get(`/kits/${copy.body.kitId}`)).body;
+    const made = (await api.get(`/assemblies/${assemblies[0].id}`)).body;
+    const [row] = made.rows;
+    const newPart = row.definition.layers[0].partId;
+    expect(newPart).not.toBe(partId);
+    expect(made.assembly.definition.sequence).toEqual({
+      ...sequence,
+      plans: [row.id],
+      own: [`${row.id}/set/3/flush-100`, `part/${newPart}/primed`, 'assembly/fit-up'],
+    });
+    expect(row.definition.shutBy[0].by.id).toBe(newPart);
+    expect(row.definition.waitsForParts).toEqual([newPart]);
+  });
+
   it('names no time of export and keeps its keys sorted', async () => {
     const k = await workedKit();
     const [a, b] = [await exportText(k.kitId), await exportText(k.kitId)];

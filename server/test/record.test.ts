@@ -39,6 +39,7 @@ describe('the dossier', () => {
     const said = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
     expect(said).toContain('Quillback Two');
     expect(said).toContain('Keel, forward half, 24 holes');
+    expect(said).toContain('The order of the work follows the plans, because: As printed on page NB-02');
     expect(said).toContain('keel angle .063 in: countersink, .0416 in deep, .1972 in across');
     expect(said).toContain('the program said: the next size goes');
     expect(said).toMatch(/page 1 of \d+/);
@@ -64,6 +65,10 @@ describe('the dossier', () => {
     ['/kits/nonsense/dossier', 404],
   ])('%s is refused', async (path, status) => {
     expect((await fetch(`${api.url()}/api${path}`, { method: 'POST' })).status).toBe(status);
+  });
+  it('an assembly that is not there fails and says so', async () => {
+    const job = await begin(`?assembly=${id()}`);
+    expect((await finished(job.id)).state).toBe('failed');
   });
   it('a kit that is not there fails and says so', async () => {
     const answer = await fetch(`${api.url()}/api/kits/${id()}/dossier`, { method: 'POST' });
@@ -99,6 +104,15 @@ describe('the log, the stock and the tables', () => {
     expect(lines.length).toBeGreaterThan(3);
     const width = (line: string) => line.replace(/"([^"]|"")*"/g, '').split(',').length;
     expect(new Set(lines.map(width)).size).toBe(1);
+  });
+  it('hours of all shifts by kind of work, as minutes are learned from', async () => {
+    const { worked } = (await api.get(`/kits/${DEMO_KIT_ID}/worked?offset=0`)).body as {
+      worked: { kind: string; ms: number; count: number }[];
+    };
+    expect(worked.length).toBeGreaterThan(5);
+    expect(worked.every((w) => w.ms > 0)).toBe(true);
+    expect(worked.some((w) => w.kind === 'set' && w.count > 0)).toBe(true);
+    expect((await api.get(`/kits/${id()}/worked`)).status).toBe(404);
   });
   it('another table there is not', async () => {
     expect((await fetch(`${api.url()}/api/kits/${DEMO_KIT_ID}/record/secrets.csv`)).status).toBe(404);

@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { mark } from '../../test/build';
 import type { Mark } from '../record/marks';
 import { inches, type Mm } from '../units/length';
-import { cageRecord, isPlausible, nextToRead, pooledSd } from './cage-record';
+import { cageOf, cageRecord, clickOf, isPlausible, nextToRead, pooledSd } from './cage-record';
+import { USUAL_TOOLS } from '../tables/usual-tools';
+import type { Entity } from '../record/definitions';
 
 const KEY = 'countersunk/100/2.49/42';
 const at = (n: number) => `2026-11-20T10:${String(n).padStart(2, '0')}:00.000Z`;
@@ -72,5 +74,41 @@ describe('the record of a cage', () => {
         [1, 3],
       ]),
     ).toBeCloseTo(Math.sqrt(2 / 3), 12);
+  });
+});
+
+describe('the cage of a set-up', () => {
+  const cage = (id: string, clickInch: number | null): Entity<'tool'> => ({
+    kind: 'tool',
+    id,
+    version: 1,
+    definition: {
+      v: 1,
+      kitId: 'k',
+      ...(USUAL_TOOLS.find((t) => t.kind === 'cage') as (typeof USUAL_TOOLS)[number]),
+      click: clickInch === null ? null : typed(clickInch),
+    },
+  });
+  const frame: Entity<'tool'> = {
+    kind: 'tool',
+    id: 'frame',
+    version: 1,
+    definition: { v: 1, kitId: 'k', ...(USUAL_TOOLS[0] as (typeof USUAL_TOOLS)[number]) },
+  };
+  const tools = [frame, cage('a', null), cage('b', 0.0005)];
+  const setOn = (n: number, toolId: string, key = KEY) =>
+    mark(`s${n}`, { kind: 'cage-set', doneAt: at(n), payload: { setupKey: key, clicks: 0, cage: { way: 'trial', toolId } } });
+  it('is the one it was last set on, else the first one owned', () => {
+    expect(cageOf(tools, [], KEY)?.id).toBe('a');
+    expect(cageOf(tools, [setOn(1, 'b')], KEY)?.id).toBe('b');
+    expect(cageOf(tools, [setOn(1, 'b'), setOn(2, 'a')], KEY)?.id).toBe('a');
+    expect(cageOf(tools, [setOn(1, 'b', 'countersunk/other')], KEY)?.id).toBe('a');
+    expect(cageOf(tools, [setOn(1, 'b'), mark('u', { kind: 'undo', doneAt: at(3), payload: { undoes: 's1' } })], KEY)?.id).toBe('a');
+    expect(cageOf([frame], [], KEY)).toBeUndefined();
+  });
+  it('its click, or the usual one where it was not measured or none is owned', () => {
+    expect(clickOf(tools[2])).toBeCloseTo(0.0127, 12);
+    expect(clickOf(tools[1])).toBeCloseTo(0.0254, 12);
+    expect(clickOf(undefined)).toBeCloseTo(0.0254, 12);
   });
 });

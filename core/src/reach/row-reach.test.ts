@@ -5,7 +5,12 @@ import type { Entity, ToolDefinition } from '../record/definitions';
 import type { Setup } from '../setup/setup';
 import { USUAL_TOOLS } from '../tables/usual-tools';
 import type { Mm } from '../units/length';
-import { reachRanges, roomInRib } from './reach';
+import { planStack } from '../prep/plan';
+import { stackOf } from '../record/stack-of';
+import { stepsOf } from '../record/steps';
+import { KIT } from '../../test/build';
+import { hardestByHole, layerReaches } from './layer-reach';
+import { rangeReasons, reachRanges, roomInRib } from './reach';
 import { reachingTool, rowAccess } from './row-reach';
 import { toolProblems, toolsForSetup } from './tools-for-setup';
 
@@ -114,5 +119,32 @@ describe('three ribs more, hole by hole against the formula solved by hand', () 
     });
     expect(said).toEqual(wanted);
     expect(new Set(said).size).toBeGreaterThan(1);
+  });
+});
+
+describe('why a tool is best', () => {
+  it('the others that reach are named, and what stands in the way of those that do not', () => {
+    const access = rowAccess(rowOf(['p'], 5, { access: { ...none, room: length(100), roomAtEnd: length(20) } }), undefined);
+    const ranges = reachRanges(reaching, access);
+    for (const range of ranges) {
+      const { alsoReach, fail } = rangeReasons(range, reaching, access);
+      expect(alsoReach.length + fail.length + (range.best ? 1 : 0)).toBe(reaching.length);
+      for (const f of fail) expect(f.failures.length).toBeGreaterThan(0);
+    }
+    const first = rangeReasons(ranges[0] as (typeof ranges)[number], reaching, access);
+    expect(first.fail.find((f) => f.tool.kind === 'frame')?.failures).toEqual(['room']);
+    expect(first.alsoReach.map((t) => t.kind)).toContain('close-quarters');
+  });
+  it('of two sheets each hole has its harder one; a sheet that nothing reaches is none', () => {
+    const parts = new Map([part('a', 'skin', 0.025), part('b', 'rib', 0.025)].map((p) => [p.id, p.definition]));
+    const row = rowOf(['a', 'b'], 3, { access: { ...none, room: length(60), roomAtEnd: length(1), sheetIndex: 1 } });
+    const stack = stackOf(row, { kit: KIT, parts });
+    if (!stack) throw new Error('no stack');
+    const reaches = layerReaches(row, stepsOf(row, planStack(stack).layers, { kit: KIT, parts }), parts, tools);
+    expect(reaches.map((r) => r.part)).toEqual(['skin', 'rib']);
+    expect(reaches[0]?.ranges).toHaveLength(1);
+    expect(hardestByHole(reaches)).toEqual(['squeezer', 'close-quarters', 'none']);
+    expect(hardestByHole([])).toEqual([]);
+    expect(layerReaches(row, [], parts, tools)).toEqual([]);
   });
 });

@@ -2,17 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { KIT, mark, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
 import { answerPlan } from '../formats/plan-document';
-import { planStack } from '../prep/plan';
 import type { KitDefinition, RowDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { missingBefore } from '../record/order';
-import { stackOf } from '../record/stack-of';
-import { fold, isPartStep, stepsOf } from '../record/steps';
+import { fold, isPartStep } from '../record/steps';
 import { marksFor } from '../setup/bench';
-import { setupsOf } from '../setup/setup';
-import { operationGraph } from './graph';
-import { assemblyOperations, type AssemblyOperation } from './operations';
-import { orderOperations } from './order';
+import { planRow } from '../setup/assembly-work';
+import { arrange } from './arrange';
+import { assemblyOperations, closeId, type AssemblyOperation } from './operations';
+import { accessRows, waysLeft } from './shut-off';
 
 const parts = new Map(
   [part('p1', 'skin', 0.025), part('p2', 'rib', 0.032), part('p3', 'spar', 0.063), part('p4', 'doubler', 0.04)].map((p) => [
@@ -23,13 +21,12 @@ const parts = new Map(
 const kit: KitDefinition = { ...KIT, work: { scuff: true, prime: true, scuffAfterDimple: false } };
 
 function operationRow(id: string, row: RowDefinition, own: KitDefinition = kit) {
-  const stack = stackOf(row, { kit: own, parts });
-  if (!stack) throw new Error('no stack');
-  const plan = planStack(stack);
-  const steps = stepsOf(row, plan.layers, { kit: own, parts });
-  return { id, row, steps, uses: setupsOf(steps, row, stack, plan) };
+  const planned = planRow(id, row, { kit: own, parts });
+  if (!planned) throw new Error('no stack');
+  return planned;
 }
-const derive = (rows: ReturnType<typeof operationRow>[]) => assemblyOperations(rows, parts, false);
+const derive = (rows: ReturnType<typeof operationRow>[], all: Parameters<typeof assemblyOperations>[1] = parts) =>
+  assemblyOperations(rows, all, false);
 const named = (all: AssemblyOperation[], kind: string, rowId: string | null = null) =>
   all.find((o) => o.kind === kind && (rowId === null || o.rowId === rowId)) as AssemblyOperation;
 const waits = (o: AssemblyOperation, id: string) => o.after.find((a) => a.id === id)?.because;
@@ -91,20 +88,48 @@ describe('2,000 random assemblies', () => {
             head: pick(['flush-100', 'flush-100', 'protruding'] as const),
             layers: base.layers.map((l) => ({ ...l, bothSides: random() < 0.15 })),
             setting: random() < 0.3 ? { way: 'gun', isSealed: true } : null,
+            /* Told by the builder, sensible or not. */
+            waitsForParts: random() < 0.2 ? [pick([...parts.keys()])] : [],
+            shutBy: Array.from({ length: Math.floor(random() * 3) }, () => ({
+              by:
+                random() < 0.5
+                  ? { kind: 'row' as const, id: `r${Math.floor(random() * 3)}` }
+                  : { kind: 'part' as const, id: pick([...parts.keys()]) },
+              side: pick(['head', 'shop', 'both'] as const),
+              room: random() < 0.3 ? { mm: 10 + random() * 20, text: '', units: 'mm' as const } : null,
+              isBentOpen: random() < 0.1,
+            })),
+            blind:
+              random() < 0.1 ? { name: 'BR', hole: { mm: 2.8, text: '2.8', units: 'mm' as const }, gripMin: null, gripMax: null } : null,
           },
           own,
         );
       });
-      const all = derive(rows);
-      const graph = operationGraph(all.map((o) => ({ id: o.id, setup: o.setup, after: o.after.map((a) => a.id) })));
-      if (!graph.ok) throw new Error(`round ${round}: ${JSON.stringify(graph.problem)}`);
-      const order = orderOperations(graph.value).order.map((n) => all[n] as AssemblyOperation);
+      const joined = new Map([...parts].map(([id, p]) => [id, random() < 0.3 ? { ...p, subAssembly: 'box' } : p]));
+      const all = derive(rows, joined);
+      const access = accessRows(all, rows, []);
+      const arranged = arrange(all, access, new Set(), { effort: 0.1 });
+      if (!arranged.ok) throw new Error(`round ${round}: ${JSON.stringify(arranged.problem)}`);
+      const byId = new Map(all.map((o) => [o.id, o]));
+      const order = arranged.value.order.map((id) => byId.get(id) as AssemblyOperation);
+      const hopeless = new Set(arranged.value.access.deadEnds.map((d) => d.rowId));
+      const closed = new Set<string>();
       expect(order.map((o) => o.id).sort()).toEqual(all.map((o) => o.id).sort());
       const place = new Map(order.map((o, i) => [o.id, i]));
       for (const o of order) for (const a of o.after) expect(place.get(a.id), `round ${round}`).toBeLessThan(place.get(o.id) as number);
       const marks: Mark[] = [];
       for (const o of order) {
         const row = rows.find((r) => r.id === o.rowId);
+        if (row && o.kind === 'set') {
+          /* What is shut at this moment, counted up on the way: some way is left, or the row was named as a dead end. */
+          const shut = (row.row.shutBy ?? []).filter((f) =>
+            [...closed].some((id) =>
+              f.by.kind === 'part' ? id === closeId(f.by.id) : byId.get(id)?.kind === 'set' && byId.get(id)?.rowId === f.by.id,
+            ),
+          );
+          expect(waysLeft(row, shut, []).length > 0, `round ${round}: ${o.id}`).toBe(!hopeless.has(row.id));
+        }
+        closed.add(o.id);
         const folded = fold(marks);
         const work = (r: (typeof rows)[number]) => ({
           row: r.row,

@@ -3,7 +3,7 @@ import type { OperationState } from '../sequence/progress';
 import type { DeadEnd } from '../sequence/shut-off';
 import type { WayOut, WayOutKind } from '../sequence/ways-out';
 import type { AsideReason } from '../sequence/what-if';
-import type { Followed, SettingWay, ShutOff, ShutSide } from '../record/definitions';
+import type { Followed, SequenceDecision, SettingWay, ShutOff, ShutSide } from '../record/definitions';
 import { showLength } from '../units/show';
 import type { Units } from '../units/length';
 import type { AssemblyWorkKind, OperationKind } from '../tables/minutes';
@@ -64,6 +64,11 @@ export const FOLLOWED_WORDS: Readonly<Record<Followed, string>> = {
   own: 'an order of your own',
 };
 
+/** Which order is followed and why, for the record. */
+export function decisionSentence({ follows, reason }: SequenceDecision): string {
+  return `The order of the work follows ${FOLLOWED_WORDS[follows]}${reason === '' ? '.' : `, because: ${reason}`}`;
+}
+
 const WAY_WORDS: Readonly<Record<SettingWay, string>> = {
   squeezer: 'a squeezer',
   gun: 'gun and bar',
@@ -105,7 +110,7 @@ export function wayOutSentences(way: WayOut, was: { readonly setupChanges: numbe
   return [
     more === 0
       ? `No more changes of set-up (${way.setupChanges}).`
-      : `${Math.abs(more)} ${more > 0 ? 'more' : 'fewer'} changes of set-up (${way.setupChanges}).`,
+      : `${Math.abs(more)} ${more > 0 ? 'more' : 'fewer'} ${Math.abs(more) === 1 ? 'change' : 'changes'} of set-up (${way.setupChanges}).`,
     ...(minutes === 0 ? [] : [`Some ${Math.abs(minutes)} minutes ${minutes > 0 ? 'more' : 'less'}.`]),
     ...(hole && hole.before !== hole.after
       ? [`Its holes are ${showLength(hole.after, units)} instead of ${showLength(hole.before, units)}.`]

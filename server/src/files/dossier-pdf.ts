@@ -1,4 +1,5 @@
 import type { PaperName } from '#core/layout/paper';
+import { decisionSentence } from '#core/wording/sequence';
 import { pageReach } from '#core/record/page-revisions';
 import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks, type Mark } from '#core/record/marks';
@@ -50,6 +51,8 @@ export async function dossierPdf(record: KitRecord, q: DossierQuestion): Promise
   for (const dossier of made) {
     sheet.page();
     sheet.heading(dossier.source.assembly.definition.name);
+    const { sequence } = dossier.source.assembly.definition;
+    if (sequence) sheet.text(decisionSentence(sequence), 9.5);
     parts(sheet, dossier, record.kit.definition.units);
     for (const row of dossier.rows) {
       drawRow(sheet, row, dossier, record.kit.definition.units, q);

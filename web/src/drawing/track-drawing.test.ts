@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { trackDrawing } from './track-drawing';
+import { placeAt, trackDrawing, within } from './track-drawing';
 
 const op = (id: string, setup: string, ...partIds: string[]) => ({ id, setup, partIds });
 
@@ -27,4 +27,19 @@ describe('the track picture', () => {
     for (const s of d.stations) for (const y of s.ys) expect(y).toBeLessThan(d.height);
   });
   it('nothing to do is an empty picture', () => expect(trackDrawing([])).toMatchObject({ stations: [], tracks: [], bands: [] }));
+  it('a station let go stands among the others by how many lie left of it', () => {
+    const x = (i: number) => d.stations[i]?.x as number;
+    expect(placeAt(d, '1', x(1))).toBe(1);
+    expect(placeAt(d, '1', x(0) - 1)).toBe(0);
+    expect(placeAt(d, '1', x(2) - 1)).toBe(1);
+    expect(placeAt(d, '1', x(2) + 1)).toBe(2);
+    expect(placeAt(d, '4', 1e6)).toBe(4);
+  });
+  it.each([
+    [0, 100, [1, 5, 9]],
+    [1, 5, [1, 5]],
+    [2, 8, [5]],
+    [6, 8, []],
+    [10, 20, []],
+  ])('from %i to %i there are %j', (from, to, seen) => expect(within([1, 5, 9], (n) => n, from, to)).toEqual(seen));
 });

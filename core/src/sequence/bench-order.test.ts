@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import { KIT, part, rowOf } from '../../test/build';
+import type { PartDefinition, RowDefinition } from '../record/definitions';
+import { assemblyWork } from '../setup/assembly-work';
+import { arrange, withAccess } from './arrange';
+import { benchInOrder, operationOf } from './bench-order';
+import { kitHours, summaryOfAssembly } from './kit-hours';
+import { deriveSequence } from './model';
+
+const PARTS = [part('skin', 'skin', 0.025), part('rib', 'rib', 0.032), part('top', 'top', 0.025)];
+const entity = (id: string, parts: string[], order: number, more: Partial<RowDefinition> = {}) => ({
+  kind: 'row' as const,
+  id,
+  version: 1,
+  definition: { ...rowOf(parts, 4), order, ...more },
+});
+const shutByTop = { shutBy: [{ by: { kind: 'part' as const, id: 'top' }, side: 'shop' as const }] };
+const record = (rows: ReturnType<typeof entity>[]) => ({ kit: KIT, parts: PARTS, rows, marks: [] });
+
+function bench(rows: ReturnType<typeof entity>[]) {
+  const work = assemblyWork(record(rows));
+  const parts = new Map<string, PartDefinition>(PARTS.map((p) => [p.id, p.definition]));
+  const derived = deriveSequence({ kit: KIT, parts, rows: work.rows, tools: [], partsDone: work.partsDone });
+  const arranged = arrange(derived.left, derived.access, derived.done);
+  if (!arranged.ok) throw new Error('a loop');
+  const operations = new Map(withAccess(derived.left, derived.access).operations.map((o) => [o.id, o]));
+  return {
+    work,
+    derived,
+    operations,
+    setups: benchInOrder(work.setups, arranged.value.order, operations, derived.done),
+    order: arranged.value.order,
+  };
+}
+
+describe('the bench in the order of the work', () => {
+  /* The closing row was laid out first and would come first by itself. */
+  const rows = [entity('closing', ['top', 'rib'], 1), entity('inner', ['skin', 'rib'], 2, shutByTop)];
+  it('every item is part of an operation, and stands where the order has it', () => {
+    const { setups, operations, order } = bench(rows);
+    for (const s of setups) {
+      const places = s.items.map((i) => order.indexOf(operationOf(s, i)));
+      for (const i of s.items) expect(operations.has(operationOf(s, i)), operationOf(s, i)).toBe(true);
+      expect(places).toEqual([...places].sort((a, b) => a - b));
+    }
+  });
+  it('the row that would be shut off comes first; the other says what it waits for, through the closing that nobody marks', () => {
+    const { setups } = bench(rows);
+    const riveting = setups.find((s) => s.setup.operation === 'set');
+    expect(riveting?.items.map((i) => i.rowId)).toEqual(['inner', 'closing']);
+    expect(riveting?.items[0]?.toldWaits).toEqual([]);
+    expect(riveting?.items[1]?.toldWaits.map((w) => [w.id.split('/').slice(0, 2).join('/'), w.because])).toEqual([
+      ['inner/set', 'shuts-off'],
+      ['inner/inspected', 'hides-heads'],
+    ]);
+    expect(riveting?.readyHoles).toBe(0);
+  });
+  it('a row that waits for a later part says which', () => {
+    const { setups } = bench([entity('held', ['skin', 'rib'], 1, { waitsForParts: ['top'] })]);
+    const riveting = setups.find((s) => s.setup.operation === 'set');
+    expect(riveting?.items[0]?.toldWaits).toEqual([{ id: 'part/top/fit-up', because: 'waits-for-part' }]);
+  });
+  it('nothing told: nothing waits beyond the steps', () => {
+    const { setups } = bench([entity('a', ['skin', 'rib'], 1), entity('b', ['top', 'rib'], 2)]);
+    expect(setups.flatMap((s) => s.items.flatMap((i) => i.toldWaits))).toEqual([]);
+  });
+});
+
+describe('hours over a kit', () => {
+  const rows = [entity('closing', ['top', 'rib'], 1), entity('inner', ['skin', 'rib'], 2, shutByTop)];
+  const advice = summaryOfAssembly(record(rows), [], null);
+  it('the dead ends are those of the order that is followed', () => {
+    const plans = summaryOfAssembly(record(rows), [], { follows: 'plans', reason: '', plans: ['closing', 'inner'] });
+    expect([advice.deadEnds, plans.deadEnds]).toEqual([0, 1]);
+    expect(plans.operations).toBe(advice.operations);
+  });
+  it('the middles add up, and so do the ranges: a kind of work that goes off goes off everywhere', () => {
+    const { whole, each } = kitHours([advice.open, advice.open], []);
+    expect(whole.middle).toBeCloseTo(2 * (each[0]?.middle ?? 0), 9);
+    expect(whole.high - whole.low).toBeCloseTo(2 * ((each[0]?.high ?? 0) - (each[0]?.low ?? 0)), 9);
+    expect(kitHours([], []).whole).toMatchObject({ low: 0, middle: 0, high: 0, ownShare: 0 });
+  });
+});

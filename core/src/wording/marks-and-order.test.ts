@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest';
+import { MARK_KINDS } from '../record/marks';
+import { STEP_KINDS } from '../record/steps';
+import { mm } from '../units/length';
+import { markText } from './marks';
+import { deadEndSentence, operationVerb, precedenceReason, shutOffSentence, toldWaitSentence, wayOutSentences } from './sequence';
+import { ASSEMBLY_WORK } from '../tables/minutes';
+
+const holes = (n: number) => Array.from({ length: n }, (_, i) => `h${i}`);
+
+describe('marks in a few words', () => {
+  it.each([
+    [{ kind: 'drilled', holeIds: holes(12), payload: {} }, '12 holes drilled'],
+    [{ kind: 'drilled', holeIds: holes(1), payload: {} }, '1 hole drilled'],
+    [{ kind: 'primed', holeIds: [], payload: { partIds: ['a', 'b'] } }, '2 parts primed'],
+    [{ kind: 'depth-read', holeIds: holes(1), payload: {} }, 'a depth reading'],
+  ] as const)('%j', (mark, text) => expect(markText(mark)).toBe(text));
+  it('every kind has some, without an identifier in it', () => {
+    for (const kind of MARK_KINDS) expect(markText({ kind, holeIds: holes(2), payload: {} })).not.toMatch(/undefined|NaN|0 /);
+  });
+});
+
+describe('the order in words', () => {
+  it('every two steps have a reason, and every operation a verb', () => {
+    for (const a of STEP_KINDS) for (const b of STEP_KINDS) expect(precedenceReason('order-of-work', a, b).length).toBeGreaterThan(10);
+    for (const kind of [...STEP_KINDS, ...ASSEMBLY_WORK]) expect(operationVerb(kind)).toMatch(/^[a-z]/);
+  });
+  it('between two steps the trade’s own reason, else the reason of the precedence', () => {
+    expect(precedenceReason('order-of-work', 'drilled', 'dimpled')).toBe('the die’s pilot fits the final hole');
+    expect(precedenceReason('shuts-off', 'set', 'close')).toBe('after it nothing you own gets at the row any more');
+  });
+  it('a dead end names row, step and what was possible until then', () => {
+    const end = { rowId: 'r', setId: 's', closedBy: 'c', lost: ['gun', 'back'] as const };
+    expect(deadEndSentence(end, 'Inner', 'close up: top', 14)).toBe(
+      'Inner is not set when “close up: top” (step 14) shuts it off. Until then gun and bar, back-riveting would do; after it nothing you own.',
+    );
+    expect(deadEndSentence(end, 'Inner', 'close up: top', null)).toContain('(done already)');
+    expect(deadEndSentence({ ...end, closedBy: null }, 'Inner', '', null)).toBe('Inner: nothing you own sets it, from the start.');
+  });
+  it('what a way out costs, each figure only where it differs', () => {
+    const way = {
+      kind: 'blind',
+      order: [],
+      setupChanges: 6,
+      minutes: 40,
+      deadEnds: [],
+      row: null,
+      tool: null,
+      verdict: null,
+      hole: null,
+    } as const;
+    const was = { setupChanges: 5, minutes: 40 };
+    expect(wayOutSentences(way, was, 'in')[0]).toBe('1 more change of set-up (6).');
+    expect(wayOutSentences(way, was, 'in').join(' ')).toContain('ask the kit maker');
+    expect(wayOutSentences({ ...way, kind: 'earlier' }, { ...was, setupChanges: 6 }, 'in')).toEqual(['No more changes of set-up (6).']);
+    const more = {
+      ...way,
+      minutes: 65,
+      hole: { before: mm(2.4892), after: mm(2.77876) },
+      verdict: { before: 'ok', after: 'stop' },
+    } as const;
+    const said = wayOutSentences(more, was, 'in').join(' ');
+    expect(said).toContain('Some 25 minutes more.');
+    expect(said).toContain('Its holes are .1094 in instead of .098 in.');
+    expect(said).toContain('goes from ok to stop');
+  });
+  it('what was told, with the room that is left', () => {
+    const fact = { by: { kind: 'row', id: 'x' }, side: 'shop' } as const;
+    expect(shutOffSentence(fact, 'Keel', 'in')).toBe('Reached from the shop side until Keel is set.');
+    expect(shutOffSentence({ ...fact, room: { mm: 25.4, text: '1', units: 'in' }, isBentOpen: true }, 'Keel', 'in')).toBe(
+      'Reached from the shop side until Keel is set; 1.000 in of room is left then. A flange is bent open for it.',
+    );
+    expect(toldWaitSentence('waits-for-part', 'fit-up', 'fit up: hinge')).toBe('fit up: hinge, the part that comes later');
+  });
+});
