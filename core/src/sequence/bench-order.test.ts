@@ -51,7 +51,6 @@ describe('the bench in the order of the work', () => {
     expect(riveting?.items[0]?.toldWaits).toEqual([]);
     expect(riveting?.items[1]?.toldWaits.map((w) => [w.id.split('/').slice(0, 2).join('/'), w.because])).toEqual([
       ['inner/set', 'shuts-off'],
-      ['inner/inspected', 'hides-heads'],
     ]);
     expect(riveting?.readyHoles).toBe(0);
   });

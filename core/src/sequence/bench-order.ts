@@ -28,7 +28,9 @@ export function toldWaits(id: string, operations: ReadonlyMap<string, AssemblyOp
     }
   };
   look(id);
-  return [...found.values()];
+  /* Looking at a row comes after setting it: where both are waited for, setting says enough. */
+  const set = new Set([...found.keys()].flatMap((at) => (operations.get(at)?.kind === 'set' ? [operations.get(at)?.rowId] : [])));
+  return [...found.values()].filter(({ id: at }) => operations.get(at)?.kind !== 'inspected' || !set.has(operations.get(at)?.rowId ?? ''));
 }
 
 /** An item of the bench with its place in the order of the work, and what it waits for beyond the steps. */

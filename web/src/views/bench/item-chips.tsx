@@ -50,8 +50,12 @@ export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemC
                     </span>
                   ) : null}
                   {i.toldWaits.map((w) => (
-                    <span key={w.id} className="block text-[13px] text-caution">
-                      waits for {toldWaitSentence(w.because, operations.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))}
+                    <span
+                      key={w.id}
+                      className="block text-[13px] text-caution"
+                      title={toldWaitSentence(w.because, operations.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))}
+                    >
+                      waits for {sequence.nameOf(w.id)}
                     </span>
                   ))}
                 </button>

@@ -113,6 +113,7 @@ function TodayOfAssembly({ data, select, units }: { data: AssemblyAnswer; select
           </Link>
         </div>
         <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
+        <DeadEndAlert sequence={sequence} rows={rows} data={data} />
         {shown.length === 0 ? (
           <p className="text-[19px]">
             {setups.length === 0
@@ -123,7 +124,7 @@ function TodayOfAssembly({ data, select, units }: { data: AssemblyAnswer; select
         {shown.map((s, i) => (
           <SetupOffer key={s.setup.key} setup={s} number={i + 1} rows={rows} data={data} to={to} />
         ))}
-        <Blocked setups={setups} sequence={sequence} rows={rows} data={data} />
+        <Blocked setups={setups} sequence={sequence} rows={rows} />
         {ready.length > shown.length ? (
           <Link className="label text-[17px] underline underline-offset-2" to={`/assemblies/${assembly.id}/bench`}>
             {ready.length - shown.length} more set-ups on the bench
@@ -134,44 +135,40 @@ function TodayOfAssembly({ data, select, units }: { data: AssemblyAnswer; select
   );
 }
 
+/** The order that is followed ends dead: said before anything is taken up. */
+function DeadEndAlert({ sequence, rows, data }: { sequence: Sequence } & Pick<OfferProps, 'rows' | 'data'>) {
+  const { deadEnds } = sequence.access;
+  if (deadEnds.length === 0) return null;
+  const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
+  return (
+    <p role="alert" className="rounded border border-stop bg-stop-soft p-2 text-[18px] text-stop">
+      The order you follow ends dead at {deadEnds.map((d) => titles.get(d.rowId)).join(', ')}.{' '}
+      <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/sequence`}>
+        See the ways out
+      </Link>
+    </p>
+  );
+}
+
 /** Blocked rows are named up to so many. */
 const BLOCKED_SHOWN = 4;
 
-/** Dead ends of the order that is followed, and what waits for something told, with what it waits for. */
-function Blocked({
-  setups,
-  sequence,
-  rows,
-  data,
-}: { setups: readonly OrderedSetup[]; sequence: Sequence } & Pick<OfferProps, 'rows' | 'data'>) {
+/** What waits for something told, and for what. */
+function Blocked({ setups, sequence, rows }: { setups: readonly OrderedSetup[]; sequence: Sequence } & Pick<OfferProps, 'rows'>) {
   const operations = useMemo(() => new Map(sequence.left.map((o) => [o.id, o])), [sequence.left]);
   const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
   const waiting = setups.flatMap((s) => s.items.filter((i) => i.toldWaits.length > 0).map((i) => ({ setup: s.setup, item: i })));
-  const { deadEnds } = sequence.access;
+  if (waiting.length === 0) return null;
   return (
-    <>
-      {deadEnds.length > 0 ? (
-        <p role="alert" className="rounded border border-stop bg-stop-soft p-2 text-[18px] text-stop">
-          The order you follow ends dead at {deadEnds.map((d) => titles.get(d.rowId)).join(', ')}.{' '}
-          <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/sequence`}>
-            See the ways out
-          </Link>
-        </p>
-      ) : null}
-      {waiting.length > 0 ? (
-        <ul aria-label="Waits" className="border-t border-line pt-2 text-[17px] text-ink2">
-          {waiting.slice(0, BLOCKED_SHOWN).map(({ setup, item }) => (
-            <li key={`${setup.key}/${item.key}`}>
-              {OPERATION_WORDS[setup.operation].verb}: {titles.get(item.rowId)} waits for{' '}
-              {item.toldWaits
-                .map((w) => toldWaitSentence(w.because, operations.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id)))
-                .join('; ')}
-            </li>
-          ))}
-          {waiting.length > BLOCKED_SHOWN ? <li>and {waiting.length - BLOCKED_SHOWN} more, see the bench</li> : null}
-        </ul>
-      ) : null}
-    </>
+    <ul aria-label="Waits" className="border-t border-line pt-2 text-[17px] text-ink2">
+      {waiting.slice(0, BLOCKED_SHOWN).map(({ setup, item }) => (
+        <li key={`${setup.key}/${item.key}`}>
+          {OPERATION_WORDS[setup.operation].verb}: {titles.get(item.rowId)} waits for{' '}
+          {item.toldWaits.map((w) => toldWaitSentence(w.because, operations.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))).join('; ')}
+        </li>
+      ))}
+      {waiting.length > BLOCKED_SHOWN ? <li>and {waiting.length - BLOCKED_SHOWN} more, see the bench</li> : null}
+    </ul>
   );
 }
 
