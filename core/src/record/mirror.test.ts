@@ -80,6 +80,49 @@ describe('a mirrored assembly', () => {
   });
 });
 
+describe('what was told of a row', () => {
+  const told: Entity<'row'> = {
+    ...source,
+    definition: {
+      ...source.definition,
+      shutBy: [
+        { by: { kind: 'part', id: 'p2' }, side: 'shop' },
+        { by: { kind: 'row', id: 'r2' }, side: 'head' },
+      ],
+      waitsForParts: ['p1'],
+    },
+  };
+  const rowIn = (edits: readonly { kind: string; definition: unknown }[]) =>
+    edits.find((e) => e.kind === 'row')?.definition as RowDefinition;
+  it('in a mirrored assembly names the other side’s parts and rows; the order that was decided on stays here', () => {
+    const assembly = {
+      kind: 'assembly' as const,
+      id: 'a',
+      version: 1,
+      definition: {
+        v: 1 as const,
+        kitId: 'k',
+        name: 'Left',
+        order: 1,
+        sequence: { follows: 'own' as const, reason: 'x', own: ['r1/set'] },
+      },
+    };
+    const other: Entity<'row'> = { ...source, id: 'r2' };
+    const { edits } = mirrorAssembly(assembly, parts, [told, other], 2, ids(7));
+    const partId = edits.find((e) => e.kind === 'part' && e.definition?.mirroredFrom === 'p2')?.id;
+    const first = edits.find((e) => e.kind === 'part' && e.definition?.mirroredFrom === 'p1')?.id;
+    const rowId = edits.find((e) => e.kind === 'row' && e.definition?.mirroredFrom === 'r2')?.id;
+    expect(rowIn(edits).shutBy?.map((s) => s.by.id)).toEqual([partId, rowId]);
+    expect(rowIn(edits).waitsForParts).toEqual([first]);
+    expect(edits[0]?.definition).not.toHaveProperty('sequence');
+  });
+  it('of a row mirrored within its assembly keeps what holds for both hands, and nothing of the first hand’s', () => {
+    const mirrored = rowIn(mirrorRow(told, parts, 2, ids(8))?.edits ?? []);
+    expect(mirrored.shutBy?.map((s) => s.by.id)).toEqual(['p2']);
+    expect(mirrored.waitsForParts).toEqual([]);
+  });
+});
+
 describe('mirrored twice', () => {
   it.each([0, 90, 180, 270] as const)('an orientation turned %i is as it was', (turnDeg) => {
     for (const flipped of [true, false]) expect(mirrorOrientation(mirrorOrientation({ turnDeg, flipped }))).toEqual({ turnDeg, flipped });

@@ -2,7 +2,7 @@ import { good, type Result } from '../units/result';
 import { operationGraph, type Operation } from './graph';
 import type { AssemblyOperation, Precedence } from './operations';
 import { orderOperations, type OperationOrder, type OrderOptions } from './order';
-import { accessAlong, type Access, type AccessRow } from './shut-off';
+import { accessAlong, waysAfter, type Access, type AccessRow } from './shut-off';
 
 /** The operations with what must not be shut off before it is set among their precedences. */
 export interface WithAccess {
@@ -12,11 +12,7 @@ export interface WithAccess {
 }
 
 /** Adds to every operation that shuts a row off that the row comes first, one by one; never so that they wait for each other in a ring. */
-export function withAccess(
-  operations: readonly AssemblyOperation[],
-  rows: readonly AccessRow[],
-  joint: readonly { readonly setId: string; readonly closedBy: string }[] = [],
-): WithAccess {
+export function withAccess(operations: readonly AssemblyOperation[], rows: readonly AccessRow[]): WithAccess {
   const after = new Map(operations.map((o) => [o.id, new Map(o.after.map((a) => [a.id, a.because]))]));
   const added = new Set<string>();
   const unavoidable: { rowId: string; closedBy: string }[] = [];
@@ -29,9 +25,9 @@ export function withAccess(
     return true;
   };
   for (const r of rows)
-    r.closers.forEach((c, i) => {
-      const isLast = r.ways[1 << i]?.length === 0 || joint.some((j) => j.setId === r.setId && j.closedBy === c.operationId);
-      if (!isLast || r.ways[0]?.length === 0) return;
+    r.closers.forEach((c) => {
+      /* What shuts a row off together with others does so alone: a side that is shut, or the tightest room. */
+      if (r.open.length === 0 || waysAfter(r, (x) => x === c).length > 0) return;
       if (!wait(c.operationId, r.setId, 'shuts-off')) {
         unavoidable.push({ rowId: r.rowId, closedBy: c.operationId });
         return;
@@ -73,9 +69,6 @@ export interface Arranged extends Omit<OperationOrder, 'order'> {
   readonly access: Access;
 }
 
-/** Two things may shut a row off together that neither does alone: then the order is looked for again, so many times. */
-const ROUNDS = 8;
-
 /**
  * An order of operations that changes set-ups least and shuts no row off where any order can help it. `done`: operations done before.
  * Problems: a loop among the precedences, named.
@@ -86,24 +79,12 @@ export function arrange(
   done: ReadonlySet<string>,
   options: OrderOptions = {},
 ): Result<Arranged> {
-  const joint: { setId: string; closedBy: string }[] = [];
-  const hopeless = new Set<string>();
-  for (let round = 0; ; round++) {
-    const { operations: own, unavoidable } = withAccess(operations, rows, joint);
-    for (const u of unavoidable) hopeless.add(`${u.rowId} ${u.closedBy}`);
-    const graph = operationGraph(graphOperations(own));
-    if (!graph.ok) return graph;
-    const { order, ...rest } = orderOperations(graph.value, options);
-    const ids = order.map((n) => own[n]?.id ?? '');
-    const access = accessAlong(ids, rows, done);
-    const fresh = access.deadEnds.flatMap((d) =>
-      d.closedBy !== null && !done.has(d.closedBy) && !hopeless.has(`${d.rowId} ${d.closedBy}`)
-        ? [{ setId: d.setId, closedBy: d.closedBy }]
-        : [],
-    );
-    if (fresh.length === 0 || round >= ROUNDS) return good({ ...rest, order: ids, access });
-    joint.push(...fresh);
-  }
+  const own = withAccess(operations, rows).operations;
+  const graph = operationGraph(graphOperations(own));
+  if (!graph.ok) return graph;
+  const { order, ...rest } = orderOperations(graph.value, options);
+  const ids = order.map((n) => own[n]?.id ?? '');
+  return good({ ...rest, order: ids, access: accessAlong(ids, rows, done) });
 }
 
 /** Changes of set-up along an order. */

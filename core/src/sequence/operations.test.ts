@@ -108,7 +108,7 @@ describe('2,000 random assemblies', () => {
       const joined = new Map([...parts].map(([id, p]) => [id, random() < 0.3 ? { ...p, subAssembly: 'box' } : p]));
       const all = derive(rows, joined);
       const access = accessRows(all, rows, []);
-      const arranged = arrange(all, access, new Set(), { effort: 0.1 });
+      const arranged = arrange(all, access, new Set(), { effort: 0.01 });
       if (!arranged.ok) throw new Error(`round ${round}: ${JSON.stringify(arranged.problem)}`);
       const byId = new Map(all.map((o) => [o.id, o]));
       const order = arranged.value.order.map((id) => byId.get(id) as AssemblyOperation);

@@ -6,7 +6,7 @@ import { arrange, withAccess } from './arrange';
 import { breaksOf, followOrder, moved, plansWish } from './follow';
 import { deriveSequence, type SequenceModel } from './model';
 import { closeId } from './operations';
-import { accessAlong, waysLeft } from './shut-off';
+import { accessAlong, waysAfter, waysLeft, type AccessRow } from './shut-off';
 import { waysOut } from './ways-out';
 import { NOTHING_TRIED, tryOut } from './what-if';
 import { DEFAULT_MINUTES } from '../tables/minutes';
@@ -184,14 +184,44 @@ describe('an order that shuts a row off', () => {
       'bend',
     ]);
   });
-  it('two that shut a row off only together: the row comes before the later of them', () => {
+  it('of two rooms the tighter counts, and the row comes before what leaves it', () => {
     const twice = row('r', ['rib', 'spar'], {
       shutBy: [by('row', 'x', { room: inch(0.6) }), by('row', 'y', { room: inch(0.8) })],
     });
-    /* The bar has room under .8, the squeezer under .6; with both nothing has but the small nose. */
     const own = model([twice, row('x', ['skin', 'rib']), row('y', ['skin', 'spar'])], [squeezer(0.7)]);
-    expect(deriveSequence(own).access[0]?.ways.map((w) => w.length > 0)).toEqual([true, false, true, false]);
+    const access = deriveSequence(own).access[0] as AccessRow;
+    const left = (...ids: string[]) => waysAfter(access, (c) => ids.includes(c.by.by.id)).length > 0;
+    expect([left(), left('x'), left('y'), left('x', 'y')]).toEqual([true, false, true, false]);
     expect(solve(own).access.deadEnds).toEqual([]);
+  });
+});
+
+describe('ways by what is done, held against working each set out by itself', () => {
+  it('for 300 random rows and every set of what shuts them off', () => {
+    let state = 20261123;
+    const random = () => (state = (state * 48271) % 2147483647) / 2147483647;
+    for (let round = 0; round < 300; round++) {
+      const facts = Array.from({ length: 1 + Math.floor(random() * 4) }, (_, i): ShutOff => ({
+        by: { kind: 'row', id: `x${i}` },
+        side: (['head', 'shop', 'both'] as const)[Math.floor(random() * 3)] ?? 'shop',
+        room: random() < 0.7 ? inch(0.3 + random()) : null,
+        isBentOpen: random() < 0.2,
+      }));
+      const blind = random() < 0.3 ? { name: 'BR', hole: inch(0.11), gripMin: null, gripMax: null } : null;
+      const tools = [0.4, 0.7, 1].filter(() => random() < 0.6).map((nose) => squeezer(nose));
+      const own = row('r', ['rib', 'spar'], { shutBy: facts, blind, head: random() < 0.5 ? 'flush-100' : 'protruding' });
+      const others = facts.map((_, i) => row(`x${i}`, ['skin', 'rib']));
+      const access = deriveSequence(model([own, ...others], tools)).access.find((a) => a.rowId === 'r');
+      for (let mask = 0; mask < 2 ** facts.length; mask++) {
+        const isIn = (id: string) => Boolean(mask & (1 << Number(id.slice(1))));
+        const wanted = waysLeft(
+          own,
+          facts.filter((f) => isIn(f.by.id)),
+          tools,
+        );
+        expect(access && waysAfter(access, (c) => isIn(c.by.by.id)), `round ${round}, ${mask}`).toEqual(wanted);
+      }
+    }
   });
 });
 

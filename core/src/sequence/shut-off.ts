@@ -53,18 +53,26 @@ export interface Closer {
   readonly operationId: string;
 }
 
-/** A row with what shuts it off, and the ways that are left for every set of things done. */
+/** A row with what shuts it off, and the ways that are left by the room that is. */
 export interface AccessRow {
   readonly rowId: string;
   readonly setId: string;
   readonly inspectId: string | null;
+  readonly isBlind: boolean;
   readonly closers: readonly Closer[];
-  /** By the closers done, as bits from the first. */
-  readonly ways: readonly (readonly SettingWay[])[];
+  /** The ways while neither side is shut: with nothing told, then for each room that something leaves, mm. */
+  readonly open: readonly SettingWay[];
+  readonly byRoom: readonly { readonly roomMm: number; readonly ways: readonly SettingWay[] }[];
 }
 
-/** Most things that may shut one row off: beyond, the rest is left out, and said. */
-export const CLOSERS_MOST = 8;
+/** The ways left once some of the things that shut a row off are done. */
+export function waysAfter({ isBlind, closers, open, byRoom }: AccessRow, isDone: (closer: Closer) => boolean): readonly SettingWay[] {
+  const shut = closers.filter((c) => c.by.isBentOpen !== true && isDone(c)).map((c) => c.by);
+  const full = shut.filter((s) => !s.room);
+  if (full.some((s) => s.side !== 'shop') || (!isBlind && full.length > 0)) return [];
+  const room = Math.min(...shut.flatMap((s) => (s.room ? [s.room.mm] : [])), Infinity);
+  return byRoom.find((r) => r.roomMm === room)?.ways ?? open;
+}
 
 /** The rows that something shuts off, or that no tool of the builder's sets at all. */
 export function accessRows(
@@ -82,22 +90,15 @@ export function accessRows(
   return rows.flatMap((r): AccessRow[] => {
     const own = ofRow.get(r.id);
     if (own?.set === undefined) return [];
-    const closers = (r.row.shutBy ?? [])
-      .flatMap((by): Closer[] => {
-        const operationId = by.by.kind === 'part' ? closeId(by.by.id) : ofRow.get(by.by.id)?.set;
-        return operationId !== undefined && known.has(operationId) && operationId !== own.set ? [{ by, operationId }] : [];
-      })
-      .slice(0, CLOSERS_MOST);
-    const ways = Array.from({ length: 2 ** closers.length }, (_, mask) =>
-      waysLeft(
-        r,
-        closers.filter((_, i) => mask & (1 << i)).map((c) => c.by),
-        tools,
-      ),
-    );
-    return closers.length > 0 || ways[0]?.length === 0
-      ? [{ rowId: r.id, setId: own.set, inspectId: own.inspected ?? null, closers, ways }]
-      : [];
+    const closers = (r.row.shutBy ?? []).flatMap((by): Closer[] => {
+      const operationId = by.by.kind === 'part' ? closeId(by.by.id) : ofRow.get(by.by.id)?.set;
+      return operationId !== undefined && known.has(operationId) && operationId !== own.set ? [{ by, operationId }] : [];
+    });
+    const open = waysLeft(r, [], tools);
+    if (closers.length === 0 && open.length > 0) return [];
+    const rooms = new Map(closers.flatMap(({ by }) => (by.room ? [[by.room.mm, by] as const] : [])));
+    const byRoom = [...rooms].map(([roomMm, by]) => ({ roomMm, ways: waysLeft(r, [{ ...by, isBentOpen: false }], tools) }));
+    return [{ rowId: r.id, setId: own.set, inspectId: own.inspected ?? null, isBlind: Boolean(r.row.blind), closers, open, byRoom }];
   });
 }
 
@@ -129,27 +130,27 @@ export function accessAlong(order: readonly string[], rows: readonly AccessRow[]
   const narrows = new Map<string, { rowId: string; left: readonly SettingWay[] }[]>();
   for (const r of rows) {
     const set = at(r.setId);
-    let mask = 0;
-    let ways = r.ways[0] ?? [];
+    const shut = new Set<Closer>();
+    let ways = r.open;
     let last: string | null = null;
     if (ways.length === 0 && set >= 0) deadEnds.push({ rowId: r.rowId, setId: r.setId, closedBy: null, lost: [] });
     const sorted = r.closers
-      .map((c, i) => ({ ...c, bit: 1 << i, when: at(c.operationId) }))
+      .map((closer) => ({ closer, when: at(closer.operationId) }))
       .filter((c) => c.when < Infinity)
       .sort((a, b) => a.when - b.when);
-    for (const c of sorted) {
+    for (const { closer, when } of sorted) {
       const before = ways;
-      mask |= c.bit;
-      ways = r.ways[mask] ?? [];
+      shut.add(closer);
+      ways = waysAfter(r, (c) => shut.has(c));
       if (ways.length === before.length) continue;
       if (ways.length === 0) {
-        last = c.operationId;
-        if (set > c.when) deadEnds.push({ rowId: r.rowId, setId: r.setId, closedBy: last, lost: before });
+        last = closer.operationId;
+        if (set > when) deadEnds.push({ rowId: r.rowId, setId: r.setId, closedBy: last, lost: before });
         break;
       }
-      const known = narrows.get(c.operationId);
+      const known = narrows.get(closer.operationId);
       if (known) known.push({ rowId: r.rowId, left: ways });
-      else narrows.set(c.operationId, [{ rowId: r.rowId, left: ways }]);
+      else narrows.set(closer.operationId, [{ rowId: r.rowId, left: ways }]);
     }
     until.set(r.rowId, last);
   }

@@ -33,7 +33,7 @@ export function useOrder(operations: readonly AssemblyOperation[], access: reado
     () =>
       JSON.stringify([
         question.operations.map((o) => [o.id, o.setup, o.after.map((a) => a.id)]),
-        question.access.map((r) => [r.setId, r.closers.map((c) => c.operationId), r.ways.map((w) => w.length)]),
+        question.access.map((r) => [r.setId, r.isBlind, r.closers, r.open, r.byRoom]),
         question.done,
       ]),
     [question],
