@@ -1,16 +1,16 @@
 import { useMemo, useState } from 'react';
 import type { SequenceDecision } from '#core/record/definitions';
 import { setupChanges } from '#core/sequence/arrange';
-import { breaksOf, followOrder, moved, type Break } from '#core/sequence/follow';
+import { breaksOf, followOrder, moved } from '#core/sequence/follow';
 import { learnedMinutes } from '#core/sequence/hours';
 import { minutesLeft } from '#core/sequence/model';
 import type { AssemblyOperation } from '#core/sequence/operations';
-import { accessAlong, type DeadEnd } from '#core/sequence/shut-off';
+import { accessAlong } from '#core/sequence/shut-off';
 import type { WorkedTime } from '#core/log/work-hours';
 import type { WayOut } from '#core/sequence/ways-out';
 import { NOTHING_TRIED, tryOut, type WhatIf } from '#core/sequence/what-if';
 import type { Setup } from '#core/setup/setup';
-import { FOLLOWED_WORDS, precedenceReason, WAY_OUT_WORDS } from '#core/wording/sequence';
+import { FOLLOWED_WORDS, WAY_OUT_WORDS } from '#core/wording/sequence';
 import { setupName } from '#core/wording/setups';
 import { useKeep } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
@@ -25,6 +25,7 @@ import { useUnits } from '../../ui/units';
 import { DeadEnds } from './dead-ends';
 import { FollowedOrder } from './followed';
 import { HoursPanel } from './hours-panel';
+import { MoveAnswer, type Move } from './move-answer';
 import { OperationPanel } from './operation-panel';
 import { TrackPicture } from './track-picture';
 import { WhatIfPanel } from './what-if-panel';
@@ -35,17 +36,6 @@ export function SequenceView() {
 }
 
 const NO_TIMES: readonly WorkedTime[] = [];
-
-/** What moving an operation would break. */
-interface Move {
-  readonly id: string;
-  readonly order: readonly string[];
-  readonly breaks: readonly Break[];
-  /** Rows it would shut off. */
-  readonly deadEnds: readonly DeadEnd[];
-  readonly setupChanges: number;
-  readonly isDropped: boolean;
-}
 
 function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
   const units = useUnits();
@@ -277,49 +267,4 @@ function adviceSentence({ setupChanges: changes, known, isBusy }: ReturnType<typ
       : 'Stopped: this order keeps every precedence, but may change set-ups more often.';
   const sure = known.optimal ? ': no order has fewer' : `; at least ${known.lowerBound} whatever the order`;
   return `${changes} changes of set-up${sure}.${isBusy ? ' Still looking …' : ''}`;
-}
-
-interface MoveAnswerProps {
-  readonly move: Move;
-  readonly nameOf: (id: string) => string;
-  readonly operations: ReadonlyMap<string, AssemblyOperation>;
-  readonly onAnyway: () => void;
-  readonly onLeave: () => void;
-}
-
-/** What putting an operation there breaks, and why; while it is dragged and after. */
-function MoveAnswer({ move, nameOf, operations, onAnyway, onLeave }: MoveAnswerProps) {
-  const { breaks, id, isDropped } = move;
-  return (
-    <div role="group" aria-label="What the move breaks" aria-live="polite" className="rounded border border-caution bg-caution-soft p-2">
-      <p className="label text-[18px]">
-        {nameOf(id)} {breaks.length === 0 ? 'can stand there.' : `there breaks ${breaks.length === 1 ? 'this' : 'these'}:`}
-      </p>
-      <ul>
-        {breaks.map((b) => {
-          const [earlier, later] = [operations.get(b.earlier), operations.get(b.later)];
-          return (
-            <li key={`${b.earlier} ${b.later}`}>
-              {nameOf(b.later)} comes after {nameOf(b.earlier)}
-              {earlier && later ? `: ${precedenceReason(b.because, earlier.kind, later.kind)}` : ''}
-            </li>
-          );
-        })}
-      </ul>
-      <p>
-        {move.setupChanges} changes of set-up.{' '}
-        {move.deadEnds.length > 0 ? (
-          <strong className="text-stop">It ends dead at {move.deadEnds.map((d) => nameOf(d.setId)).join('; ')}.</strong>
-        ) : (
-          'No dead end.'
-        )}
-      </p>
-      {isDropped ? (
-        <div className="flex gap-2 pt-1">
-          <Button onClick={onAnyway}>Put it there with what it needs</Button>
-          <Button onClick={onLeave}>Leave it where it was</Button>
-        </div>
-      ) : null}
-    </div>
-  );
 }
