@@ -89,6 +89,9 @@ describe('what to know before drilling', () => {
     ['half a thousandth off: the same', 0.0985, false],
   ])('a blind fastener that wants %s', (_, inch, isSaid) => {
     const blind = { name: 'blind 3/32', hole: { mm: inches(inch), text: '', units: 'in' as const }, gripMin: null, gripMax: null };
-    expect(helps({ blind }).some((h) => h.kind === 'blind-hole')).toBe(isSaid);
+    /* A row takes its fastener's hole by itself; only a hole that was typed can differ. */
+    const hole = { mm: inches(0.098), text: '#40', units: 'in' as const };
+    expect(helps({ blind, hole }).some((h) => h.kind === 'blind-hole')).toBe(isSaid);
+    expect(helps({ blind }).some((h) => h.kind === 'blind-hole')).toBe(false);
   });
 });

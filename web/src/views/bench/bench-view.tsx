@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useLayoutEffect, useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { marksFor } from '#core/setup/bench';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
@@ -69,7 +69,8 @@ function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
   const item = current?.items.find((i) => i.key === search.get('item')) ?? current?.items[0];
   const open = (setup: OrderedSetup, chosen?: OrderedItem) =>
     setSearch({ setup: setup.setup.key, ...(chosen ? { item: chosen.key } : {}) }, { replace: true });
-  useEffect(() => {
+  /* Before the picture is there, so that no key is pressed into nothing. */
+  useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (!current || isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('[role=dialog]')) return;
       const at = item ? current.items.indexOf(item) : 0;
@@ -197,7 +198,8 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo, s
     );
     setChosen(null);
   };
-  useEffect(() => {
+  /* Before the picture is there, so that no key is pressed into nothing. */
+  useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (e.key !== 'Enter' || isTyping(e.target) || document.querySelector('[role=dialog]')) return;
       /* On a button that is not a hole, Enter is that button's. */

@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { useLayoutEffect, useMemo } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import { toldWaitSentence } from '#core/wording/sequence';
@@ -90,7 +90,8 @@ function TodayOfAssembly({ data, select, units }: { data: AssemblyAnswer; select
   const shown = ready.slice(0, SETUPS_SHOWN);
   const to = (setup: OrderedSetup, item?: OrderedItem) =>
     `/assemblies/${assembly.id}/bench?${new URLSearchParams({ setup: setup.setup.key, ...(item ? { item: item.key } : {}) }).toString()}`;
-  useEffect(() => {
+  /* Before the picture is there, so that no key is pressed into nothing. */
+  useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
       const setup = shown[Number(e.key) - 1];
