@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { CHANGE_SCHEMA, MARKS_SCHEMA } from '../src/formats/record-schemas';
+import { MARKS_SCHEMA } from '../src/formats/mark-schemas';
+import { CHANGE_SCHEMA } from '../src/formats/record-schemas';
 
 const FOLDER = 'core/test/examples';
 

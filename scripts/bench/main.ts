@@ -22,7 +22,7 @@ import { waitFor } from '../start/processes';
 import { layoutAlong } from '#core/layout/path';
 import { mm } from '#core/units/length';
 import { medianMs, randomFrom, report } from './measure';
-import { editsOfAssembly, KIT, PERSON, randomAssembly, uuid } from './rows';
+import { changeOf, editsOfAssembly, KIT, randomAssembly, uuid } from './rows';
 
 async function planning(): Promise<void> {
   const { parts, rows } = randomAssembly(1500, uuid('assembly'), 1);
@@ -105,20 +105,7 @@ async function listing(folder: string): Promise<void> {
     const connection = connect(database.url);
     const [kitId, assemblyId] = [uuid('kit'), uuid('assembly')];
     const edits = editsOfAssembly(kitId, assemblyId, randomAssembly(500, assemblyId, 2));
-    const kept = await keepChange(
-      connection.db,
-      {
-        id: uuid('change'),
-        kitId,
-        person: PERSON,
-        device: PERSON,
-        recordedAt: '2026-11-20T10:00:00.000Z',
-        reason: '',
-        undoes: null,
-        edits,
-      },
-      new Date(),
-    );
+    const kept = await keepChange(connection.db, changeOf(uuid('change'), kitId, edits), new Date());
     if (!kept.ok) throw new Error(kept.problem.code);
     /* The server runs in a process of its own, as it does for a builder. */
     const port = 8438;

@@ -5,7 +5,7 @@ import { CHANGE_MAX_EDITS } from '#core/formats/record-schemas';
 import type { Edit } from '#core/record/definitions';
 import { CHROMIUM } from '../chromium';
 import { waitFor } from '../start/processes';
-import { PERSON } from './rows';
+import { changeOf } from './rows';
 
 const PORT = 8436;
 
@@ -26,16 +26,7 @@ export async function withPage(
       );
     if (!(await waitFor(isUp, 60_000))) throw new Error('the server did not come up');
     for (let i = 0; i < edits.length; i += CHANGE_MAX_EDITS) {
-      const change = {
-        id: randomUUID(),
-        kitId,
-        person: PERSON,
-        device: PERSON,
-        recordedAt: '2026-11-20T10:00:00.000Z',
-        reason: '',
-        undoes: null,
-        edits: edits.slice(i, i + CHANGE_MAX_EDITS),
-      };
+      const change = changeOf(randomUUID(), kitId, edits.slice(i, i + CHANGE_MAX_EDITS));
       const kept = await fetch(`${base}/api/changes`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },

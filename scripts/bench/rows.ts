@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { blankRow, newKit } from '#core/record/blank';
-import type { Edit, PartDefinition, RowDefinition } from '#core/record/definitions';
+import type { Change, Edit, PartDefinition, RowDefinition } from '#core/record/definitions';
 import { SHEET_STOCK } from '#core/tables/sheets';
 import { MM_PER_INCH } from '#core/units/length';
 import { showNumber } from '#core/units/show';
@@ -72,4 +72,9 @@ export function editsOfAssembly(kitId: string, assemblyId: string, made: ReturnT
     ...[...made.parts].map(([id, definition]): Edit => ({ kind: 'part', id, expectedVersion: 0, definition })),
     ...[...made.rows].map(([id, definition]): Edit => ({ kind: 'row', id, expectedVersion: 0, definition })),
   ];
+}
+
+/** A change that brings these edits, as a page would send it. */
+export function changeOf(id: string, kitId: string, edits: readonly Edit[]): Change {
+  return { id, kitId, person: PERSON, device: PERSON, recordedAt: '2026-11-20T10:00:00.000Z', reason: '', undoes: null, edits };
 }

@@ -3,7 +3,9 @@ import type { Change, Definitions, EntityKind } from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { bad, good, type Result } from '../units/result';
 import { checkShape } from './document';
-import { DEFINITION_SCHEMAS, MARK_SCHEMA, WHO_AND_WHEN } from './record-schemas';
+import { MARK_SCHEMA } from './mark-schemas';
+import { DEFINITION_SCHEMAS } from './record-schemas';
+import { WHO_AND_WHEN } from './schema-parts';
 
 /**
  * A whole kit as one JSON document: ids kept, keys sorted, no time of export inside. Published as a JSON Schema in

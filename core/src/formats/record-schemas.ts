@@ -11,41 +11,20 @@ import {
   type Change,
   type EntityKind,
 } from '../record/definitions';
-import {
-  CAGE_WAYS,
-  DEVIATION_KINDS,
-  DIMPLE_DEFECTS,
-  DISPOSITIONS,
-  HEAD_DEFECTS,
-  HOLE_ORIGINS,
-  LIES,
-  MARK_ADDRESS,
-  MARK_KINDS,
-  type Mark,
-} from '../record/marks';
-import { isLengthDash } from '../rivet/callout';
 import { ALLOYS } from '../tables/fasteners';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
 import { PROFILE_IDS } from '../tables/profiles';
 import { SHEET_MAX, SHEET_MIN } from '../tables/sheets';
 import { ROW_LINE_MAX_LAYERS, ROW_MAX_HOLES } from './row-line';
+import { id, length, lengthDash, time, typed, units, WHO_AND_WHEN } from './schema-parts';
 
-/** Shapes of everything written to the record; client and server check with the same ones. */
-const id = Joi.string().guid({ separator: '-' }).lowercase();
-const time = Joi.string()
-  .isoDate()
-  .pattern(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,3})?Z$/)
-  .max(24);
+/** Shapes of definitions and their changes; client and server check with the same ones. */
 const name = Joi.string().trim().min(1).max(120);
 const hand = Joi.valid('L', 'R', null).required();
-const units = Joi.valid('in', 'mm').required();
 const people = Joi.array()
   .items(Joi.object({ id: id.required(), initials: Joi.string().trim().min(1).max(6).required() }))
   .max(50);
 
-const typed = (min: number, max: number) =>
-  Joi.object({ mm: Joi.number().min(min).max(max).required(), text: Joi.string().max(40).required(), units });
-const length = typed(0.000001, 100_000);
 const thickness = typed(SHEET_MIN - 1e-9, SHEET_MAX + 1e-9);
 const nest = [Joi.valid('computed'), Joi.object({ fixed: typed(0, 10).required() })];
 const prep = Joi.valid('dimple', 'countersink', 'none', null).required();
@@ -145,8 +124,6 @@ const layer = Joi.object({
   edge: length.allow(null).required(),
   bothSides: Joi.boolean().required(),
 });
-
-const lengthDash = Joi.number().custom((value: number, helpers) => (isLengthDash(value) ? value : helpers.error('any.invalid')));
 
 const row = Joi.object({
   v: Joi.valid(1).required(),
@@ -272,16 +249,8 @@ const edit = Joi.object({
     .required(),
 });
 
-/** Who wrote a record, on which device, when. */
-export const WHO_AND_WHEN = {
-  person: id.required(),
-  device: id.required(),
-  recordedAt: time.required(),
-};
-
-/** Most edits in one change, marks in one request, holes in one mark. */
+/** Most edits in one change. */
 export const CHANGE_MAX_EDITS = 1500;
-export const MARKS_MAX = 500;
 
 export const CHANGE_SCHEMA: Joi.ObjectSchema<Change> = Joi.object({
   id: id.required(),
@@ -298,109 +267,3 @@ export const CHANGE_SCHEMA: Joi.ObjectSchema<Change> = Joi.object({
 })
   .required()
   .label('change');
-
-export const MARK_SCHEMA = Joi.object({
-  id: id.required(),
-  kind: Joi.valid(...MARK_KINDS).required(),
-  v: Joi.valid(1).required(),
-  rowId: id.required(),
-  holeIds: Joi.array()
-    .items(id)
-    .max(2 * ROW_MAX_HOLES)
-    .unique()
-    .required(),
-  layerIds: Joi.array().items(id).max(ROW_LINE_MAX_LAYERS).unique().required(),
-  side: Joi.valid('head', 'shop', null).required(),
-  doneAt: time.required(),
-  ...WHO_AND_WHEN,
-  payload: Joi.object({
-    undoes: id,
-    partIds: Joi.array().items(id).min(1).max(500).unique(),
-    how: Joi.valid(...HOLE_ORIGINS),
-    early: Joi.array()
-      .items(Joi.valid(...MARK_KINDS))
-      .max(MARK_KINDS.length)
-      .unique(),
-    note: Joi.string().allow('').max(500),
-    deviation: Joi.object({
-      kind: Joi.valid(...DEVIATION_KINDS).required(),
-      hole: length,
-      edges: Joi.object().pattern(id, length).max(ROW_LINE_MAX_LAYERS),
-      pitch: length,
-      off: length,
-      edgeLimit: Joi.object({ factorD: Joi.number().min(0).max(20).required(), by: Joi.valid('kit', 'program').required() }),
-      verdict: Joi.valid('same-rivet', 'next-size', 'stop').required(),
-    }),
-    photoIds: Joi.array().items(id).max(20).unique(),
-    reading: length,
-    setupKey: Joi.string().max(80),
-    clicks: Joi.number().integer().min(-200).max(200),
-    cage: Joi.object({
-      way: Joi.valid(...CAGE_WAYS).required(),
-      pastFlush: Joi.number().min(-200).max(200),
-      scrap: Joi.valid(...LIES),
-      toolId: id,
-    }),
-    rivet: Joi.object({ lie: Joi.valid(...LIES).required(), off: typed(-10, 10) }),
-    dimple: Joi.valid(...DIMPLE_DEFECTS),
-    setting: Joi.object({
-      way: Joi.valid(...SETTING_WAYS).required(),
-      toolId: id,
-      pressure: Joi.string().trim().max(20),
-      lengthDash,
-      dash: Joi.valid(3, 4, 5, 6),
-    }),
-    head: Joi.object({
-      width: length,
-      height: length,
-      width2: length,
-      gauge: Joi.valid('go', 'no-go'),
-      defects: Joi.array()
-        .items(Joi.valid(...HEAD_DEFECTS))
-        .unique()
-        .max(HEAD_DEFECTS.length),
-      flush: typed(-10, 10),
-      gap: typed(0, 10),
-      disposition: Joi.valid(...DISPOSITIONS).required(),
-    }),
-    workMinutes: Joi.number().min(1).max(2000),
-    angle: Joi.object({ found: Joi.number().min(0).max(180).required(), wanted: Joi.number().min(0).max(180).required() }),
-  }).required(),
-}).custom((value: Mark, helpers) =>
-  addressesWell(value) ? value : helpers.message({ custom: '{{#label}} does not address what its kind needs' }),
-);
-
-/** Whether a mark names what its kind is about, and nothing that belongs to another kind. */
-function addressesWell({ kind, holeIds, layerIds, side, payload }: Mark): boolean {
-  const address = MARK_ADDRESS[kind];
-  if ((address === 'mark') !== (payload.undoes !== undefined)) return false;
-  if ((kind === 'deviation') !== (payload.deviation !== undefined)) return false;
-  if ((kind === 'depth-read' || kind === 'gauge-read') !== (payload.reading !== undefined)) return false;
-  if ((kind === 'rivet-check') !== (payload.rivet !== undefined)) return false;
-  if ((kind === 'head-check') !== (payload.head !== undefined)) return false;
-  if ((kind === 'sealant-mixed') !== (payload.workMinutes !== undefined)) return false;
-  if (kind === 'log-note' && !payload.note?.trim() && !payload.photoIds?.length) return false;
-  if ((kind === 'dimple-check') !== (payload.dimple !== undefined)) return false;
-  if ((kind === 'angle-read') !== (payload.angle !== undefined)) return false;
-  if (kind === 'cage-set' && (payload.setupKey === undefined || payload.clicks === undefined)) return false;
-  switch (address) {
-    case 'mark':
-      return true;
-    case 'assembly':
-      return holeIds.length === 0 && layerIds.length === 0;
-    case 'part':
-      /* The first release named a layer; since then the parts themselves. */
-      return layerIds.length > 0 || payload.partIds !== undefined;
-    case 'hole':
-      return holeIds.length > 0;
-    case 'hole-in-layer':
-      return holeIds.length > 0 && layerIds.length > 0 && (kind !== 'deburred' || side !== null);
-  }
-}
-
-export const MARKS_SCHEMA: Joi.ObjectSchema<{ kitId: string; marks: Mark[] }> = Joi.object({
-  kitId: id.required(),
-  marks: Joi.array().items(MARK_SCHEMA).min(1).max(MARKS_MAX).required(),
-})
-  .required()
-  .label('marks');

@@ -28,6 +28,7 @@ export function withAccess(operations: readonly AssemblyOperation[], rows: reado
     r.closers.forEach((c) => {
       /* What shuts a row off together with others does so alone: a side that is shut, or the tightest room. */
       if (r.open.length === 0 || waysAfter(r, (x) => x === c).length > 0) return;
+      if (!after.has(r.setId) || !after.has(c.operationId)) return;
       if (!wait(c.operationId, r.setId, 'shuts-off')) {
         unavoidable.push({ rowId: r.rowId, closedBy: c.operationId });
         return;

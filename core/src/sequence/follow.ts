@@ -4,12 +4,31 @@ import type { AssemblyOperation, PrecedenceReason } from './operations';
 import type { AccessRow } from './shut-off';
 
 /**
+ * A wished order in today's names: a row's operation is named by its set-up too, and another thickness or rivet gives it another one. What
+ * is no longer there stands for the row's operation of its kind that nobody wished for; what is done or gone is left out.
+ */
+function inTodaysNames(operations: readonly AssemblyOperation[], wished: readonly string[]): string[] {
+  const asked = new Set(wished);
+  const free = new Map<string, string[]>();
+  const known = new Set<string>();
+  for (const o of operations) {
+    known.add(o.id);
+    if (o.rowId === null || asked.has(o.id)) continue;
+    const work = `${o.rowId}/${o.kind}`;
+    const list = free.get(work);
+    if (list) list.push(o.id);
+    else free.set(work, [o.id]);
+  }
+  return wished.flatMap((id) => (known.has(id) ? [id] : (free.get(id.split('/').slice(0, 2).join('/'))?.shift() ?? [])));
+}
+
+/**
  * The order nearest to a wished one that keeps every precedence: the wished operations one after the other, each right after what it
  * still waits for; what nobody wished for comes where it is needed, else at the end. A wish that keeps everything is answered by itself.
  */
 export function followOrder(operations: readonly AssemblyOperation[], wished: readonly string[]): string[] {
   const byId = new Map(graphOperations(operations).map((o) => [o.id, o]));
-  const place = new Map(wished.map((id, i) => [id, i]));
+  const place = new Map(inTodaysNames(operations, wished).map((id, i) => [id, i]));
   const rank = (id: string) => place.get(id) ?? Infinity;
   const given = new Map(operations.map((o, i) => [o.id, i]));
   const sorted = [...byId.keys()].sort((a, b) => rank(a) - rank(b) || (given.get(a) ?? 0) - (given.get(b) ?? 0) || 0);

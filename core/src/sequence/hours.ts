@@ -12,7 +12,7 @@ export interface LearnedMinutes extends WorkMinutes {
 
 /** So many timed things, in at least so many shifts, before a builder's own hours take the default's place. */
 export const LEARN_FROM = 40;
-const LEARN_SHIFTS = 2;
+export const LEARN_SHIFTS = 2;
 
 /** Who and what with; null: whoever, whatever. */
 export interface RateOf {

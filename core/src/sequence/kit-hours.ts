@@ -4,7 +4,7 @@ import { assemblyWork, type AssemblyRecord } from '../setup/assembly-work';
 import { arrange, setupChanges } from './arrange';
 import { decidedOrder } from './follow';
 import { hoursLeft, learnedMinutes, openWork, type HoursLeft, type OpenWork } from './hours';
-import { deriveSequence } from './model';
+import { deriveSequence, type DerivedSequence } from './model';
 import { accessAlong } from './shut-off';
 
 /** One assembly of a kit: what its order comes to. */
@@ -25,8 +25,7 @@ export function summaryOfAssembly(
   const { rows, partsDone } = assemblyWork(record);
   const parts = new Map(record.parts.map((p) => [p.id, p.definition]));
   const derived = deriveSequence({ kit: record.kit, parts, rows, tools, partsDone });
-  const arranged = arrange(derived.left, derived.access, derived.done, { effort: 0.05 });
-  const order = decidedOrder(derived, decision) ?? (arranged.ok ? arranged.value.order : []);
+  const order = decidedOrder(derived, decision) ?? quickAdvice(derived);
   return {
     operations: derived.operations.length,
     left: derived.left.length,
@@ -34,6 +33,11 @@ export function summaryOfAssembly(
     deadEnds: accessAlong(order, derived.access, derived.done).deadEnds.length,
     open: openWork(derived.operations, derived.progress),
   };
+}
+
+function quickAdvice({ left, access, done }: DerivedSequence): readonly string[] {
+  const arranged = arrange(left, access, done, { effort: 0.05 });
+  return arranged.ok ? arranged.value.order : [];
 }
 
 /** The hours of several assemblies together and of each, with what the kit's shifts teach. */

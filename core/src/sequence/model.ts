@@ -1,5 +1,6 @@
 import type { Entity, KitDefinition, PartDefinition } from '../record/definitions';
 import type { WorkRow } from '../setup/assembly-work';
+import { withAccess } from './arrange';
 import { assemblyOperations, type AssemblyOperation } from './operations';
 import { operationProgress, type OperationProgress } from './progress';
 import { accessRows, type AccessRow } from './shut-off';
@@ -27,12 +28,14 @@ export interface DerivedSequence {
 /** Operations, how far each is, and what shuts rows off. */
 export function deriveSequence({ kit, parts, rows, tools, partsDone }: SequenceModel): DerivedSequence {
   const operations = assemblyOperations(rows, parts, kit.work?.scuffAfterDimple ?? false);
-  const progress = operationProgress(operations, rows, partsDone);
+  const access = accessRows(operations, rows, tools);
+  /* What would shut a row off waits for it: it is not ready. */
+  const progress = operationProgress(withAccess(operations, access).operations, rows, partsDone);
   const done = new Set(operations.flatMap((o) => (progress.get(o.id)?.state === 'done' ? [o.id] : [])));
   const left = operations
     .filter((o) => !done.has(o.id))
     .map((o) => (o.after.some((a) => done.has(a.id)) ? { ...o, after: o.after.filter((a) => !done.has(a.id)) } : o));
-  return { operations, progress, left, done, access: accessRows(operations, rows, tools) };
+  return { operations, progress, left, done, access };
 }
 
 /** What an order is worked by: minutes over all that is still open. */

@@ -174,7 +174,9 @@ function toldOperations(
   drafts: readonly Draft[],
 ): Draft[] {
   const made: Draft[] = [];
-  const ofRow = (id: string, kind: OperationKind) => drafts.filter((d) => d.rowId === id && d.kind === kind);
+  const byRow = new Map<string, Draft[]>();
+  for (const d of drafts) if (d.rowId !== null) listed(byRow, d.rowId).push(d);
+  const ofRow = (id: string, kind: OperationKind) => (byRow.get(id) ?? []).filter((d) => d.kind === kind);
   const add = (id: string, kind: OperationKind, partIds: readonly string[], rowId: string | null = null): Draft => {
     const draft: Draft = {
       id,

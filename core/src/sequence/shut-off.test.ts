@@ -5,9 +5,10 @@ import { planRow, type WorkRow } from '../setup/assembly-work';
 import { arrange, withAccess } from './arrange';
 import { breaksOf, followOrder, moved, plansWish } from './follow';
 import { deriveSequence, type SequenceModel } from './model';
-import { closeId } from './operations';
-import { accessAlong, waysAfter, waysLeft, type AccessRow } from './shut-off';
-import { waysOut } from './ways-out';
+import { closeId, type AssemblyOperation } from './operations';
+import { accessAlong, shutOffBySetting, waysAfter, waysLeft, type AccessRow, type DeadEnd } from './shut-off';
+import { eveningOf, learnedMinutes } from './hours';
+import { couldBeBlind, waysOut } from './ways-out';
 import { NOTHING_TRIED, tryOut } from './what-if';
 import { DEFAULT_MINUTES } from '../tables/minutes';
 
@@ -222,6 +223,89 @@ describe('ways by what is done, held against working each set out by itself', ()
         expect(access && waysAfter(access, (c) => isIn(c.by.by.id)), `round ${round}, ${mask}`).toEqual(wanted);
       }
     }
+  });
+});
+
+describe('what comes only later is in nobody’s way', () => {
+  /* x shuts the row to half an inch before its turn, y to a tenth after it. */
+  const facts = [by('row', 'x', { room: inch(0.5) }), by('row', 'y', { room: inch(0.1) })];
+  const m = model([row('r', ['rib', 'spar'], { shutBy: facts }), row('x', ['skin', 'rib']), row('y', ['skin', 'spar'])], [squeezer(1)]);
+  const { derived } = solve(m);
+  const order = followOrder(derived.left, plansWish(['x', 'r', 'y'], derived.left, derived.access));
+  const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as DeadEnd;
+  const ways = waysOut({ model: m, derived, order, deadEnd, blind: null, minutes: DEFAULT_MINUTES });
+  it('the tool that is named fits the room there is at the row’s turn', () => {
+    expect(ways.find((w) => w.kind === 'tool')?.tool?.noseHeightMost).toBeCloseTo(12.7, 9);
+  });
+  it('only the flange in the way is bent', () => {
+    expect(ways.find((w) => w.kind === 'bend')?.row?.shutBy?.map((s) => s.isBentOpen ?? false)).toEqual([true, false]);
+  });
+  it('a blind rivet could do unless the head side is shut by then', () => {
+    const shutBy = (side: ShutOff['side']) => {
+      const own = model([row('r', ['rib', 'spar'], { shutBy: [by('row', 'x', { side })] }), row('x', ['skin', 'rib'])]);
+      const found = deriveSequence(own);
+      const by2 = followOrder(found.left, plansWish(['x', 'r'], found.left, found.access));
+      return { model: own, derived: found, order: by2, deadEnd: accessAlong(by2, found.access).deadEnds[0] as DeadEnd };
+    };
+    expect(['shop', 'head', 'both'].map((side) => couldBeBlind(shutBy(side as ShutOff['side'])))).toEqual([true, false, false]);
+  });
+});
+
+describe('what setting a row now would shut off', () => {
+  const inner = row('inner', ['rib', 'spar'], { shutBy: [by('part', 'cover')] });
+  const derived = deriveSequence(model([inner, row('closing', ['cover', 'rib']), row('other', ['skin', 'rib'])]));
+  const shut = (ids: string[], done = derived.done) => shutOffBySetting(ids, derived.operations, derived.access, done);
+  it('names the rows, through the closing that nobody marks; not those set in the same gesture or before', () => {
+    expect(shut(['closing'])).toEqual(['inner']);
+    expect(shut(['other'])).toEqual([]);
+    expect(shut(['closing', 'inner'])).toEqual([]);
+    expect(shut(['closing'], new Set([derived.operations.find((o) => o.rowId === 'inner' && o.kind === 'set')?.id as string]))).toEqual([]);
+  });
+  it('says it once: what is shut off already is not shut off again', () =>
+    expect(shut(['closing'], new Set([closeId('cover')]))).toEqual([]));
+  it('the row that would shut it off is not ready before it', () => {
+    const closing = derived.operations.find((o) => o.rowId === 'closing' && o.kind === 'set');
+    const close = derived.progress.get(closeId('cover'));
+    expect(close?.waitsFor).toContain(setOf(model([inner, row('closing', ['cover', 'rib'])]), 'inner'));
+    expect(derived.progress.get(closing?.id ?? '')?.state).toBe('blocked');
+  });
+  it('an evening too short for the inner row does not close over it', () => {
+    const big = row('inner', ['rib', 'spar'], { ...rowOf(['rib', 'spar'], 400), shutBy: [by('part', 'cover')], start: 'final' });
+    const small = row('closing', ['cover', 'rib'], { start: 'final' });
+    const m = model([big, small]);
+    const { derived: d, order } = solve(m);
+    const byId = new Map(d.left.map((o) => [o.id, o]));
+    const minutes = learnedMinutes([]);
+    const evening = eveningOf(
+      order.map((id) => byId.get(id) as AssemblyOperation),
+      d.progress,
+      minutes,
+      100_000,
+    );
+    expect(evening).toHaveLength(order.length);
+    /* Long enough for everything but the inner row's rivets: what waits for them stays out. */
+    const rivets = (d.progress.get(setOf(m, 'inner'))?.open ?? 0) * minutes.set.minutes;
+    const short = eveningOf(
+      order.map((id) => byId.get(id) as AssemblyOperation),
+      d.progress,
+      minutes,
+      evening.reduce((n, e) => n + e.minutes, 0) - rivets - 1,
+    );
+    expect(short.map((e) => e.operation.id)).not.toContain(setOf(m, 'inner'));
+    expect(short.map((e) => e.operation.id)).not.toContain(setOf(m, 'closing'));
+  });
+});
+
+describe('an order of one’s own lives on', () => {
+  it('a row that gets another set-up keeps its place; what is done or gone is left out', () => {
+    const before = deriveSequence(model([row('r1', ['skin', 'rib']), row('r2', ['skin', 'spar']), row('r3', ['rib', 'spar'])]));
+    const wish = plansWish(['r3', 'r1', 'r2'], before.left, before.access);
+    const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
+    const after = deriveSequence(model([row('r1', ['skin', 'rib'], { blind }), row('r2', ['skin', 'spar']), row('r3', ['rib', 'spar'])]));
+    const order = followOrder(after.left, ['gone/set/3/flush-100', ...wish]);
+    const sets = order.filter((id) => id.split('/')[1] === 'set');
+    expect(sets.map((id) => id.split('/')[0])).toEqual(['r3', 'r1', 'r2']);
+    expect(sets[1]).toBe('r1/set/blind/BR-3');
   });
 });
 

@@ -3,7 +3,7 @@ import { dashLength } from '../rivet/callout';
 import { reachFailures } from '../reach/reach';
 import { reachingTool, rowAccess } from '../reach/row-reach';
 import { toolProblems } from '../reach/tools-for-setup';
-import type { Entity, PartDefinition, SettingWay, ShutOff } from '../record/definitions';
+import type { Entity, SettingWay, ShutOff } from '../record/definitions';
 import type { WorkRow } from '../setup/assembly-work';
 import { inches, type Mm } from '../units/length';
 import { closeId, type AssemblyOperation } from './operations';
@@ -23,14 +23,13 @@ export function waysLeft(
   { row, stack, plan, uses }: ReachableRow,
   shut: readonly ShutOff[],
   tools: readonly Entity<'tool'>[],
-  part?: PartDefinition,
 ): SettingWay[] {
   const closed = shut.filter((s) => s.isBentOpen !== true);
   const isShut = (side: 'head' | 'shop') => closed.some((s) => (s.side === side || s.side === 'both') && !s.room);
   if (row.blind) return isShut('head') ? [] : ['blind'];
   if (isShut('head') || isShut('shop')) return [];
   const left = Math.min(...closed.flatMap((s) => (s.room ? [s.room.mm] : [])), Infinity);
-  const access = rowAccess(row, part).map((a) => ({ ...a, room: Math.min(a.room ?? Infinity, left) }));
+  const access = rowAccess(row, undefined).map((a) => ({ ...a, room: Math.min(a.room ?? Infinity, left) }));
   const opening = neededOpening(stack.head, stack.size, dashLength(plan.rivet.lengthDash));
   const setup = uses.find((u) => u.setup.operation === 'set')?.setup;
   const sets = tools.filter((t) => t.definition.kind === 'sets');
@@ -155,4 +154,19 @@ export function accessAlong(order: readonly string[], rows: readonly AccessRow[]
     until.set(r.rowId, last);
   }
   return { deadEnds, until, narrows };
+}
+
+/** Rows not set yet that nothing gets at any more once these are set: what setting them now would cost. */
+export function shutOffBySetting(
+  rowIds: readonly string[],
+  operations: readonly AssemblyOperation[],
+  rows: readonly AccessRow[],
+  done: ReadonlySet<string>,
+): string[] {
+  const meant = operations.filter((o) => o.kind === 'set' && o.rowId !== null && rowIds.includes(o.rowId));
+  /* With a row its part is in its place: closing up is nobody's mark. */
+  const closed = meant.flatMap((o) => o.after.flatMap((a) => (a.because === 'close-before-riveting' ? [a.id] : [])));
+  const then = new Set([...done, ...meant.map((o) => o.id), ...closed]);
+  const [before, after] = [accessAlong([], rows, done), accessAlong([], rows, then)];
+  return rows.flatMap((r) => (!then.has(r.setId) && after.until.get(r.rowId) && !before.until.get(r.rowId) ? [r.rowId] : []));
 }

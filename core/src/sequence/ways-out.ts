@@ -1,4 +1,4 @@
-import type { BlindFastener, Entity, RowDefinition, ToolDefinition } from '../record/definitions';
+import type { BlindFastener, Entity, RowDefinition, ShutOff, ToolDefinition } from '../record/definitions';
 import type { Verdict } from '../prep/findings';
 import { dashLength } from '../rivet/callout';
 import { neededOpening } from '../rivet/opening';
@@ -67,17 +67,52 @@ export function waysOut(question: WaysOutQuestion): WayOut[] {
       row,
       question.blind && question.blind.hole.mm >= row.stack.size.diameter ? blindRow(row.row, question.blind) : null,
     ),
-    ...otherRow(question, 'bend', row, bentRow(row.row)),
+    ...otherRow(question, 'bend', row, bentRow(row.row, closedBefore(question))),
     ...otherTool(question, row),
   ];
   /* A way that only leads to another dead end is none. */
   return all.filter((w) => w.deadEnds.every((d) => d.rowId !== deadEnd.rowId && known.has(d.rowId)));
 }
 
-const NOTHING = { row: null, verdict: null, hole: null, tool: null } as const;
+type Extras = Partial<Pick<WayOut, 'row' | 'verdict' | 'hole' | 'tool'>>;
 
-function setupsOf(operations: readonly AssemblyOperation[]): Map<string, string> {
-  return new Map(operations.map((o) => [o.id, o.setup]));
+/** What a way comes to, once its order and its operations are known. */
+function workedOut(
+  kind: WayOutKind,
+  { left, progress, access, done }: DerivedSequence,
+  order: readonly string[],
+  minutes: WaysOutQuestion['minutes'],
+  extras: Extras = {},
+): WayOut {
+  return {
+    row: null,
+    verdict: null,
+    hole: null,
+    tool: null,
+    ...extras,
+    kind,
+    order,
+    setupChanges: setupChanges(order, new Map(left.map((o) => [o.id, o.setup]))),
+    minutes: minutesLeft(left, progress, minutes),
+    deadEnds: accessAlong(order, access, done).deadEnds,
+  };
+}
+
+/** What shuts the row off before it is set by this order: the rest comes after it and is in nobody's way. */
+function closedBefore({ derived, order, deadEnd }: Pick<WaysOutQuestion, 'derived' | 'order' | 'deadEnd'>): ShutOff[] {
+  const row = derived.access.find((r) => r.rowId === deadEnd.rowId);
+  const to = order.indexOf(deadEnd.setId);
+  return (row?.closers ?? []).flatMap(({ by, operationId }) => {
+    const at = order.indexOf(operationId);
+    const isBefore = derived.done.has(operationId) || (at >= 0 && (to < 0 || at < to));
+    return isBefore && by.isBentOpen !== true ? [by] : [];
+  });
+}
+
+/** Whether a blind rivet would do at all: its head side is open when its turn comes, and it is not one already. */
+export function couldBeBlind(question: Pick<WaysOutQuestion, 'model' | 'derived' | 'order' | 'deadEnd'>): boolean {
+  const row = question.model.rows.find((r) => r.id === question.deadEnd.rowId);
+  return Boolean(row && !row.row.blind) && closedBefore(question).every((s) => s.side === 'shop' || Boolean(s.room));
 }
 
 /** The same work in another order: only where it breaks nothing. */
@@ -87,18 +122,7 @@ function otherOrder(
   turn: (derived: DerivedSequence, order: readonly string[], deadEnd: DeadEnd) => readonly string[] | null,
 ): WayOut[] {
   const next = turn(derived, order, deadEnd);
-  if (!next || breaksOf(derived.left, next).length > 0) return [];
-  const { deadEnds } = accessAlong(next, derived.access, derived.done);
-  return [
-    {
-      ...NOTHING,
-      kind,
-      order: next,
-      setupChanges: setupChanges(next, setupsOf(derived.left)),
-      minutes: minutesLeft(derived.left, derived.progress, minutes),
-      deadEnds,
-    },
-  ];
+  return next && breaksOf(derived.left, next).length === 0 ? [workedOut(kind, derived, next, minutes)] : [];
 }
 
 /** Everything an operation waits for, itself among it. */
@@ -141,54 +165,33 @@ function blindRow(row: RowDefinition, blind: BlindFastener): RowDefinition {
   return { ...row, blind, hole: null, setting: { ...setting, way: 'blind' } };
 }
 
-function bentRow(row: RowDefinition): RowDefinition | null {
-  const { shutBy } = row;
-  return shutBy ? { ...row, shutBy: shutBy.map((s) => ({ ...s, isBentOpen: true })) } : null;
+/** Only what is in the way at its turn is bent open. */
+function bentRow(row: RowDefinition, inTheWay: readonly ShutOff[]): RowDefinition | null {
+  const isIn = ({ by }: ShutOff) => inTheWay.some((s) => s.by.kind === by.kind && s.by.id === by.id);
+  return inTheWay.length === 0 ? null : { ...row, shutBy: (row.shutBy ?? []).map((s) => (isIn(s) ? { ...s, isBentOpen: true } : s)) };
 }
 
 /** The row as another definition has it: planned again, all operations derived again, the order as near to the one at hand as can be. */
 function otherRow(question: WaysOutQuestion, kind: WayOutKind, before: WorkRow, definition: RowDefinition | null): WayOut[] {
-  const { model, derived, order, minutes } = question;
+  const { model, order, minutes } = question;
   const planned = definition && planRow(before.id, definition, { kit: model.kit, parts: model.parts, states: before.states });
   if (!definition || !planned) return [];
   const next = deriveSequence({ ...model, rows: model.rows.map((r) => (r.id === before.id ? planned : r)) });
-  const ordered = followOrder(next.left, renamed(order, derived.left, next.left, before.id));
-  const { deadEnds } = accessAlong(ordered, next.access, next.done);
+  const ordered = followOrder(next.left, order);
   return [
-    {
-      ...NOTHING,
-      kind,
-      order: ordered,
-      setupChanges: setupChanges(ordered, setupsOf(next.left)),
-      minutes: minutesLeft(next.left, next.progress, minutes),
-      deadEnds,
+    workedOut(kind, next, ordered, minutes, {
       row: definition,
       verdict: { before: before.plan.verdict, after: planned.plan.verdict },
       hole: { before: before.stack.hole, after: planned.stack.hole },
-    },
+    }),
   ];
 }
 
-/** A row's operations go by their set-ups, which may be others now: each stands where the one of its kind stood. */
-function renamed(order: readonly string[], was: readonly AssemblyOperation[], now: readonly AssemblyOperation[], rowId: string): string[] {
-  const listed = (all: readonly AssemblyOperation[]) => {
-    const seen = new Map<string, number>();
-    return all.flatMap((o) => {
-      if (o.rowId !== rowId) return [];
-      const n = seen.get(o.kind) ?? 0;
-      seen.set(o.kind, n + 1);
-      return [[`${o.kind}/${n}`, o.id] as const];
-    });
-  };
-  const next = new Map(listed(now));
-  const names = new Map(listed(was).map(([key, id]) => [id, next.get(key)]));
-  return order.flatMap((id) => (names.has(id) ? (names.get(id) ?? []) : [id]));
-}
-
 /** The squeezer that would still reach, where something is left of the room at all; tried by taking it among the tools. */
-function otherTool({ model, order, minutes }: WaysOutQuestion, row: WorkRow): WayOut[] {
+function otherTool(question: WaysOutQuestion, row: WorkRow): WayOut[] {
   if (row.row.blind) return [];
-  const shut = (row.row.shutBy ?? []).filter((s) => s.isBentOpen !== true);
+  const { model, order, minutes } = question;
+  const shut = closedBefore(question);
   const access = rowAccess(row.row, undefined);
   const room = Math.min(...shut.flatMap((s) => (s.room ? [s.room.mm] : [])), ...access.map((a) => a.room ?? Infinity));
   if (room === Infinity) return [];
@@ -212,18 +215,7 @@ function otherTool({ model, order, minutes }: WaysOutQuestion, row: WorkRow): Wa
     ),
   ];
   const next = deriveSequence({ ...model, tools });
-  const { deadEnds } = accessAlong(order, next.access, next.done);
-  return [
-    {
-      ...NOTHING,
-      kind: 'tool',
-      order,
-      setupChanges: setupChanges(order, setupsOf(next.left)),
-      minutes: minutesLeft(next.left, next.progress, minutes),
-      deadEnds,
-      tool: wanted,
-    },
-  ];
+  return [workedOut('tool', next, order, minutes, { tool: wanted })];
 }
 
 function tryingTool(wanted: WantedTool, takesBent: boolean): Entity<'tool'> {

@@ -39,7 +39,12 @@ export function tryOut(left: readonly AssemblyOperation[], model: SequenceModel,
   }
   /* What waits for something left aside is left aside too. */
   const next = new Map<string, AssemblyOperation[]>();
-  for (const o of left) for (const a of o.after) next.set(a.id, [...(next.get(a.id) ?? []), o]);
+  for (const o of left)
+    for (const a of o.after) {
+      const list = next.get(a.id);
+      if (list) list.push(o);
+      else next.set(a.id, [o]);
+    }
   const open = [...aside.keys()];
   for (let at = open.pop(); at !== undefined; at = open.pop())
     for (const o of next.get(at) ?? [])

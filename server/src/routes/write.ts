@@ -1,6 +1,7 @@
 import { Router, type Response } from 'express';
 import { checkShape } from '#core/formats/document';
-import { CHANGE_SCHEMA, MARKS_SCHEMA } from '#core/formats/record-schemas';
+import { MARKS_SCHEMA } from '#core/formats/mark-schemas';
+import { CHANGE_SCHEMA } from '#core/formats/record-schemas';
 import { answerPrep } from '#core/formats/prep-document';
 import type { Change } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';

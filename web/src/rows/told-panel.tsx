@@ -7,7 +7,8 @@ import { DimensionField, dimensionValue } from '../ui/dimension-field';
 import { useUnits } from '../ui/units';
 import { partsById } from './row-model';
 import { rowTitle } from '#core/record/title';
-import { toggledShut, type Pointing } from './use-telling';
+import { toggledShutOff, toggledWait } from '#core/record/told';
+import type { Pointing } from './use-telling';
 
 interface ToldPanelProps {
   readonly data: AssemblyAnswer;
@@ -44,7 +45,7 @@ export function ToldPanel({ data, row, pointing, onKeep }: ToldPanelProps) {
           {shutBy.map((s) => (
             <li key={`${s.by.kind}/${s.by.id}`} className="flex items-center gap-2">
               <span className="flex-1">{shutOffSentence(s, titleOf(s.by.kind, s.by.id), units)}</span>
-              <Button tone="quiet" onClick={() => change(toggledShut(row.definition, s), 'Told no more: what shuts the row off')}>
+              <Button tone="quiet" onClick={() => change(toggledShutOff(row.definition, s), 'Told no more: what shuts the row off')}>
                 Take it back
               </Button>
             </li>
@@ -52,15 +53,7 @@ export function ToldPanel({ data, row, pointing, onKeep }: ToldPanelProps) {
           {waitsForParts.map((id) => (
             <li key={id} className="flex items-center gap-2">
               <span className="flex-1">Stays empty until {titleOf('part', id)} is there.</span>
-              <Button
-                tone="quiet"
-                onClick={() =>
-                  change(
-                    { ...row.definition, waitsForParts: waitsForParts.filter((p) => p !== id) },
-                    'Told no more: the row waits for the part',
-                  )
-                }
-              >
+              <Button tone="quiet" onClick={() => change(toggledWait(row.definition, id), 'Told no more: the row waits for the part')}>
                 Take it back
               </Button>
             </li>

@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { earlyOf } from '#core/record/order';
 import type { StepKind } from '#core/record/steps';
-import { accessAlong } from '#core/sequence/shut-off';
+import { shutOffBySetting } from '#core/sequence/shut-off';
 import { earlySentence } from '#core/wording/order';
 import { shutsOffSentence } from '#core/wording/sequence';
 import { OPERATION_WORDS } from '#core/wording/setups';
@@ -25,23 +25,13 @@ function exceptionOf({ missing, shut }: Question): Pick<Mark['payload'], 'early'
   return { ...(missing.length > 0 ? { early: missing } : {}), ...(shut.length > 0 ? { note: shutsOffSentence(shut).slice(0, 500) } : {}) };
 }
 
-/** Rows that nothing gets at any more once these are marked, and could be set until now. */
+/** Titles of the rows that nothing gets at any more once these are marked, and could be set until now. */
 function shutBy(wishes: readonly MarkWish[], sequence: Sequence | undefined): string[] {
-  const setting = wishes.filter((w) => w.kind === 'set').map((w) => w.rowId);
+  const setting = wishes.flatMap((w) => (w.kind === 'set' ? [w.rowId] : []));
   if (!sequence || setting.length === 0) return [];
   const { derived, model } = sequence;
-  const meant = new Set(
-    derived.operations.flatMap((o) => (o.kind === 'set' && o.rowId !== null && setting.includes(o.rowId) ? [o.id] : [])),
-  );
-  /* With a row its part is in its place: closing up is nobody's mark. */
-  const closed = derived.operations.flatMap((o) =>
-    meant.has(o.id) ? o.after.flatMap((a) => (a.because === 'close-before-riveting' ? [a.id] : [])) : [],
-  );
-  const before = accessAlong([], derived.access, derived.done);
-  const after = accessAlong([], derived.access, new Set([...derived.done, ...meant, ...closed]));
-  const open = derived.access.filter((r) => !derived.done.has(r.setId) && !meant.has(r.setId)).map((r) => r.rowId);
   const titles = new Map(model.rows.map((r) => [r.id, r.title]));
-  return open.flatMap((id) => (after.until.get(id) && !before.until.get(id) ? [titles.get(id) ?? ''] : []));
+  return shutOffBySetting(setting, derived.operations, derived.access, derived.done).map((id) => titles.get(id) ?? '');
 }
 
 /** Marks, but asks once where something is early, says why, and records the exception with the mark. */

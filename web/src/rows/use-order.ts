@@ -20,6 +20,8 @@ export interface FoundOrder {
 /** Orders found stay with the page's other answers, so that another view, or a mark that finishes nothing, does not ask again. */
 const keyOf = (key: string) => ['order', key] as const;
 
+const NOTHING_TO_ORDER = { order: [], setupChanges: 0, known: { lowerBound: 0, optimal: true }, isBusy: false, problem: null } as const;
+
 const setups = (operations: readonly AssemblyOperation[]) => new Map(operations.map((o) => [o.id, o.setup]));
 
 /** The order that saves changes of set-up: one that keeps every precedence at once, better ones as the worker finds them. */
@@ -48,6 +50,7 @@ export function useOrder(operations: readonly AssemblyOperation[], access: reado
     latest.current = question;
   });
   useEffect(() => {
+    if (latest.current.operations.length === 0) return;
     const before = client.getQueryData<SequenceAnswer>(keyOf(key));
     if (before && (before.kind === 'problem' || before.isLast)) return;
     const started = new Worker(new URL('../workers/sequence.worker.ts', import.meta.url), { type: 'module' });
@@ -64,6 +67,7 @@ export function useOrder(operations: readonly AssemblyOperation[], access: reado
     setStopped(key);
   }, [key]);
   const own = answer?.key === key ? answer.answer : client.getQueryData<SequenceAnswer>(keyOf(key));
+  if (operations.length === 0) return { ...NOTHING_TO_ORDER, stop };
   const isBusy = stopped !== key && (!own || (own.kind === 'order' && !own.isLast));
   if (own?.kind === 'order') return { order: own.order, setupChanges: own.setupChanges, known: own, isBusy, problem: null, stop };
   return {

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { setupChanges, withAccess } from '#core/sequence/arrange';
+import { withAccess } from '#core/sequence/arrange';
 import { benchInOrder, type OrderedSetup } from '#core/sequence/bench-order';
 import { decidedOrder } from '#core/sequence/follow';
 import { deriveSequence, type DerivedSequence, type SequenceModel } from '#core/sequence/model';
@@ -17,12 +17,14 @@ const NO_TOOLS: readonly Entity<'tool'>[] = [];
 export interface Sequence {
   readonly model: SequenceModel;
   readonly derived: DerivedSequence;
-  /** What is left, with what must not be shut off among its precedences. */
+  /** What is left, with what must not be shut off among its precedences; and the same by id. */
   readonly left: readonly AssemblyOperation[];
+  readonly byId: ReadonlyMap<string, AssemblyOperation>;
+  /** Rows that no order can help. */
+  readonly unavoidable: ReadonlySet<string>;
   /** What is followed. */
   readonly follows: Followed;
   readonly order: readonly string[];
-  readonly setupChanges: number;
   readonly access: Access;
   /** The program's own order, whatever is followed. */
   readonly advice: FoundOrder;
@@ -53,23 +55,25 @@ export function useSequence(data: AssemblyAnswer, { rows }: Pick<Bench, 'rows'>)
     [kit, parts, rows, tools],
   );
   const derived = useMemo(() => deriveSequence(model), [model]);
-  const left = useMemo(() => withAccess(derived.left, derived.access).operations, [derived]);
+  const { left, byId, unavoidable } = useMemo(() => {
+    const { operations, unavoidable: rowsOf } = withAccess(derived.left, derived.access);
+    return { left: operations, byId: new Map(operations.map((o) => [o.id, o])), unavoidable: new Set(rowsOf.map((u) => u.rowId)) };
+  }, [derived]);
   const advice = useOrder(derived.left, derived.access, derived.done);
   const decision = data.assembly.definition.sequence;
   const follows = decision?.follows ?? 'advice';
   const decided = useMemo(() => decidedOrder(derived, decision), [derived, decision]);
   const order = decided ?? advice.order;
   const access = useMemo(() => accessAlong(order, derived.access, derived.done), [order, derived]);
-  const changes = useMemo(() => setupChanges(order, new Map(derived.left.map((o) => [o.id, o.setup]))), [order, derived.left]);
   const nameOf = useMemo(() => {
-    const byId = new Map(derived.operations.map((o) => [o.id, o]));
+    const known = new Map(derived.operations.map((o) => [o.id, o]));
     const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
     return (id: string) => {
-      const o = byId.get(id);
+      const o = known.get(id);
       return o ? operationName(o, titles, parts) : '';
     };
   }, [derived.operations, rows, parts]);
-  return { model, derived, left, follows, order, setupChanges: changes, access, advice, nameOf };
+  return { model, derived, left, byId, unavoidable, follows, order, access, advice, nameOf };
 }
 
 function operationName(
@@ -97,8 +101,8 @@ export function useOrderedBench(data: AssemblyAnswer): OrderedBench {
   const bench = useBench(data);
   const sequence = useSequence(data, bench);
   const setups = useMemo(
-    () => benchInOrder(bench.setups, sequence.order, new Map(sequence.left.map((o) => [o.id, o])), sequence.derived.done),
-    [bench.setups, sequence.order, sequence.left, sequence.derived.done],
+    () => benchInOrder(bench.setups, sequence.order, sequence.byId, sequence.derived.done),
+    [bench.setups, sequence.order, sequence.byId, sequence.derived.done],
   );
   return { ...bench, setups, sequence };
 }

@@ -1,5 +1,6 @@
 import { useEffect, useState, type ReactNode } from 'react';
-import type { Edit, Entity, PartDefinition, RowDefinition, ShutOff, ShutSide } from '#core/record/definitions';
+import type { Edit, Entity, RowDefinition, ShutOff, ShutSide } from '#core/record/definitions';
+import { toggledJoin, toggledShutOff, toggledWait } from '#core/record/told';
 import { SIDE_WORDS } from '#core/wording/sequence';
 import type { AssemblyAnswer } from '../api/queries';
 import { Button } from '../ui/controls';
@@ -18,20 +19,6 @@ export interface Pointing {
   readonly takeRow: (rowId: string) => boolean;
   readonly takePart: (partId: string) => boolean;
   readonly banner: ReactNode;
-}
-
-const NEVER: readonly ShutOff[] = [];
-
-/** A row with a thing that shuts it off put in, or taken out where it was told already. */
-export function toggledShut(row: RowDefinition, fact: ShutOff): RowDefinition {
-  const shutBy = row.shutBy ?? NEVER;
-  const isSame = (s: ShutOff) => s.by.kind === fact.by.kind && s.by.id === fact.by.id;
-  return { ...row, shutBy: shutBy.some(isSame) ? shutBy.filter((s) => !isSame(s)) : [...shutBy, fact] };
-}
-
-function toggled(ids: readonly string[] | undefined, id: string): string[] {
-  const own = ids ?? [];
-  return own.includes(id) ? own.filter((x) => x !== id) : [...own, id];
 }
 
 /** Telling the program what it cannot know, by pointing at rows and parts: each tap is kept at once, and taken back by another. */
@@ -61,13 +48,13 @@ export function usePointing(data: AssemblyAnswer, onKeep: (edits: readonly Edit[
       const row = rowOf(telling.rowId);
       if (row && tapped && row.id !== tapped.id)
         onKeep(
-          [rowEdit(row, toggledShut(row.definition, { by: { kind: 'row', id: tapped.id }, side, ...left }))],
+          [rowEdit(row, toggledShutOff(row.definition, { by: { kind: 'row', id: tapped.id }, side, ...left }))],
           'Told: what shuts the row off',
         );
       begin(null);
     } else if (telling.kind === 'covers' && tapped)
       onKeep(
-        [rowEdit(tapped, toggledShut(tapped.definition, { by: { kind: 'part', id: telling.partId }, side, ...left }))],
+        [rowEdit(tapped, toggledShutOff(tapped.definition, { by: { kind: 'part', id: telling.partId }, side, ...left }))],
         'Told: the part covers the row',
       );
     return true;
@@ -77,15 +64,10 @@ export function usePointing(data: AssemblyAnswer, onKeep: (edits: readonly Edit[
     const part = partOf(partId);
     if (telling.kind === 'waits') {
       const row = rowOf(telling.rowId);
-      if (row && part)
-        onKeep(
-          [rowEdit(row, { ...row.definition, waitsForParts: toggled(row.definition.waitsForParts, partId) })],
-          'Told: the row waits for the part',
-        );
+      if (row && part) onKeep([rowEdit(row, toggledWait(row.definition, partId))], 'Told: the row waits for the part');
       begin(null);
     } else if (telling.kind === 'joins' && part) {
-      const { subAssembly, ...rest } = part.definition;
-      const definition: PartDefinition = subAssembly === telling.name ? rest : { ...rest, subAssembly: telling.name };
+      const definition = toggledJoin(part.definition, telling.name);
       onKeep([{ kind: 'part', id: part.id, expectedVersion: part.version, definition }], 'Told: the part joins the sub-assembly');
     }
     return true;

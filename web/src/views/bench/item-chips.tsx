@@ -22,7 +22,6 @@ export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemC
     { hand: 'R', name: 'Right' },
     { hand: null, name: 'No hand' },
   ] as const;
-  const operations = useMemo(() => new Map(sequence.left.map((o) => [o.id, o])), [sequence.left]);
   const byId = useMemo(() => new Map(rows.map((r) => [r.entity.id, r])), [rows]);
   return (
     <div className="flex flex-col gap-1">
@@ -53,7 +52,7 @@ export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemC
                     <span
                       key={w.id}
                       className="block text-[13px] text-caution"
-                      title={toldWaitSentence(w.because, operations.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))}
+                      title={toldWaitSentence(w.because, sequence.byId.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))}
                     >
                       waits for {sequence.nameOf(w.id)}
                     </span>

@@ -4,7 +4,7 @@ import type { BlindFastener } from '#core/record/definitions';
 import type { LearnedMinutes } from '#core/sequence/hours';
 import { minutesLeft } from '#core/sequence/model';
 import type { DeadEnd } from '#core/sequence/shut-off';
-import { waysOut, type WayOut } from '#core/sequence/ways-out';
+import { couldBeBlind, waysOut, type WayOut } from '#core/sequence/ways-out';
 import type { OperationKind } from '#core/tables/minutes';
 import { deadEndSentence, WAY_OUT_WORDS, wayOutSentences } from '#core/wording/sequence';
 import type { AssemblyAnswer } from '../../api/queries';
@@ -67,11 +67,12 @@ function OneDeadEnd({
   );
   const was = { setupChanges, minutes: minutesLeft(derived.left, derived.progress, minutes) };
   const step = deadEnd.closedBy === null ? -1 : order.indexOf(deadEnd.closedBy);
-  const blindMayDo = !row?.row.blind && !row?.row.shutBy?.some((s) => s.side !== 'shop' && !s.isBentOpen);
+  const blindMayDo = couldBeBlind({ model, derived, order, deadEnd });
   return (
     <div className="flex flex-col gap-2">
       <p className="text-[17px]">
         {deadEndSentence(deadEnd, row?.title ?? '', nameOf(deadEnd.closedBy ?? ''), step < 0 ? null : step + 1)}{' '}
+        {sequence.unavoidable.has(deadEnd.rowId) ? 'No order of the work avoids it. ' : ''}
         <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/map?row=${deadEnd.rowId}`}>
           Show it on the map
         </Link>

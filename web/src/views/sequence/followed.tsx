@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { FOLLOWED, type Followed, type SequenceDecision } from '#core/record/definitions';
 import { setupChanges } from '#core/sequence/arrange';
 import { followOrder, moved, plansWish } from '#core/sequence/follow';
@@ -27,13 +27,21 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
   const known = plans.filter((id) => titles.has(id));
   const missing = model.rows.filter((r) => !known.includes(r.id));
   const own = tried ?? decision?.own;
-  const setupOf = new Map(derived.left.map((o) => [o.id, o.setup]));
-  const judge = (order: readonly string[]) => ({
-    changes: setupChanges(order, setupOf),
-    deadEnds: accessAlong(order, derived.access, derived.done).deadEnds,
-  });
-  const byPlans = known.length > 0 ? judge(followOrder(derived.left, plansWish(known, derived.left, derived.access))) : null;
-  const byAdvice = judge(advice.order);
+  /* Judged when an order changes, not with every letter of the reason. */
+  const judged = useMemo(() => {
+    const setupOf = new Map(derived.left.map((o) => [o.id, o.setup]));
+    const judge = (name: string, order: readonly string[]) => ({
+      name,
+      changes: setupChanges(order, setupOf),
+      deadEnds: accessAlong(order, derived.access, derived.done).deadEnds,
+    });
+    const still = plans.filter((id) => model.rows.some((r) => r.id === id));
+    return [
+      judge('The advice', advice.order),
+      ...(still.length > 0 ? [judge('The plans’ order', followOrder(derived.left, plansWish(still, derived.left, derived.access)))] : []),
+      ...(own ? [judge('Your own order', followOrder(derived.left, own))] : []),
+    ];
+  }, [derived, advice.order, plans, model.rows, own]);
   const choose = (next: Followed) => {
     setFollows(next);
     setError(null);
@@ -92,13 +100,9 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
         </div>
         <div className="flex flex-col gap-2">
           <ul aria-label="The orders side by side">
-            {[
-              { name: 'The advice', of: byAdvice },
-              ...(byPlans ? [{ name: 'The plans’ order', of: byPlans }] : []),
-              ...(own ? [{ name: 'Your own order', of: judge(followOrder(derived.left, own)) }] : []),
-            ].map(({ name, of }) => (
-              <li key={name}>
-                {name}: {of.changes} changes of set-up,{' '}
+            {judged.map((of) => (
+              <li key={of.name}>
+                {of.name}: {of.changes} changes of set-up,{' '}
                 {of.deadEnds.length === 0 ? (
                   'no dead end'
                 ) : (

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { eveningOf, hoursLeft, openWork, workRates, type LearnedMinutes } from '#core/sequence/hours';
+import { eveningOf, hoursLeft, LEARN_FROM, LEARN_SHIFTS, openWork, workRates, type LearnedMinutes } from '#core/sequence/hours';
 import type { AssemblyOperation } from '#core/sequence/operations';
 import type { WorkedTime } from '#core/log/work-hours';
 import type { OperationKind } from '#core/tables/minutes';
@@ -122,8 +122,8 @@ function Rates({ data, sequence, worked, minutes }: Pick<HoursPanelProps, 'data'
         </table>
       )}
       <p className="text-[14px] text-ink2">
-        Used for the hours from 40 things in two shifts on; until then the default, such as {minutes.drilled.minutes.toFixed(2)} min a hole
-        drilled.
+        Used for the hours from {LEARN_FROM} things in {LEARN_SHIFTS} shifts on; until then the default, such as{' '}
+        {minutes.drilled.minutes.toFixed(2)} min a hole drilled.
       </p>
     </details>
   );

@@ -36,6 +36,7 @@ export function SequenceView() {
 }
 
 const NO_TIMES: readonly WorkedTime[] = [];
+const NO_OPERATIONS: readonly AssemblyOperation[] = [];
 
 function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
   const units = useUnits();
@@ -56,8 +57,10 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
   const [error, setError] = useState<string | null>(null);
 
   const { now: possible, aside } = useMemo(() => tryOut(left, model, whatIf), [left, model, whatIf]);
-  const hard = useMemo(() => derived.left.filter((o) => !aside.has(o.id)), [derived.left, aside]);
-  const adviceNow = useOrder(hard, derived.access, derived.done);
+  /* While nothing is tried the advice stands as it is. */
+  const hard = useMemo(() => (aside.size === 0 ? NO_OPERATIONS : derived.left.filter((o) => !aside.has(o.id))), [derived.left, aside]);
+  const adviceTried = useOrder(hard, derived.access, derived.done);
+  const adviceNow = aside.size === 0 ? advice : adviceTried;
   const base = useMemo(() => (tried ? followOrder(derived.left, tried) : sequence.order), [tried, derived.left, sequence.order]);
   const isAdvised = tried === null && sequence.follows === 'advice';
   const order = useMemo(
@@ -85,7 +88,10 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
     () => (showsDone ? [...followOrder(derived.operations, []).filter((id) => derived.done.has(id)), ...order] : order),
     [showsDone, derived, order],
   );
-  const byId = useMemo(() => new Map([...derived.operations, ...left].map((o) => [o.id, o])), [derived.operations, left]);
+  const byId = useMemo(
+    () => new Map([...derived.operations.map((o) => [o.id, o] as const), ...sequence.byId]),
+    [derived.operations, sequence.byId],
+  );
   const ordered = useMemo(
     () => shownOrder.flatMap((id): AssemblyOperation[] => (byId.has(id) ? [byId.get(id) as AssemblyOperation] : [])),
     [shownOrder, byId],
@@ -104,6 +110,8 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
     const at = order.indexOf(id);
     const place = to - doneBefore;
     if (at < 0 || place === at) return setMove(null);
+    /* Dragged on within the same place: it is answered already. */
+    if (!isDropped && move?.id === id && move.order.indexOf(id) === place) return;
     const next = moved(order, id, place);
     const breaks = breaksOf(derived.left, next).filter((b) => b.earlier === id || b.later === id);
     setMove({

@@ -1,4 +1,4 @@
-import { useLayoutEffect, useMemo } from 'react';
+import { useLayoutEffect } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import { toldWaitSentence } from '#core/wording/sequence';
@@ -156,7 +156,6 @@ const BLOCKED_SHOWN = 4;
 
 /** What waits for something told, and for what. */
 function Blocked({ setups, sequence, rows }: { setups: readonly OrderedSetup[]; sequence: Sequence } & Pick<OfferProps, 'rows'>) {
-  const operations = useMemo(() => new Map(sequence.left.map((o) => [o.id, o])), [sequence.left]);
   const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
   const waiting = setups.flatMap((s) => s.items.filter((i) => i.toldWaits.length > 0).map((i) => ({ setup: s.setup, item: i })));
   if (waiting.length === 0) return null;
@@ -165,7 +164,7 @@ function Blocked({ setups, sequence, rows }: { setups: readonly OrderedSetup[]; 
       {waiting.slice(0, BLOCKED_SHOWN).map(({ setup, item }) => (
         <li key={`${setup.key}/${item.key}`}>
           {OPERATION_WORDS[setup.operation].verb}: {titles.get(item.rowId)} waits for{' '}
-          {item.toldWaits.map((w) => toldWaitSentence(w.because, operations.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))).join('; ')}
+          {item.toldWaits.map((w) => toldWaitSentence(w.because, sequence.byId.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))).join('; ')}
         </li>
       ))}
       {waiting.length > BLOCKED_SHOWN ? <li>and {waiting.length - BLOCKED_SHOWN} more, see the bench</li> : null}
