@@ -144,8 +144,25 @@ test('holes held back are named before the set-up begins and are left out', asyn
   await views(page).getByRole('link', { name: 'Bench' }).click();
   await expect(page.getByRole('list', { name: 'Before you begin' })).toContainText('Hinge: leave for the square-up check 8');
   await expect(markButton(page)).toHaveText('Mark 7 drilled');
+  /* Before the others are drilled the check is early: asked once. */
   await page.getByRole('button', { name: 'The angle is square: free hole 8' }).click();
-  await expect(markButton(page)).toHaveText('Mark 8 drilled');
+  const early = page.getByRole('dialog', { name: 'Is it square already?' });
+  await expect(early).toContainText('Not drilled yet: the angle is checked when every other hole is drilled.');
+  await early.getByRole('button', { name: 'No, not yet' }).click();
+  await markButton(page).click();
+  /* Every other hole is drilled: the row stays until the last one is. */
+  await expect(page.getByRole('button', { name: /Hinge.*: check that it is square/ })).toBeVisible();
+  await expect(markButton(page)).toBeDisabled();
+  await views(page).getByRole('link', { name: 'Sequence' }).click();
+  await page.getByRole('button', { name: /^check that it is square: Hinge/ }).click();
+  const operation = page.getByRole('region', { name: 'The operation' });
+  await expect(operation).toContainText('check that it is square');
+  await operation.getByRole('button', { name: 'drill the locking hole: Hinge' }).click();
+  await expect(operation.getByRole('list', { name: 'Waits for' })).toContainText('the last hole fixes the angle for good');
+  await operation.getByRole('button', { name: 'check that it is square: Hinge' }).click();
+  await operation.getByRole('link', { name: 'At the bench' }).click();
+  await page.getByRole('button', { name: 'The angle is square: free hole 8' }).click();
+  await expect(markButton(page)).toHaveText('Mark 1 drilled');
   await setups(page)
     .getByRole('button', { name: /^countersink/ })
     .click();

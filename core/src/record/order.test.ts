@@ -135,7 +135,6 @@ describe('what is early', () => {
       'deburred',
       'creased',
     ]);
-    expect(earlyOf([{ ...wish, kind: 'squared' }], rows, none)).toEqual([]);
     expect(earlyOf([{ ...wish, rowId: 'gone', kind: 'set' }], rows, none)).toEqual([]);
     expect(earlyOf([], rows, none)).toEqual([]);
   });
@@ -162,10 +161,22 @@ describe('holes held back', () => {
   );
   it('the square-up check frees the last hole', () =>
     expect(isHeld(held.row.holes[0] as (typeof held.row.holes)[number], 'drilled', new Set(['squared//']))).toBe(false));
-  it('are not wanted, and do not hold up what comes after', () => {
+  it('are not wanted, and do not hold up what comes after; a locking hole is wanted all the same', () => {
     const all = progressOf(row, steps).wanted;
-    /* Hole 1: neither drilled, dimpled nor countersunk for now; hole 2: neither set nor inspected. */
-    expect(progressOf(held.row, held.steps).wanted).toBe(all - 3 - 2);
+    /* Hole 1: neither dimpled nor countersunk for now; hole 2: neither set nor inspected. */
+    expect(progressOf(held.row, held.steps).wanted).toBe(all - 2 - 2);
+  });
+  it('the last square-up check comes when every other hole is drilled, and what follows waits for the locking hole', () => {
+    const none = { parts: new Set<string>(), scuffAfterDimple: false };
+    const wish = { kind: 'squared' as const, rowId: 'r', holeIds: holes.slice(0, 1) };
+    const drilled = (ids: string[]) => new Map(ids.map((id) => [id, new Set(['drilled//'])]));
+    const at = (ids: string[]) => [{ id: 'r', ...held, states: drilled(ids) }];
+    expect(earlyOf([wish], at([]), none)).toEqual(['drilled']);
+    expect(earlyOf([wish], at(holes.slice(1, -1)), none)).toEqual(['drilled']);
+    expect(earlyOf([wish], at(holes.slice(1)), none)).toEqual([]);
+    const deburr = { kind: 'deburred' as const, rowId: 'r', side: 'head' as const, layerIds: held.row.layers.map((l) => l.id) };
+    expect(earlyOf([{ ...deburr, holeIds: holes }], at(holes.slice(1)), none)).toEqual(['drilled']);
+    expect(earlyOf([{ ...deburr, holeIds: holes.slice(1) }], at(holes.slice(1)), none)).toEqual([]);
   });
 });
 

@@ -1,7 +1,7 @@
 import type { RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
 import type { Mark } from './marks';
-import { isDone, isHeld, isPartStep, isSecondFace, type HoleStates, type Step, type StepKind } from './steps';
+import { awaitsCheck, isDone, isHeld, isLocking, isPartStep, isSecondFace, type HoleStates, type Step, type StepKind } from './steps';
 
 /*
  * The order of the work (source: the order rules in docs/rules.md): lay out, pilot, open to final size, deburr, crease,
@@ -49,12 +49,19 @@ export function earlyOf(
   const partIds = wishes.flatMap((w) => w.payload?.partIds ?? []);
   const own = rows.find((r) => (partIds.length > 0 ? r.row.layers.some((l) => partIds.includes(l.partId)) : r.id === first?.rowId));
   if (!first || !own) return [];
+  if (first.kind === 'squared') return isCheckEarly(own) ? ['drilled'] : [];
   const isMeant = (s: Step, w: WishedMark) =>
     isPartStep(s)
       ? partIds.includes(s.partId as string)
       : (s.layerId === null || (w.layerIds ?? []).includes(s.layerId)) && (s.side === null || s.side === w.side);
   const steps = own.steps.filter((s) => wishes.some((w) => w.kind === s.kind && isMeant(s, w)));
   return missingBefore(steps, own, first.holeIds, { ...done, rows }).filter((kind) => !wishes.some((w) => w.kind === kind));
+}
+
+/** The angle is checked when every other hole of the row is drilled. */
+function isCheckEarly({ row, steps, states }: RowWork): boolean {
+  const drilled = steps.find((s) => s.kind === 'drilled');
+  return drilled !== undefined && holesInPlan(row.holes).some((h) => !isLocking(h) && !isDone(drilled, states.get(h.id)));
 }
 
 /** Whether two steps wait for each other at all: a hole's with everything, a sheet's or part's with its own part's. */
@@ -87,7 +94,8 @@ export function missingBefore(
           ? !done.parts.has(earlier.key)
           : holes.some((h) => {
               const at = states.get(h.id);
-              if (isDone(earlier, at) || isHeld(h, earlier.kind, at)) return false;
+              if (isDone(earlier, at)) return false;
+              if (isHeld(h, earlier.kind, at) && !awaitsCheck(h, earlier.kind, at)) return false;
               /* A hole at its final size was laid out and piloted somehow. */
               return !((earlier.kind === 'laid-out' || earlier.kind === 'piloted') && at?.has('drilled//'));
             });

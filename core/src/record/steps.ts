@@ -91,13 +91,23 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   return steps;
 }
 
+/** The last locking hole fixes an angle for good: it is drilled after the square-up check only. Source: the order rules, docs/rules.md. */
+export function isLocking(hole: Pick<HoleDefinition, 'holds'>): boolean {
+  return hole.holds?.includes('square') ?? false;
+}
+
+/** Whether a hole is not drilled only because its angle was not checked yet: it is wanted all the same. `done`: what is marked at it. */
+export function awaitsCheck(hole: HoleDefinition, kind: StepKind, done: ReadonlySet<string> | undefined): boolean {
+  return kind === 'drilled' && isLocking(hole) && !done?.has('squared//');
+}
+
 /** Whether a hole takes part in a step now: some are held back. `done`: what is marked at it. */
 export function isHeld(hole: HoleDefinition, kind: StepKind, done: ReadonlySet<string> | undefined): boolean {
   const { holds } = hole;
   if (!holds || holds.length === 0) return false;
   if ((kind === 'dimpled' || kind === 'countersunk') && holds.includes('no-prep')) return true;
   if ((kind === 'set' || kind === 'inspected') && holds.includes('no-rivet')) return true;
-  return kind === 'drilled' && holds.includes('square') && !done?.has('squared//');
+  return awaitsCheck(hole, kind, done);
 }
 
 /** What was done at each hole: hole id to the keys of the steps marked there. */
@@ -171,7 +181,7 @@ export function progressOf(
     const marked = states.get(hole.id);
     for (const step of onHoles) {
       if (marked?.has(step.key)) done++;
-      else if (isHeld(hole, step.kind, marked)) continue;
+      else if (isHeld(hole, step.kind, marked) && !awaitsCheck(hole, step.kind, marked)) continue;
       wanted++;
     }
   }

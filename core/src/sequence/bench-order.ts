@@ -1,6 +1,6 @@
 import type { BenchItem, BenchSetup } from '../setup/bench';
 import { STEP_KINDS } from '../record/steps';
-import type { AssemblyOperation, Precedence, PrecedenceReason } from './operations';
+import { lockId, type AssemblyOperation, type Precedence, type PrecedenceReason } from './operations';
 
 /** Reasons that come from what was told of the order: the steps of the work have their own. */
 const TOLD: readonly PrecedenceReason[] = ['close-before-riveting', 'sub-assembly-first', 'waits-for-part', 'shuts-off', 'hides-heads'];
@@ -8,6 +8,15 @@ const TOLD: readonly PrecedenceReason[] = ['close-before-riveting', 'sub-assembl
 /** The operation a bench's item is part of. */
 export function operationOf(setup: BenchSetup, item: BenchItem): string {
   return item.partId === null ? `${item.rowId}/${setup.setup.key}` : `part/${item.partId}/${setup.setup.operation}`;
+}
+
+/** The set-up of the bench in which an operation is done; null: in none of them, as with work on the whole. */
+export function benchSetupOf({ rowId, kind, setup }: AssemblyOperation, operations: ReadonlyMap<string, AssemblyOperation>): string | null {
+  if (rowId === null) return null;
+  if ((STEP_KINDS as readonly string[]).includes(kind)) return setup;
+  /* The angle is checked where its holes are drilled; what is sealed or bent open is about to be set. */
+  const step = kind === 'squared' ? 'drilled' : 'set';
+  return [...operations.values()].find((o) => o.rowId === rowId && o.kind === step)?.setup ?? null;
 }
 
 /**
@@ -54,7 +63,12 @@ export function benchInOrder(
     const items = setup.items
       .map((item) => {
         const id = operationOf(setup, item);
-        return { item: { ...item, toldWaits: toldWaits(id, operations, done) }, rank: place.get(id) ?? Infinity };
+        /* Where all but the locking holes are drilled, what is left is the check of the angle and these. */
+        const lock =
+          setup.setup.operation === 'drilled'
+            ? Math.min(place.get(`${item.rowId}/squared`) ?? Infinity, place.get(lockId(item.rowId)) ?? Infinity)
+            : Infinity;
+        return { item: { ...item, toldWaits: toldWaits(id, operations, done) }, rank: place.get(id) ?? lock };
       })
       .sort((a, b) => a.rank - b.rank || 0);
     const readyHoles = items

@@ -4,12 +4,12 @@ import { randomFrom } from '../depth/simulate';
 import { answerPlan } from '../formats/plan-document';
 import type { KitDefinition, RowDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
-import { missingBefore } from '../record/order';
-import { fold, isPartStep } from '../record/steps';
+import { earlyOf, missingBefore } from '../record/order';
+import { fold, isHeld, isLocking, isPartStep, type StepKind } from '../record/steps';
 import { marksFor } from '../setup/bench';
 import { planRow } from '../setup/assembly-work';
 import { arrange } from './arrange';
-import { assemblyOperations, closeId, type AssemblyOperation } from './operations';
+import { assemblyOperations, closeId, lockId, type AssemblyOperation } from './operations';
 import { accessRows, waysLeft } from './shut-off';
 
 const parts = new Map(
@@ -68,6 +68,26 @@ describe('operations of an assembly', () => {
     expect(final.map((o) => o.kind)).not.toContain('fit-up');
     expect(final.map((o) => o.kind)).not.toContain('take-apart');
   });
+  it('the last square-up check comes before the locking holes, after all others; with each its reason', () => {
+    const base = rowOf(['p1', 'p2'], 5);
+    const all = derive([
+      operationRow('r1', { ...base, holes: base.holes.map((h, i) => (i > 2 ? { ...h, holds: ['square' as const] } : h)) }),
+    ]);
+    const [drill, square, lock] = [named(all, 'drilled'), named(all, 'squared'), all.find((o) => o.id === lockId('r1'))];
+    expect([drill, square, lock].map((o) => o?.count)).toEqual([3, 1, 2]);
+    expect(lock?.setup).toBe(drill.setup);
+    expect(waits(square, drill.id)).toBe('drilled-before-check');
+    expect(waits(lock as AssemblyOperation, square.id)).toBe('square-before-lock');
+    for (const o of [drill, square, lock as AssemblyOperation]) {
+      expect(waits(named(all, 'take-apart'), o.id)).toBe('apart-after-drilling');
+      expect(waits(o, 'assembly/fit-up')).toBe('together-before-drilling');
+    }
+    /* Every hole locks: there is nothing to drill before the check. Holes punched to size lock nothing. */
+    const only = derive([operationRow('r1', { ...base, holes: base.holes.map((h) => ({ ...h, holds: ['square' as const] })) })]);
+    expect(only.filter((o) => o.kind === 'drilled').map((o) => o.id)).toEqual([lockId('r1')]);
+    const punched = operationRow('r1', { ...base, start: 'final', holes: base.holes.map((h) => ({ ...h, holds: ['square' as const] })) });
+    expect(derive([punched]).some((o) => o.kind === 'squared' || o.id === lockId('r1'))).toBe(false);
+  });
   it('an empty assembly has nothing to do', () => expect(derive([])).toEqual([]));
 });
 
@@ -79,12 +99,13 @@ describe('2,000 random assemblies', () => {
       const own: KitDefinition = { ...kit, work: { scuff: random() < 0.5, prime: random() < 0.5, scuffAfterDimple: false } };
       const rows = Array.from({ length: 1 + Math.floor(random() * 3) }, (_, i) => {
         const ids = [...parts.keys()].filter(() => random() < 0.6).slice(0, 3);
-        const base = rowOf(ids.length === 0 ? ['p1'] : ids, 1 + Math.floor(random() * 2));
+        const base = rowOf(ids.length === 0 ? ['p1'] : ids, 1 + Math.floor(random() * 3));
         return operationRow(
           `r${i}`,
           {
             ...base,
             start: pick(['none', 'undersize', 'final'] as const),
+            holes: base.holes.map((h) => (random() < 0.15 ? { ...h, holds: ['square' as const] } : h)),
             head: pick(['flush-100', 'flush-100', 'protruding'] as const),
             layers: base.layers.map((l) => ({ ...l, bothSides: random() < 0.15 })),
             setting: random() < 0.3 ? { way: 'gun', isSealed: true } : null,
@@ -141,13 +162,22 @@ describe('2,000 random assemblies', () => {
           : rows
               .flatMap((r) => r.steps.filter((s) => isPartStep(s) && s.kind === o.kind && o.partIds.includes(s.partId as string)))
               .slice(0, 1);
+        if (row && o.kind === 'squared') {
+          const wish = { id: `${round}/${o.id}`, kind: o.kind, rowId: row.id, holeIds: row.row.holes.filter(isLocking).map((h) => h.id) };
+          expect(earlyOf([wish], rows.map((r) => ({ id: r.id, ...work(r) })), { parts: folded.parts, scuffAfterDimple: false }), o.id).toEqual([]); // prettier-ignore
+          marks.push(mark(wish.id, wish));
+        }
         if (uses.length === 0) continue;
         const holder = row ?? (rows.find((r) => r.steps.some((s) => s.key === uses[0]?.key)) as (typeof rows)[number]);
-        const missing = missingBefore(uses, work(holder), holder.row.holes.map((h) => h.id), {
+        const isLock = o.id === lockId(holder.id);
+        const holeIds = holder.row.holes.filter((h) => o.kind !== 'drilled' || isLocking(h) === isLock).map((h) => h.id);
+        for (const h of holder.row.holes)
+          if (row && holeIds.includes(h.id)) expect(isHeld(h, o.kind as StepKind, work(row).states.get(h.id)), o.id).toBe(false);
+        const missing = missingBefore(uses, work(holder), holeIds, {
           parts: folded.parts, scuffAfterDimple: false, rows: rows.map(work),
         }); // prettier-ignore
         expect(missing, `round ${round}: ${o.id}`).toEqual([]);
-        for (const [i, m] of marksFor(uses, holder.row.holes.map((h) => h.id)).entries())
+        for (const [i, m] of marksFor(uses, holeIds).entries())
           marks.push(
             mark(`${round}/${o.id}/${i}`, {
               kind: m.kind, rowId: m.partIds.length > 0 ? 'a' : holder.id, holeIds: m.holeIds, layerIds: m.layerIds, side: m.side,

@@ -1,7 +1,7 @@
 import type { PartDefinition, RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { rankOf } from '../record/order';
-import { isPartStep, isSecondFace, type Step } from '../record/steps';
+import { isLocking, isPartStep, isSecondFace, type Step } from '../record/steps';
 import type { SetupUse } from '../setup/setup';
 import { DEFAULT_MINUTES, type OperationKind } from '../tables/minutes';
 
@@ -24,6 +24,8 @@ export type PrecedenceReason =
   | 'order-of-work'
   | 'machining-before-finish'
   | 'first-face-first'
+  | 'drilled-before-check'
+  | 'square-before-lock'
   | 'together-before-drilling'
   | 'apart-after-drilling'
   | 'together-before-riveting'
@@ -49,6 +51,9 @@ export interface OperationRow {
   readonly uses: readonly SetupUse[];
 }
 
+/** Drilling the holes of a row that lock its angle, once it was checked. */
+export const lockId = (rowId: string): string => `${rowId}/lock`;
+
 /** The operation with which work is closed up with a part, or a sub-assembly is done. */
 export const closeId = (partId: string): string => `part/${partId}/close`;
 
@@ -59,11 +64,13 @@ interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes'> {
 
 /** Ranks of the work on an assembly as a whole, between those of the steps. Source: the order rules, docs/rules.md. */
 const FIT_UP = -1;
+const SQUARED = 2.1;
+const LOCK = 2.2;
 const TAKE_APART = 2.5;
 const MASK = 8.5;
 const REASSEMBLE = 9.5;
 const SEAL = 9.7;
-const DRILLED_UP_TO = 2;
+const DRILLED_UP_TO = LOCK;
 
 /**
  * Every operation of an assembly with its precedences and their reasons: each row in each of its set-ups, each part's own work, and
@@ -78,22 +85,23 @@ export function assemblyOperations(
   const onPart = new Map<string, Draft>();
   const used = new Set<string>();
   for (const { id, row, uses } of rows) {
-    const holes = holesInPlan(row.holes).length;
+    const inPlan = holesInPlan(row.holes);
+    const holes = inPlan.length;
     if (holes === 0) continue;
     for (const l of row.layers) used.add(l.partId);
     for (const use of uses) {
       const own = use.steps.filter((s) => !isPartStep(s));
-      if (own.length > 0)
-        drafts.push({
-          id: `${id}/${use.setup.key}`,
-          kind: use.setup.operation,
-          setup: use.setup.key,
-          rowId: id,
-          partIds: partsOf(own, row),
-          count: holes * own.length,
-          rank: rankOf(use.setup.operation, scuffAfterDimple) + (own.some(isSecondFace) ? 0.5 : 0),
-          after: new Map(),
-        });
+      const locking = use.setup.operation === 'drilled' ? inPlan.filter(isLocking).length : 0;
+      const onRow = (key: string, kind: OperationKind, setup: string, count: number, rank: number): void => {
+        if (count > 0)
+          drafts.push({ id: `${id}/${key}`, kind, setup, rowId: id, partIds: partsOf(own, row), count, rank, after: new Map() });
+      };
+      const rank = rankOf(use.setup.operation, scuffAfterDimple) + (own.some(isSecondFace) ? 0.5 : 0);
+      onRow(use.setup.key, use.setup.operation, use.setup.key, (holes - locking) * own.length, rank);
+      if (locking > 0 && own.length > 0) {
+        onRow('squared', 'squared', 'squared/hand', 1, SQUARED);
+        onRow('lock', use.setup.operation, use.setup.key, locking * own.length, LOCK);
+      }
       for (const step of use.steps.filter(isPartStep)) {
         const key = `part/${step.partId}/${step.kind}`;
         if (onPart.has(key)) continue;
@@ -283,5 +291,7 @@ function reasonOf(earlier: Draft, later: Draft): PrecedenceReason | null {
   if (onParts) return earlier.rowId !== null && later.rowId === null ? 'machining-before-finish' : 'order-of-work';
   if (earlier.rowId !== later.rowId) return null;
   if (earlier.kind === 'countersunk' && later.kind === 'countersunk') return 'first-face-first';
+  if (later.kind === 'squared') return 'drilled-before-check';
+  if (earlier.kind === 'squared' && later.rank === LOCK) return 'square-before-lock';
   return 'order-of-work';
 }

@@ -9,7 +9,7 @@ import { setupsOf } from '../setup/setup';
 import { DEFAULT_MINUTES } from '../tables/minutes';
 import { workedTimes } from '../log/work-hours';
 import { eveningOf, hoursLeft, LEARN_FROM, learnedMinutes, openWork, workRates } from './hours';
-import { assemblyOperations } from './operations';
+import { assemblyOperations, lockId } from './operations';
 import { operationProgress } from './progress';
 
 const parts = new Map([part('p1', 'skin', 0.025), part('p2', 'rib', 0.032)].map((p) => [p.id, p.definition]));
@@ -46,9 +46,31 @@ describe('how far an operation is', () => {
     expect(state(all, 'set')?.state).toBe('blocked');
   });
   it('held holes are not wanted now', () => {
-    const held = { ...row, holes: row.holes.map((h, i) => (i < 3 ? { ...h, holds: ['square' as const] } : h)) };
+    const held = { ...row, holes: row.holes.map((h, i) => (i < 3 ? { ...h, holds: ['no-rivet' as const] } : h)) };
     const { operations, progress } = derive(held, []);
-    expect(progress.get(operations.find((o) => o.kind === 'drilled')?.id ?? '')).toMatchObject({ open: 7, state: 'blocked' });
+    expect(progress.get(operations.find((o) => o.kind === 'set')?.id ?? '')).toMatchObject({ open: 7, state: 'blocked' });
+  });
+  it('all other holes, then the angle’s check, then the locking holes', () => {
+    const held = { ...row, holes: row.holes.map((h, i) => (i < 3 ? { ...h, holds: ['square' as const] } : h)) };
+    const at = (marks: Mark[]) => {
+      const { operations, progress } = derive(held, marks);
+      const setupKey = operations.find((o) => o.id === lockId('r'))?.setup ?? '';
+      return [`r/${setupKey}`, 'r/squared', lockId('r'), 'assembly/take-apart'].map((id) => {
+        const own = progress.get(id);
+        return `${own?.state} ${own?.open}`;
+      });
+    };
+    const others = mark('a', { rowId: 'r', holeIds: holes.slice(3) });
+    const checked = mark('b', { kind: 'squared', rowId: 'r', holeIds: holes.slice(0, 3) });
+    const locked = mark('c', { rowId: 'r', holeIds: holes.slice(0, 3) });
+    expect(at([])).toEqual(['blocked 7', 'blocked 1', 'blocked 3', 'blocked 2']);
+    expect(at([others])).toEqual(['done 0', 'ready 1', 'blocked 3', 'blocked 2']);
+    expect(at([others, { ...checked, holeIds: holes.slice(0, 2) }])).toEqual(['done 0', 'ready 1', 'blocked 3', 'blocked 2']);
+    expect(at([others, checked])).toEqual(['done 0', 'done 0', 'ready 3', 'blocked 2']);
+    expect(at([others, checked, { ...locked, holeIds: holes.slice(0, 1) }])[2]).toBe('under-way 2');
+    expect(at([others, checked, locked])).toEqual(['done 0', 'done 0', 'done 0', 'ready 2']);
+    /* Drilled without a check on record: past asking for it. */
+    expect(at([others, locked])[1]).toBe('done 0');
   });
 });
 

@@ -1,7 +1,7 @@
 import { holesInPlan } from '../record/holes';
-import { isDone, isHeld, isPartStep, partKey, type HoleStates, type Step, type StepKind } from '../record/steps';
+import { awaitsCheck, isDone, isHeld, isLocking, isPartStep, partKey, type HoleStates, type Step, type StepKind } from '../record/steps';
 import { STEP_KINDS } from '../record/steps';
-import type { AssemblyOperation, OperationRow } from './operations';
+import { lockId, type AssemblyOperation, type OperationRow } from './operations';
 
 export type OperationState = 'done' | 'under-way' | 'ready' | 'blocked';
 
@@ -60,6 +60,7 @@ interface Counted {
 
 /** Things open and done of one operation; null where nothing is ever marked of it. Held holes are not wanted now. */
 function count(o: AssemblyOperation, rows: ReadonlyMap<string, ProgressRow>, partsDone: ReadonlySet<string>): Counted | null {
+  if (o.kind === 'squared') return countChecked(rows.get(o.rowId ?? ''));
   if (!(STEP_KINDS as readonly string[]).includes(o.kind)) return null;
   const kind = o.kind as StepKind;
   if (o.rowId === null) {
@@ -70,11 +71,22 @@ function count(o: AssemblyOperation, rows: ReadonlyMap<string, ProgressRow>, par
   const steps = row?.uses.find((u) => u.setup.key === o.setup)?.steps.filter((s) => !isPartStep(s)) ?? [];
   let open = 0;
   let done = 0;
+  const isLock = o.id === lockId(o.rowId);
   for (const hole of holesInPlan(row?.row.holes ?? [])) {
+    if (kind === 'drilled' && isLocking(hole) !== isLock) continue;
     const at = row?.states.get(hole.id);
     for (const s of steps)
       if (isDone(s, at)) done++;
-      else if (!isHeld(hole, kind, at)) open++;
+      else if (!isHeld(hole, kind, at) || awaitsCheck(hole, kind, at)) open++;
   }
   return { open, done };
+}
+
+/** The angle's check: done once no locking hole waits for it any more, and where all of them are drilled anyhow. */
+function countChecked(row: ProgressRow | undefined): Counted {
+  const waits = holesInPlan(row?.row.holes ?? []).some((h) => {
+    const at = row?.states.get(h.id);
+    return awaitsCheck(h, 'drilled', at) && !at?.has('drilled//');
+  });
+  return waits ? { open: 1, done: 0 } : { open: 0, done: 1 };
 }

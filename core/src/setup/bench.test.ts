@@ -6,7 +6,7 @@ import { rankOf } from '../record/order';
 import { stackOf } from '../record/stack-of';
 import { fold, stepsOf } from '../record/steps';
 import type { Mark } from '../record/marks';
-import { setupName } from '../wording/setups';
+import { itemAmount, setupName } from '../wording/setups';
 import { benchOf, marksFor, type BenchRow } from './bench';
 import { setupsOf } from './setup';
 
@@ -66,6 +66,17 @@ describe('the bench', () => {
       openHoleIds: row.holes.slice(2).map((h) => h.id),
       heldHoleIds: row.holes.slice(0, 2).map((h) => h.id),
     });
+  });
+  it('a row stays on the bench while its locking hole waits for the angle’s check', () => {
+    const row = { ...thick.row, holes: thick.row.holes.map((h, i) => (i === 3 ? { ...h, holds: ['square' as const] } : h)) };
+    const ids = row.holes.map((h) => h.id);
+    const most = mark('a', { rowId: 'r2', holeIds: ids.slice(0, 3) });
+    const drilling = (marks: Mark[]) => bench([{ id: 'r2', row }], marks).find((s) => s.setup.operation === 'drilled')?.items[0];
+    expect(drilling([most])).toMatchObject({ openHoleIds: [], heldHoleIds: ids.slice(3), openSteps: 0, waitsFor: [] });
+    const checked = mark('b', { kind: 'squared', rowId: 'r2', holeIds: ids.slice(3) });
+    expect(drilling([most, checked])).toMatchObject({ openHoleIds: ids.slice(3), heldHoleIds: [] });
+    expect(drilling([most, checked, mark('c', { rowId: 'r2', holeIds: ids.slice(3) })])).toBeUndefined();
+    expect(itemAmount(drilling([most]) ?? { partId: null, openHoleIds: ['h'] })).toBe(': check that it is square');
   });
   it('24 holes deburred on both sides of three sheets are two marks that name all 144', () => {
     const row = rowOf(['p1', 'p2', 'p3'], 24);

@@ -1,7 +1,7 @@
 import type { Hand, RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { missingBefore, rankOf, type RowWork } from '../record/order';
-import { isDone, isHeld, isPartStep, type HoleStates, type Step, type StepKind } from '../record/steps';
+import { awaitsCheck, isDone, isHeld, isPartStep, type HoleStates, type Step, type StepKind } from '../record/steps';
 import type { Setup, SetupUse } from './setup';
 
 /** A row as the bench needs it. */
@@ -122,8 +122,10 @@ function findOnHoles(
       openSteps += left.length;
     }
   }
-  if (open.length === 0) return null;
-  const waitsFor = missingBefore(onHoles, bench, open, context);
+  /* A hole that waits for the angle's check keeps its row here: this is where it is freed. */
+  const isAwaiting = holesInPlan(row.holes).some((h) => held.includes(h.id) && awaitsCheck(h, use.setup.operation, bench.states.get(h.id)));
+  if (open.length === 0 && !isAwaiting) return null;
+  const waitsFor = missingBefore(onHoles, bench, open.length > 0 ? open : held, context);
   return {
     key: `row/${id}`,
     rowId: id,

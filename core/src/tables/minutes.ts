@@ -1,7 +1,7 @@
 import type { StepKind } from '../record/steps';
 
 /** Work beside the steps of holes and parts: what happens to an assembly as a whole, or to a row before it is set. */
-export const ASSEMBLY_WORK = ['fit-up', 'take-apart', 'mask', 'reassemble', 'seal', 'bend-open', 'bend-back', 'close'] as const;
+export const ASSEMBLY_WORK = ['fit-up', 'squared', 'take-apart', 'mask', 'reassemble', 'seal', 'bend-open', 'bend-back', 'close'] as const;
 export type AssemblyWorkKind = (typeof ASSEMBLY_WORK)[number];
 export type OperationKind = StepKind | AssemblyWorkKind;
 
@@ -30,6 +30,7 @@ export const DEFAULT_MINUTES: Readonly<Record<OperationKind, WorkMinutes>> = {
   set: { per: 'hole', minutes: 0.9, spread: 0.5 },
   inspected: { per: 'hole', minutes: 0.15, spread: 0.5 },
   'fit-up': { per: 'part', minutes: 8, spread: 0.6 },
+  squared: { per: 'time', minutes: 5, spread: 0.6 },
   'take-apart': { per: 'part', minutes: 3, spread: 0.5 },
   mask: { per: 'part', minutes: 6, spread: 0.6 },
   reassemble: { per: 'part', minutes: 6, spread: 0.6 },

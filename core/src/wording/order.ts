@@ -2,8 +2,9 @@ import type { StepKind } from '../record/steps';
 import { OPERATION_WORDS } from './setups';
 
 /** Why one kind of work comes before another, where the trade has a reason of its own. */
-const REASONS: Partial<Readonly<Record<StepKind, Partial<Readonly<Record<StepKind, string>>>>>> = {
+const REASONS: Partial<Readonly<Record<StepKind, Partial<Readonly<Record<StepKind | 'squared', string>>>>>> = {
   drilled: {
+    squared: 'the angle is checked when every other hole is drilled',
     deburred: 'opening the hole afterwards raises a new burr',
     dimpled: 'the die’s pilot fits the final hole',
     countersunk: 'the cutter’s pilot fits the final hole',
@@ -26,7 +27,7 @@ const REASONS: Partial<Readonly<Record<StepKind, Partial<Readonly<Record<StepKin
 };
 
 /** Why `earlier` comes before `later`. */
-export function orderReason(earlier: StepKind, later: StepKind): string {
+export function orderReason(earlier: StepKind, later: StepKind | 'squared'): string {
   const own = REASONS[earlier]?.[later];
   if (own) return own;
   if (later === 'primed' || later === 'cleaned') return 'everything that needs a drill or a machine comes before the finish';
@@ -35,6 +36,6 @@ export function orderReason(earlier: StepKind, later: StepKind): string {
 }
 
 /** What is not done yet and why it comes first, as one sentence. */
-export function earlySentence(missing: readonly StepKind[], later: StepKind): string {
+export function earlySentence(missing: readonly StepKind[], later: StepKind | 'squared'): string {
   return missing.map((m) => `Not ${OPERATION_WORDS[m].done} yet: ${orderReason(m, later)}.`).join(' ');
 }

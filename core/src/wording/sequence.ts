@@ -13,6 +13,7 @@ import { OPERATION_WORDS } from './setups';
 
 const WORK_WORDS: Readonly<Record<AssemblyWorkKind, string>> = {
   'fit-up': 'fit up',
+  squared: 'check that it is square',
   'take-apart': 'take apart',
   mask: 'mask what stays bare',
   reassemble: 'put together for riveting',
@@ -27,9 +28,15 @@ export function operationVerb(kind: OperationKind): string {
   return kind in WORK_WORDS ? WORK_WORDS[kind as AssemblyWorkKind] : OPERATION_WORDS[kind as keyof typeof OPERATION_WORDS].verb;
 }
 
+/** Opening the holes that lock a row's angle: the same work as on the others, after the check. */
+export const LOCK_VERB = 'drill the locking hole';
+
 /** Why one operation waits for another, where it is not two steps of the work. */
-const PRECEDENCE_WORDS: Readonly<Record<Exclude<PrecedenceReason, 'order-of-work' | 'machining-before-finish'>, string>> = {
+const PRECEDENCE_WORDS: Readonly<
+  Record<Exclude<PrecedenceReason, 'order-of-work' | 'machining-before-finish' | 'drilled-before-check'>, string>
+> = {
   'first-face-first': 'the second face is cut after the first, in the jig',
+  'square-before-lock': 'the last hole fixes the angle for good',
   'together-before-drilling': 'parts are drilled together, so that the holes match',
   'apart-after-drilling': 'parts come apart between drilling and deburring',
   'together-before-riveting': 'everything inside is prepared before the parts meet again',
@@ -45,6 +52,7 @@ const PRECEDENCE_WORDS: Readonly<Record<Exclude<PrecedenceReason, 'order-of-work
 
 /** Why `earlier` comes before `later`; between steps the trade's own reason. */
 export function precedenceReason(because: PrecedenceReason, earlier: OperationKind, later: OperationKind): string {
+  if (because === 'drilled-before-check') return orderReason('drilled', 'squared');
   if (because !== 'order-of-work' && because !== 'machining-before-finish') return PRECEDENCE_WORDS[because];
   return earlier in WORK_WORDS || later in WORK_WORDS
     ? 'the order of the work puts it first'

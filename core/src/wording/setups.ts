@@ -1,6 +1,7 @@
 import type { HoldKind } from '../record/definitions';
 import type { Stage } from '../record/stage';
 import type { StepKind } from '../record/steps';
+import type { BenchItem } from '../setup/bench';
 import type { Setup } from '../setup/setup';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
@@ -64,3 +65,9 @@ export const HOLD_WORDS: Readonly<Record<HoldKind, { readonly text: string; read
   'no-rivet': { text: 'no rivet for now: leave empty', sign: '\u2715' },
   square: { text: 'not drilled before the square-up check', sign: '\u221f' },
 };
+
+/** How much an item of the bench wants, after its name: holes; nothing where it is a part; the check alone where every other hole is drilled. */
+export function itemAmount({ partId, openHoleIds }: Pick<BenchItem, 'partId' | 'openHoleIds'>): string {
+  if (partId !== null) return '';
+  return openHoleIds.length > 0 ? ` ×${openHoleIds.length}` : ': check that it is square';
+}

@@ -5,7 +5,7 @@ import type { BenchItem, BenchSetup } from '#core/setup/bench';
 import { isHeld } from '#core/record/steps';
 import type { Units } from '#core/units/length';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
-import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { sheetName } from '#core/wording/words';
 import { PageWriter } from './page-writer';
 import { newPdf, plainText, PT, type Pdf } from './pdf';
@@ -85,11 +85,7 @@ function drawItem(card: Card, q: CardQuestion, item: BenchItem): void {
       const index = row.row.layers.findIndex((l) => l.id === s.layerId);
       return `${sheetName(row.stack.layers[index]?.part, index)}${s.side ? ` ${SIDES[s.side]}` : ''}`;
     });
-  card.text(
-    `${row.title}   ×${item.openHoleIds.length}   ${row.plan.rivet.callout}${row.row.page ? `   page ${row.row.page}` : ''}`,
-    12,
-    true,
-  );
+  card.text(`${row.title}  ${itemAmount(item)}   ${row.plan.rivet.callout}${row.row.page ? `   page ${row.row.page}` : ''}`, 12, true);
   const holes = holesInPlan(row.row.holes);
   /* A line of boxes for every sheet and side, or one for the hole. */
   const lines = what.length > 0 ? item.steps.filter((s) => s.layerId !== null) : [item.steps[0]];

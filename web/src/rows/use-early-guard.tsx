@@ -15,7 +15,7 @@ import { Modal } from '../ui/modal';
 interface Question {
   readonly wishes: readonly MarkWish[];
   readonly missing: readonly StepKind[];
-  readonly later: StepKind;
+  readonly later: StepKind | 'squared';
   /** Rows that are shut off once this is set. */
   readonly shut: readonly string[];
 }
@@ -45,7 +45,7 @@ export function useEarlyGuard(
   const mark = (wishes: readonly MarkWish[]) => {
     const works = rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, states: r.states }));
     const missing = earlyOf(wishes, works, { parts: rows[0]?.partsDone ?? new Set(), scuffAfterDimple });
-    const later = wishes.at(-1)?.kind as StepKind | undefined;
+    const later = wishes.at(-1)?.kind as Question['later'] | undefined;
     const shut = shutBy(wishes, sequence);
     if ((missing.length === 0 && shut.length === 0) || later === undefined) onMark(wishes);
     else setQuestion({ wishes, missing, later, shut });
@@ -61,7 +61,11 @@ export function useEarlyGuard(
     setQuestion(null);
   };
   const dialog = question ? (
-    <Modal title={`Mark as ${OPERATION_WORDS[question.later].done} already?`} open onClose={() => setQuestion(null)}>
+    <Modal
+      title={question.later === 'squared' ? 'Is it square already?' : `Mark as ${OPERATION_WORDS[question.later].done} already?`}
+      open
+      onClose={() => setQuestion(null)}
+    >
       {question.missing.length > 0 ? <p className="text-[17px]">{earlySentence(question.missing, question.later)}</p> : null}
       {question.shut.length > 0 ? <p className="text-[17px] font-semibold text-stop">{shutsOffSentence(question.shut)}</p> : null}
       <p className="text-ink2">If it was done all the same, say so: the exception is kept with the mark.</p>

@@ -3,10 +3,10 @@ import { withAccess } from '#core/sequence/arrange';
 import { benchInOrder, type OrderedSetup } from '#core/sequence/bench-order';
 import { decidedOrder } from '#core/sequence/follow';
 import { deriveSequence, type DerivedSequence, type SequenceModel } from '#core/sequence/model';
-import type { AssemblyOperation } from '#core/sequence/operations';
+import { lockId, type AssemblyOperation } from '#core/sequence/operations';
 import { accessAlong, type Access } from '#core/sequence/shut-off';
 import type { Entity, Followed } from '#core/record/definitions';
-import { operationVerb } from '#core/wording/sequence';
+import { LOCK_VERB, operationVerb } from '#core/wording/sequence';
 import { useTools, type AssemblyAnswer } from '../api/queries';
 import { partsById, type RowModel } from './row-model';
 import { useBench, type Bench } from './use-bench';
@@ -88,7 +88,7 @@ function operationName(
       : o.partIds.length > 3
         ? 'the whole assembly'
         : o.partIds.map((p) => parts.get(p)?.name ?? '').join(', ');
-  return `${operationVerb(o.kind)}: ${what}`;
+  return `${o.rowId !== null && o.id === lockId(o.rowId) ? LOCK_VERB : operationVerb(o.kind)}: ${what}`;
 }
 
 export interface OrderedBench extends Bench {

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
-import { OPERATION_WORDS } from '#core/wording/setups';
+import { itemAmount, OPERATION_WORDS } from '#core/wording/setups';
 import { toldWaitSentence } from '#core/wording/sequence';
 import type { Sequence } from '../../rows/use-sequence';
 import type { AssemblyAnswer } from '../../api/queries';
@@ -42,7 +42,8 @@ export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemC
                   onClick={() => onOpen(i)}
                   className={`label min-h-14 rounded border px-3 text-left text-[17px] ${i.key === item.key ? 'border-dye bg-dye-soft' : 'border-edge bg-raised'}`}
                 >
-                  {part ?? (row ? row.title : '')} {part ? '' : `×${i.openHoleIds.length}`}
+                  {part ?? (row ? row.title : '')}
+                  {itemAmount(i)}
                   {i.waitsFor.length > 0 ? (
                     <span className="block text-[13px] text-caution">
                       waits: {i.waitsFor.map((k) => OPERATION_WORDS[k].verb).join(', ')}

@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { benchSetupOf } from '#core/sequence/bench-order';
 import type { LearnedMinutes } from '#core/sequence/hours';
 import type { AssemblyOperation } from '#core/sequence/operations';
 import type { OperationKind } from '#core/tables/minutes';
@@ -44,6 +45,7 @@ export function OperationPanel({
   const shutsOff = derived.access.filter((r) => access.until.get(r.rowId) === selected.id);
   const until = selected.kind === 'set' && selected.rowId ? access.until.get(selected.rowId) : null;
   const narrows = access.narrows.get(selected.id) ?? [];
+  const atBench = benchSetupOf(selected, byId);
   const pick = (id: string) => (
     <button type="button" className="text-left underline underline-offset-2" onClick={() => onPick(id)}>
       {nameOf(id)}
@@ -105,12 +107,14 @@ export function OperationPanel({
         )}
         {selected.rowId && state !== 'done' ? (
           <>
-            <Link
-              className="underline underline-offset-2"
-              to={`/assemblies/${assemblyId}/bench?${new URLSearchParams({ setup: selected.setup, item: `row/${selected.rowId}` }).toString()}`}
-            >
-              At the bench
-            </Link>
+            {atBench === null ? null : (
+              <Link
+                className="underline underline-offset-2"
+                to={`/assemblies/${assemblyId}/bench?${new URLSearchParams({ setup: atBench, item: `row/${selected.rowId}` }).toString()}`}
+              >
+                At the bench
+              </Link>
+            )}
             <Link className="underline underline-offset-2" to={`/assemblies/${assemblyId}/map?row=${selected.rowId}`}>
               On the map
             </Link>

@@ -2,7 +2,7 @@ import { useLayoutEffect } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import { toldWaitSentence } from '#core/wording/sequence';
-import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useLocal, writeLocal } from '../../api/device';
 import { useAssembly, useFollow, useKit, type AssemblyAnswer, type KitAnswer } from '../../api/queries';
 import { useScreenUnits } from '../../ui/assembly-screen';
@@ -206,7 +206,7 @@ function SetupOffer({ setup, number, rows, data, to }: OfferProps) {
           >
             {name(i)}
             {i.hand ? `, ${i.hand === 'L' ? 'left' : 'right'}` : ''}
-            {i.partId ? '' : ` ×${i.openHoleIds.length}`}
+            {itemAmount(i)}
           </Link>
         ))}
         {ready.length > ROWS_SHOWN ? (
