@@ -1,8 +1,11 @@
 import { good, type Result } from '../units/result';
-import { operationGraph, type Operation } from './graph';
+import { operationGraph, type Operation, type OperationGraph } from './graph';
+import { leastTurnings } from './least-turnings';
 import type { AssemblyOperation, Precedence } from './operations';
-import { orderOperations, type OperationOrder, type OrderOptions } from './order';
+import { EXACT_UP_TO, orderOperations, type OperationOrder, type OrderOptions } from './order';
+import type { Piece } from './pieces';
 import { accessAlong, waysAfter, type Access, type AccessRow } from './shut-off';
+import { turningsAtLeast, turningsBetween, turnLess } from './turnings';
 
 /** The operations with what must not be shut off before it is set among their precedences. */
 export interface WithAccess {
@@ -67,11 +70,14 @@ export function graphOperations(operations: readonly AssemblyOperation[]): Opera
 
 export interface Arranged extends Omit<OperationOrder, 'order'> {
   readonly order: readonly string[];
+  /** Parts taken up or turned over, and a number of them that no order with so few changes of set-up can beat. */
+  readonly turnings: number;
+  readonly turningsAtLeast: number;
   readonly access: Access;
 }
 
 /**
- * An order of operations that changes set-ups least and shuts no row off where any order can help it. `done`: operations done before.
+ * An order of operations that changes set-ups least, then turns parts least, and shuts no row off where any order can help it. `done`: operations done before.
  * Problems: a loop among the precedences, named.
  */
 export function arrange(
@@ -83,12 +89,24 @@ export function arrange(
   const own = withAccess(operations, rows).operations;
   const graph = operationGraph(graphOperations(own));
   if (!graph.ok) return graph;
-  const { order, ...rest } = orderOperations(graph.value, options);
-  const ids = order.map((n) => own[n]?.id ?? '');
-  return good({ ...rest, order: ids, access: accessAlong(ids, rows, done) });
+  const pieces = own.map((o) => o.pieces);
+  const found = withTurnings(graph.value, pieces, options);
+  const order = found.order.map((n) => own[n]?.id ?? '');
+  return good({ ...found, order, access: accessAlong(order, rows, done) });
 }
 
-/** Changes of set-up along an order. */
-export function setupChanges(order: readonly string[], setupOf: ReadonlyMap<string, string>): number {
-  return order.slice(1).filter((id, i) => setupOf.get(id) !== setupOf.get(order[i] as string)).length;
+/** Both counted: exactly where every order can be looked at, else first the set-ups, then what is in hand within each. */
+function withTurnings(
+  graph: OperationGraph,
+  pieces: readonly (readonly Piece[])[],
+  options: OrderOptions,
+): Omit<Arranged, 'access' | 'order'> & Pick<OperationOrder, 'order'> {
+  if (graph.operations.length <= EXACT_UP_TO) {
+    const { order, setupChanges: changes, turnings } = leastTurnings(graph, pieces);
+    return { order, setupChanges: changes, lowerBound: changes, optimal: true, turnings, turningsAtLeast: turnings };
+  }
+  const found = orderOperations(graph, options);
+  const order = turnLess(graph, found.order, pieces);
+  const turnings = order.slice(1).reduce((sum, v, i) => sum + turningsBetween(pieces[order[i] as number] ?? [], pieces[v] ?? []), 0);
+  return { ...found, order, turnings, turningsAtLeast: turningsAtLeast(graph, pieces, found.setupChanges) };
 }

@@ -1,10 +1,11 @@
 import type { Entity, SequenceDecision } from '../record/definitions';
 import type { WorkedTime } from '../log/work-hours';
 import { assemblyWork, type AssemblyRecord } from '../setup/assembly-work';
-import { arrange, setupChanges } from './arrange';
+import { arrange } from './arrange';
 import { decidedOrder } from './follow';
 import { hoursLeft, learnedMinutes, openWork, type HoursLeft, type OpenWork } from './hours';
 import { deriveSequence, type DerivedSequence } from './model';
+import { orderCost } from './order-cost';
 import { accessAlong } from './shut-off';
 
 /** One assembly of a kit: what its order comes to. */
@@ -29,7 +30,7 @@ export function summaryOfAssembly(
   return {
     operations: derived.operations.length,
     left: derived.left.length,
-    setupChanges: setupChanges(order, new Map(derived.left.map((o) => [o.id, o.setup]))),
+    setupChanges: orderCost(order, new Map(derived.left.map((o) => [o.id, o]))).setupChanges,
     deadEnds: accessAlong(order, derived.access, derived.done).deadEnds.length,
     open: openWork(derived.operations, derived.progress),
   };

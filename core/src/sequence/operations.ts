@@ -3,6 +3,7 @@ import { holesInPlan } from '../record/holes';
 import { rankOf } from '../record/order';
 import { isLocking, isPartStep, isSecondFace, type Step } from '../record/steps';
 import type { SetupUse } from '../setup/setup';
+import { headSides, piecesOf, type Piece } from './pieces';
 import { DEFAULT_MINUTES, type OperationKind } from '../tables/minutes';
 
 /** One thing to do in an assembly, derived from its rows and parts; never typed. */
@@ -17,6 +18,8 @@ export interface AssemblyOperation {
   readonly count: number;
   readonly minutes: number;
   readonly after: readonly Precedence[];
+  /** What it wants in hand. */
+  readonly pieces: readonly Piece[];
 }
 
 /** Why one operation comes after another. */
@@ -57,7 +60,7 @@ export const lockId = (rowId: string): string => `${rowId}/lock`;
 /** The operation with which work is closed up with a part, or a sub-assembly is done. */
 export const closeId = (partId: string): string => `part/${partId}/close`;
 
-interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes'> {
+interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes' | 'pieces'> {
   readonly rank: number;
   readonly after: Map<string, PrecedenceReason>;
 }
@@ -166,9 +169,16 @@ export function assemblyOperations(
     );
   link(drafts);
   drafts.push(...toldOperations(rows, parts, drafts));
-  return drafts.map(({ rank: _, after, ...d }) => {
+  const sides = headSides(rows);
+  const subAssemblyOf = (partId: string) => parts.get(partId)?.subAssembly || undefined;
+  return drafts.map(({ rank, after, ...d }) => {
     const usual = DEFAULT_MINUTES[d.kind];
-    return { ...d, minutes: usual.minutes * d.count, after: [...after].map(([id, because]) => ({ id, because })) };
+    return {
+      ...d,
+      minutes: usual.minutes * d.count,
+      after: [...after].map(([id, because]) => ({ id, because })),
+      pieces: piecesOf(d, sides.get(d.rowId ?? ''), d.kind === 'countersunk' && rank % 1 !== 0, subAssemblyOf),
+    };
   });
 }
 

@@ -12,7 +12,7 @@ export interface OperationOrder {
 }
 
 /** Up to so many operations every state is looked at. */
-const EXACT_UP_TO = 14;
+export const EXACT_UP_TO = 14;
 /** Beyond, at most and at least so many states are kept from one change to the next; fewer where each costs more. */
 const BEAM_MOST = 40;
 const BEAM_LEAST = 10;

@@ -7,10 +7,10 @@ import { rowAccess } from '../reach/row-reach';
 import { planRow, type WorkRow } from '../setup/assembly-work';
 import type { OperationKind } from '../tables/minutes';
 import type { Mm } from '../units/length';
-import { setupChanges } from './arrange';
 import { breaksOf, followOrder } from './follow';
 import { deriveSequence, minutesLeft, type DerivedSequence, type SequenceModel } from './model';
 import type { AssemblyOperation } from './operations';
+import { orderCost, type OrderCost } from './order-cost';
 import { accessAlong, type DeadEnd } from './shut-off';
 
 /** How a dead end is left: the row earlier, what shuts it later, a blind rivet, a flange bent open, a tool that reaches. */
@@ -26,10 +26,9 @@ export interface WantedTool {
 }
 
 /** One way out, with the order and everything else worked out again. */
-export interface WayOut {
+export interface WayOut extends OrderCost {
   readonly kind: WayOutKind;
   readonly order: readonly string[];
-  readonly setupChanges: number;
   /** Minutes of everything left. */
   readonly minutes: number;
   /** Dead ends that are left: never the one it leads out of, nor a new one. */
@@ -92,7 +91,7 @@ function workedOut(
     ...extras,
     kind,
     order,
-    setupChanges: setupChanges(order, new Map(left.map((o) => [o.id, o.setup]))),
+    ...orderCost(order, new Map(left.map((o) => [o.id, o]))),
     minutes: minutesLeft(left, progress, minutes),
     deadEnds: accessAlong(order, access, done).deadEnds,
   };

@@ -3,7 +3,16 @@ import { MARK_KINDS } from '../record/marks';
 import { STEP_KINDS } from '../record/steps';
 import { mm } from '../units/length';
 import { markText } from './marks';
-import { deadEndSentence, operationVerb, precedenceReason, shutOffSentence, toldWaitSentence, wayOutSentences } from './sequence';
+import {
+  deadEndSentence,
+  operationVerb,
+  orderCostWords,
+  orderKnownSentence,
+  precedenceReason,
+  shutOffSentence,
+  toldWaitSentence,
+  wayOutSentences,
+} from './sequence';
 import { ASSEMBLY_WORK } from '../tables/minutes';
 
 const holes = (n: number) => Array.from({ length: n }, (_, i) => `h${i}`);
@@ -42,6 +51,7 @@ describe('the order in words', () => {
       kind: 'blind',
       order: [],
       setupChanges: 6,
+      turnings: 9,
       minutes: 40,
       deadEnds: [],
       row: null,
@@ -49,10 +59,12 @@ describe('the order in words', () => {
       verdict: null,
       hole: null,
     } as const;
-    const was = { setupChanges: 5, minutes: 40 };
+    const was = { setupChanges: 5, turnings: 9, minutes: 40 };
     expect(wayOutSentences(way, was, 'in')[0]).toBe('1 more change of set-up (6).');
     expect(wayOutSentences(way, was, 'in').join(' ')).toContain('ask the kit maker');
     expect(wayOutSentences({ ...way, kind: 'earlier' }, { ...was, setupChanges: 6 }, 'in')).toEqual(['No more changes of set-up (6).']);
+    expect(wayOutSentences({ ...way, kind: 'earlier', turnings: 10 }, was, 'in')).toContain('1 more turning of parts (10).');
+    expect(wayOutSentences({ ...way, kind: 'earlier', turnings: 6 }, was, 'in')).toContain('3 fewer turnings of parts (6).');
     const more = {
       ...way,
       minutes: 65,
@@ -63,6 +75,16 @@ describe('the order in words', () => {
     expect(said).toContain('Some 25 minutes more.');
     expect(said).toContain('Its holes are .1094 in instead of .098 in.');
     expect(said).toContain('goes from ok to stop');
+  });
+  it('what an order costs, and what is known of it', () => {
+    expect(orderCostWords({ setupChanges: 1, turnings: 1 })).toBe('1 change of set-up, 1 turning of parts');
+    const cost = { setupChanges: 8, turnings: 20 };
+    expect(orderKnownSentence(cost, { lowerBound: 8, optimal: true, turningsAtLeast: 20 })).toBe(
+      '8 changes of set-up: no order has fewer. 20 turnings of parts: no such order has fewer.',
+    );
+    expect(orderKnownSentence(cost, { lowerBound: 6, optimal: false, turningsAtLeast: 12 })).toBe(
+      '8 changes of set-up: at least 6 whatever the order. 20 turnings of parts: at least 12 with so few changes.',
+    );
   });
   it('what was told, with the room that is left', () => {
     const fact = { by: { kind: 'row', id: 'x' }, side: 'shop' } as const;

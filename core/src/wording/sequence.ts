@@ -1,4 +1,5 @@
 import type { PrecedenceReason } from '../sequence/operations';
+import type { OrderCost } from '../sequence/order-cost';
 import type { OperationState } from '../sequence/progress';
 import type { DeadEnd } from '../sequence/shut-off';
 import type { WayOut, WayOutKind } from '../sequence/ways-out';
@@ -110,15 +111,38 @@ const WAY_OUT_CAUTIONS: Partial<Readonly<Record<WayOutKind, string>>> = {
   bend: 'Bending hardens and may crack the flange: only with the kit maker’s word, once, with a wide radius; look at the bend under the glass.',
 };
 
+const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+/** What an order costs beside the work itself. */
+export function orderCostWords({ setupChanges, turnings }: OrderCost): string {
+  return `${setupChanges} ${setupChanges === 1 ? 'change' : 'changes'} of set-up, ${counted(turnings, 'turning')} of parts`;
+}
+
+/** What is known of an order that was looked for: whether any other changes set-ups less, or turns parts less with so few changes. */
+export function orderKnownSentence(
+  cost: OrderCost,
+  known: { readonly lowerBound: number; readonly optimal: boolean; readonly turningsAtLeast: number },
+): string {
+  const setups = known.optimal ? 'no order has fewer' : `at least ${known.lowerBound} whatever the order`;
+  const turns =
+    known.turningsAtLeast === cost.turnings ? 'no such order has fewer' : `at least ${known.turningsAtLeast} with so few changes`;
+  const changes = `${cost.setupChanges} ${cost.setupChanges === 1 ? 'change' : 'changes'} of set-up: ${setups}`;
+  return `${changes}. ${counted(cost.turnings, 'turning')} of parts: ${turns}.`;
+}
+
 /** What a way out costs and brings, as sentences. */
-export function wayOutSentences(way: WayOut, was: { readonly setupChanges: number; readonly minutes: number }, units: Units): string[] {
+export function wayOutSentences(way: WayOut, was: OrderCost & { readonly minutes: number }, units: Units): string[] {
   const more = way.setupChanges - was.setupChanges;
+  const turnings = way.turnings - was.turnings;
   const minutes = Math.round(way.minutes - was.minutes);
   const { tool, hole, verdict } = way;
   return [
     more === 0
       ? `No more changes of set-up (${way.setupChanges}).`
       : `${Math.abs(more)} ${more > 0 ? 'more' : 'fewer'} ${Math.abs(more) === 1 ? 'change' : 'changes'} of set-up (${way.setupChanges}).`,
+    ...(turnings === 0
+      ? []
+      : [`${counted(Math.abs(turnings), turnings > 0 ? 'more turning' : 'fewer turning')} of parts (${way.turnings}).`]),
     ...(minutes === 0 ? [] : [`Some ${Math.abs(minutes)} minutes ${minutes > 0 ? 'more' : 'less'}.`]),
     ...(hole && hole.before !== hole.after
       ? [`Its holes are ${showLength(hole.after, units)} instead of ${showLength(hole.before, units)}.`]

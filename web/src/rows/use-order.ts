@@ -1,17 +1,17 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { setupChanges, withAccess } from '#core/sequence/arrange';
+import { withAccess } from '#core/sequence/arrange';
 import { followOrder } from '#core/sequence/follow';
 import type { AssemblyOperation } from '#core/sequence/operations';
+import { orderCost, type OrderCost } from '#core/sequence/order-cost';
 import type { AccessRow } from '#core/sequence/shut-off';
 import { problemMessage } from '#core/wording/problems';
 import type { SequenceAnswer, SequenceQuestion } from '../workers/sequence.worker';
 
-export interface FoundOrder {
+export interface FoundOrder extends OrderCost {
   readonly order: readonly string[];
-  readonly setupChanges: number;
   /** What is known of it; null: nothing yet, only that it keeps every precedence. */
-  readonly known: { readonly lowerBound: number; readonly optimal: boolean } | null;
+  readonly known: { readonly lowerBound: number; readonly optimal: boolean; readonly turningsAtLeast: number } | null;
   readonly isBusy: boolean;
   readonly problem: string | null;
   readonly stop: () => void;
@@ -20,11 +20,16 @@ export interface FoundOrder {
 /** Orders found stay with the page's other answers, so that another view, or a mark that finishes nothing, does not ask again. */
 const keyOf = (key: string) => ['order', key] as const;
 
-const NOTHING_TO_ORDER = { order: [], setupChanges: 0, known: { lowerBound: 0, optimal: true }, isBusy: false, problem: null } as const;
+const NOTHING_TO_ORDER = {
+  order: [],
+  setupChanges: 0,
+  turnings: 0,
+  known: { lowerBound: 0, optimal: true, turningsAtLeast: 0 },
+  isBusy: false,
+  problem: null,
+} as const;
 
-const setups = (operations: readonly AssemblyOperation[]) => new Map(operations.map((o) => [o.id, o.setup]));
-
-/** The order that saves changes of set-up: one that keeps every precedence at once, better ones as the worker finds them. */
+/** The order that saves changes of set-up, then turnings: one that keeps every precedence at once, better ones as the worker finds them. */
 export function useOrder(operations: readonly AssemblyOperation[], access: readonly AccessRow[], done: ReadonlySet<string>): FoundOrder {
   const question = useMemo(
     (): SequenceQuestion => ({ operations, access, done: [...done].filter((id) => access.some((r) => concerns(r, id))) }),
@@ -34,7 +39,7 @@ export function useOrder(operations: readonly AssemblyOperation[], access: reado
   const key = useMemo(
     () =>
       JSON.stringify([
-        question.operations.map((o) => [o.id, o.setup, o.after.map((a) => a.id)]),
+        question.operations.map((o) => [o.id, o.setup, o.after.map((a) => a.id), o.pieces]),
         question.access.map((r) => [r.setId, r.isBlind, r.closers, r.open, r.byRoom]),
         question.done,
       ]),
@@ -69,10 +74,13 @@ export function useOrder(operations: readonly AssemblyOperation[], access: reado
   const own = answer?.key === key ? answer.answer : client.getQueryData<SequenceAnswer>(keyOf(key));
   if (operations.length === 0) return { ...NOTHING_TO_ORDER, stop };
   const isBusy = stopped !== key && (!own || (own.kind === 'order' && !own.isLast));
-  if (own?.kind === 'order') return { order: own.order, setupChanges: own.setupChanges, known: own, isBusy, problem: null, stop };
+  if (own?.kind === 'order') {
+    const { order, setupChanges, turnings } = own;
+    return { order, setupChanges, turnings, known: own, isBusy, problem: null, stop };
+  }
   return {
     order: first,
-    setupChanges: setupChanges(first, setups(operations)),
+    ...orderCost(first, new Map(operations.map((o) => [o.id, o]))),
     known: null,
     isBusy,
     problem: own?.kind === 'problem' ? problemMessage({ code: own.code, data: own.data }) : null,

@@ -28,8 +28,13 @@ self.onmessage = ({ data }: MessageEvent<SequenceQuestion>) => {
     }
     const { access: _, ...found } = arranged.value;
     const isLast = found.optimal || i === EFFORTS.length - 1;
-    if (!best || found.setupChanges < best.setupChanges || found.optimal) best = found;
+    if (!best || isBetter(found, best)) best = found;
     self.postMessage({ kind: 'order', isLast, ...best } satisfies SequenceAnswer);
     if (isLast) return;
   }
 };
+
+function isBetter(a: Omit<Arranged, 'access'>, b: Omit<Arranged, 'access'>): boolean {
+  if (a.setupChanges !== b.setupChanges) return a.setupChanges < b.setupChanges;
+  return a.turnings < b.turnings || (a.turnings === b.turnings && a.optimal && !b.optimal);
+}

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { BlindFastener } from '#core/record/definitions';
 import type { LearnedMinutes } from '#core/sequence/hours';
 import { minutesLeft } from '#core/sequence/model';
+import type { OrderCost } from '#core/sequence/order-cost';
 import type { DeadEnd } from '#core/sequence/shut-off';
 import { couldBeBlind, waysOut, type WayOut } from '#core/sequence/ways-out';
 import type { OperationKind } from '#core/tables/minutes';
@@ -17,7 +18,7 @@ interface DeadEndsProps {
   readonly sequence: Sequence;
   readonly order: readonly string[];
   readonly deadEnds: readonly DeadEnd[];
-  readonly setupChanges: number;
+  readonly cost: OrderCost;
   readonly minutes: Readonly<Record<OperationKind, LearnedMinutes>>;
   readonly data: AssemblyAnswer;
   readonly onTake: (deadEnd: DeadEnd, way: WayOut) => void;
@@ -40,7 +41,7 @@ function OneDeadEnd({
   deadEnd,
   sequence,
   order,
-  setupChanges,
+  cost,
   minutes,
   data,
   onTake,
@@ -65,7 +66,7 @@ function OneDeadEnd({
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the blind rivet is the same as long as its name and hole are
     [model, derived, order, deadEnd, blind?.name, blind?.hole.mm, minutes],
   );
-  const was = { setupChanges, minutes: minutesLeft(derived.left, derived.progress, minutes) };
+  const was = { ...cost, minutes: minutesLeft(derived.left, derived.progress, minutes) };
   const step = deadEnd.closedBy === null ? -1 : order.indexOf(deadEnd.closedBy);
   const blindMayDo = couldBeBlind({ model, derived, order, deadEnd });
   return (

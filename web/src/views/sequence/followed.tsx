@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
 import { FOLLOWED, type Followed, type SequenceDecision } from '#core/record/definitions';
-import { setupChanges } from '#core/sequence/arrange';
 import { followOrder, moved, plansWish } from '#core/sequence/follow';
+import { orderCost } from '#core/sequence/order-cost';
 import { accessAlong } from '#core/sequence/shut-off';
-import { FOLLOWED_WORDS } from '#core/wording/sequence';
+import { FOLLOWED_WORDS, orderCostWords } from '#core/wording/sequence';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { Fold } from '../../ui/fold';
@@ -29,10 +29,10 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
   const own = tried ?? decision?.own;
   /* Judged when an order changes, not with every letter of the reason. */
   const judged = useMemo(() => {
-    const setupOf = new Map(derived.left.map((o) => [o.id, o.setup]));
+    const known = new Map(derived.left.map((o) => [o.id, o]));
     const judge = (name: string, order: readonly string[]) => ({
       name,
-      changes: setupChanges(order, setupOf),
+      cost: orderCost(order, known),
       deadEnds: accessAlong(order, derived.access, derived.done).deadEnds,
     });
     const still = plans.filter((id) => model.rows.some((r) => r.id === id));
@@ -102,7 +102,7 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
           <ul aria-label="The orders side by side">
             {judged.map((of) => (
               <li key={of.name}>
-                {of.name}: {of.changes} changes of set-up,{' '}
+                {of.name}: {orderCostWords(of.cost)},{' '}
                 {of.deadEnds.length === 0 ? (
                   'no dead end'
                 ) : (

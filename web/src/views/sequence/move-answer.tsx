@@ -1,17 +1,17 @@
 import type { Break } from '#core/sequence/follow';
 import type { AssemblyOperation } from '#core/sequence/operations';
+import type { OrderCost } from '#core/sequence/order-cost';
 import type { DeadEnd } from '#core/sequence/shut-off';
-import { precedenceReason } from '#core/wording/sequence';
+import { orderCostWords, precedenceReason } from '#core/wording/sequence';
 import { Button } from '../../ui/controls';
 
 /** What moving an operation would break. */
-export interface Move {
+export interface Move extends OrderCost {
   readonly id: string;
   readonly order: readonly string[];
   readonly breaks: readonly Break[];
   /** Rows it would shut off. */
   readonly deadEnds: readonly DeadEnd[];
-  readonly setupChanges: number;
   readonly isDropped: boolean;
 }
 
@@ -43,7 +43,7 @@ export function MoveAnswer({ move, nameOf, operations, onAnyway, onLeave }: Move
         })}
       </ul>
       <p>
-        {move.setupChanges} changes of set-up.{' '}
+        {orderCostWords(move)}.{' '}
         {move.deadEnds.length > 0 ? (
           <strong className="text-stop">It ends dead at {move.deadEnds.map((d) => nameOf(d.setId)).join('; ')}.</strong>
         ) : (

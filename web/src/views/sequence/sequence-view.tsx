@@ -1,16 +1,16 @@
 import { useMemo, useState } from 'react';
 import type { SequenceDecision } from '#core/record/definitions';
-import { setupChanges } from '#core/sequence/arrange';
 import { breaksOf, followOrder, moved } from '#core/sequence/follow';
 import { learnedMinutes } from '#core/sequence/hours';
 import { minutesLeft } from '#core/sequence/model';
 import type { AssemblyOperation } from '#core/sequence/operations';
+import { orderCost } from '#core/sequence/order-cost';
 import { accessAlong } from '#core/sequence/shut-off';
 import type { WorkedTime } from '#core/log/work-hours';
 import type { WayOut } from '#core/sequence/ways-out';
 import { NOTHING_TRIED, tryOut, type WhatIf } from '#core/sequence/what-if';
 import type { Setup } from '#core/setup/setup';
-import { FOLLOWED_WORDS, WAY_OUT_WORDS } from '#core/wording/sequence';
+import { FOLLOWED_WORDS, orderCostWords, orderKnownSentence, WAY_OUT_WORDS } from '#core/wording/sequence';
 import { setupName } from '#core/wording/setups';
 import { useKeep } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
@@ -68,13 +68,15 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
     [isAdvised, adviceNow.order, base, aside],
   );
   const access = useMemo(() => accessAlong(order, derived.access, derived.done), [order, derived]);
-  const setupOf = useMemo(() => new Map(derived.operations.map((o) => [o.id, o.setup])), [derived.operations]);
-  const changes = setupChanges(order, setupOf);
+  const known = useMemo(() => new Map(derived.operations.map((o) => [o.id, o])), [derived.operations]);
+  const ownCost = useMemo(() => orderCost(order, known), [order, known]);
   const minutes = useMemo(() => learnedMinutes(worked, person), [worked, person]);
   const cost = useMemo(() => {
     const later = base.filter((id) => aside.has(id));
+    const [then, now] = [orderCost([...order, ...later], known), orderCost(base, known)];
     return {
-      moreChanges: setupChanges([...order, ...later], setupOf) - setupChanges(base, setupOf),
+      moreChanges: then.setupChanges - now.setupChanges,
+      moreTurnings: then.turnings - now.turnings,
       hours:
         minutesLeft(
           derived.left.filter((o) => aside.has(o.id)),
@@ -82,7 +84,7 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
           minutes,
         ) / 60,
     };
-  }, [base, order, aside, setupOf, derived, minutes]);
+  }, [base, order, aside, known, derived, minutes]);
 
   const shownOrder = useMemo(
     () => (showsDone ? [...followOrder(derived.operations, []).filter((id) => derived.done.has(id)), ...order] : order),
@@ -119,7 +121,7 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
       order: next,
       breaks,
       deadEnds: accessAlong(next, derived.access, derived.done).deadEnds,
-      setupChanges: setupChanges(next, setupOf),
+      ...orderCost(next, known),
       isDropped,
     });
     if (isDropped && breaks.length === 0) {
@@ -157,7 +159,7 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
           <h1 className="label text-[26px]">The order of the work</h1>
           <p role="status">
-            {isAdvised ? adviceSentence(adviceNow) : `${changes} changes of set-up; the advice has ${advice.setupChanges}.`}
+            {isAdvised ? adviceSentence(adviceNow) : `${orderCostWords(ownCost)}; the advice: ${orderCostWords(advice)}.`}
           </p>
           {adviceNow.isBusy ? <Button onClick={adviceNow.stop}>Stop</Button> : null}
           <span className="text-ink2">Following {tried ? 'an order you are trying' : FOLLOWED_WORDS[sequence.follows]}</span>
@@ -205,7 +207,7 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
         ) : null}
         {tried ? (
           <p className="flex flex-wrap items-center gap-3 text-[17px]">
-            You are trying an order of your own: {changes} changes of set-up, the advice has {advice.setupChanges}. Keep it below, with its
+            You are trying an order of your own: {orderCostWords(ownCost)}; the advice: {orderCostWords(advice)}. Keep it below, with its
             reason, or
             <Button onClick={() => setTried(null)}>leave it</Button>
           </p>
@@ -214,7 +216,7 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
           sequence={sequence}
           order={order}
           deadEnds={access.deadEnds}
-          setupChanges={changes}
+          cost={ownCost}
           minutes={minutes}
           data={data}
           onTake={(deadEnd, way) => take(way, deadEnd.rowId)}
@@ -268,11 +270,10 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
   );
 }
 
-function adviceSentence({ setupChanges: changes, known, isBusy }: ReturnType<typeof useOrder>): string {
+function adviceSentence({ known, isBusy, ...cost }: ReturnType<typeof useOrder>): string {
   if (!known)
     return isBusy
       ? 'Looking for fewer changes of set-up …'
       : 'Stopped: this order keeps every precedence, but may change set-ups more often.';
-  const sure = known.optimal ? ': no order has fewer' : `; at least ${known.lowerBound} whatever the order`;
-  return `${changes} changes of set-up${sure}.${isBusy ? ' Still looking …' : ''}`;
+  return `${orderKnownSentence(cost, known)}${isBusy ? ' Still looking …' : ''}`;
 }

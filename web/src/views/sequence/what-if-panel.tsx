@@ -12,7 +12,7 @@ interface WhatIfPanelProps {
   /** What is left aside, and why; empty: nothing is tried. */
   readonly aside: ReadonlyMap<string, AsideReason>;
   /** What trying it costs: changes of set-up more than without it, over all that is left; hours left aside. */
-  readonly cost: { readonly moreChanges: number; readonly hours: number };
+  readonly cost: { readonly moreChanges: number; readonly moreTurnings: number; readonly hours: number };
   readonly onNothing: () => void;
 }
 
@@ -52,7 +52,8 @@ export function WhatIfPanel({ sequence, whatIf, onWhatIf, aside, cost, onNothing
         <div role="group" aria-label="What it costs" className="pt-2">
           <p className="text-[17px]">
             {aside.size} operations, some {cost.hours.toFixed(1)} hours, are left for later
-            {cost.moreChanges > 0 ? `; ${cost.moreChanges} more changes of set-up over all` : '; no more changes of set-up over all'}.
+            {cost.moreChanges > 0 ? `; ${cost.moreChanges} more changes of set-up over all` : '; no more changes of set-up over all'}
+            {cost.moreTurnings > 0 ? `, ${cost.moreTurnings} more turnings of parts` : ''}.
           </p>
           <ul>
             {first.slice(0, SHOWN).map(([id, because]) => (
