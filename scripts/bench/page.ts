@@ -32,7 +32,7 @@ export async function withPage(
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(change),
       });
-      if (!kept.ok) throw new Error(`the rows were refused: ${kept.status}`);
+      if (!kept.ok) throw new Error(`the rows were refused: ${kept.status} ${await kept.text()}`);
     }
     const browser = await chromium.launch(CHROMIUM);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -1,21 +1,13 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './app';
-import { ApiError } from './api/client';
 import { startOutbox } from './api/outbox';
+import { newQueryClient } from './api/query-client';
 import './style.css';
 
-const client = new QueryClient({
-  defaultOptions: {
-    queries: {
-      staleTime: 1000,
-      retry: (count, error) => !(error instanceof ApiError && error.status >= 400 && error.status < 500) && count < 30,
-      retryDelay: 1000,
-    },
-  },
-});
+const client = newQueryClient();
 /* The page opens without its server where the browser can keep it. */
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   void navigator.serviceWorker.register('/service-worker.js').catch(() => undefined);

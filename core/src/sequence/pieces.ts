@@ -59,7 +59,8 @@ const HEADS_UP: readonly OperationKind[] = ['laid-out', 'piloted', 'drilled', 'd
 /** Work that a sub-assembly is done with by itself. */
 const BY_ITSELF: readonly OperationKind[] = ['seal', 'set', 'inspected'];
 
-const WHOLE = 'whole';
+/** The work when it is together, as a piece; a sub-assembly's name after a stroke. */
+export const WHOLE = 'whole';
 
 /** What one operation wants in hand. `side`: of its row, where it is a row's; `isSecondFace`: it is cut from the shop side. */
 export function piecesOf(

@@ -7,13 +7,17 @@ const EVERY_ORDER_UP_TO = 10;
 const BEGINNINGS = 8;
 const ROUNDS = 6;
 
+/** What the next operation asks for in hand, against what was: nothing, to be taken up, or to be turned over. */
+export function handling(piece: Piece, before: readonly Piece[]): 'none' | 'take-up' | 'turn-over' {
+  const held = before.find((p) => p.id === piece.id);
+  if (!held) return 'take-up';
+  return held.up !== null && piece.up !== null && held.up !== piece.up ? 'turn-over' : 'none';
+}
+
 /** Parts that have to be taken up or turned over from one operation to the next: those not in hand before, and those that lie the other way up. */
 export function turningsBetween(before: readonly Piece[], next: readonly Piece[]): number {
   let count = 0;
-  for (const piece of next) {
-    const held = before.find((p) => p.id === piece.id);
-    if (!held || (held.up !== null && piece.up !== null && held.up !== piece.up)) count++;
-  }
+  for (const piece of next) if (handling(piece, before) !== 'none') count++;
   return count;
 }
 

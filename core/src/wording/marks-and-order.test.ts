@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { MARK_KINDS } from '../record/marks';
 import { STEP_KINDS } from '../record/steps';
+import type { Piece } from '../sequence/pieces';
 import { mm } from '../units/length';
 import { markText } from './marks';
 import {
   deadEndSentence,
+  handlingSentence,
   operationVerb,
   orderCostWords,
   orderKnownSentence,
@@ -75,6 +77,23 @@ describe('the order in words', () => {
     expect(said).toContain('Some 25 minutes more.');
     expect(said).toContain('Its holes are .1094 in instead of .098 in.');
     expect(said).toContain('goes from ok to stop');
+  });
+  it('what comes to hand for the next operation', () => {
+    const say = (before: Piece[], next: Piece[]) => handlingSentence(before, next, (id) => `part ${id}`);
+    const a = { id: 'a', up: 0 } as const;
+    expect(say([], [a])).toBe('Take up part a.');
+    expect(say([a], [a])).toBeNull();
+    expect(
+      say(
+        [a],
+        [
+          { ...a, up: 1 },
+          { id: 'b', up: null },
+        ],
+      ),
+    ).toBe('Take up part b. Turn over part a.');
+    expect(say([{ id: 'whole', up: 0 }], [{ id: 'whole', up: 1 }])).toBe('Turn over the work put together.');
+    expect(say([], [{ id: 'whole/floor', up: 1 }])).toBe('Take up floor.');
   });
   it('what an order costs, and what is known of it', () => {
     expect(orderCostWords({ setupChanges: 1, turnings: 1 })).toBe('1 change of set-up, 1 turning of parts');

@@ -1,6 +1,8 @@
 import type { PrecedenceReason } from '../sequence/operations';
 import type { OrderCost } from '../sequence/order-cost';
+import { WHOLE, type Piece } from '../sequence/pieces';
 import type { OperationState } from '../sequence/progress';
+import { handling } from '../sequence/turnings';
 import type { DeadEnd } from '../sequence/shut-off';
 import type { WayOut, WayOutKind } from '../sequence/ways-out';
 import type { AsideReason } from '../sequence/what-if';
@@ -112,6 +114,18 @@ const WAY_OUT_CAUTIONS: Partial<Readonly<Record<WayOutKind, string>>> = {
 };
 
 const counted = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+/** What comes to hand for an operation, after the one before it; null: nothing else. `nameOf`: of a part. */
+export function handlingSentence(before: readonly Piece[], next: readonly Piece[], nameOf: (partId: string) => string): string | null {
+  const name = ({ id }: Piece) => (id.startsWith(WHOLE) ? id.slice(WHOLE.length + 1) || 'the work put together' : nameOf(id));
+  const named = (how: ReturnType<typeof handling>) => next.filter((p) => handling(p, before) === how).map(name);
+  const [taken, turned] = [named('take-up'), named('turn-over')];
+  const said = [
+    ...(taken.length > 0 ? [`Take up ${taken.join(', ')}.`] : []),
+    ...(turned.length > 0 ? [`Turn over ${turned.join(', ')}.`] : []),
+  ];
+  return said.length > 0 ? said.join(' ') : null;
+}
 
 /** What an order costs beside the work itself. */
 export function orderCostWords({ setupChanges, turnings }: OrderCost): string {

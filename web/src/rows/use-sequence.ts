@@ -1,6 +1,5 @@
 import { useMemo } from 'react';
 import { withAccess } from '#core/sequence/arrange';
-import { benchInOrder, type OrderedSetup } from '#core/sequence/bench-order';
 import { decidedOrder } from '#core/sequence/follow';
 import { deriveSequence, type DerivedSequence, type SequenceModel } from '#core/sequence/model';
 import { lockId, type AssemblyOperation } from '#core/sequence/operations';
@@ -9,7 +8,6 @@ import type { Entity, Followed } from '#core/record/definitions';
 import { LOCK_VERB, operationVerb } from '#core/wording/sequence';
 import { useTools, type AssemblyAnswer } from '../api/queries';
 import { partsById, type RowModel } from './row-model';
-import { useBench, type Bench } from './use-bench';
 import { useOrder, type FoundOrder } from './use-order';
 
 const NO_TOOLS: readonly Entity<'tool'>[] = [];
@@ -45,8 +43,8 @@ function workRows(rows: readonly RowModel[]): SequenceModel['rows'] {
   }));
 }
 
-/** The order of an assembly's work: derived, followed as the builder decided. */
-export function useSequence(data: AssemblyAnswer, { rows }: Pick<Bench, 'rows'>): Sequence {
+/** Everything the order depends on, and the operations that come of it. */
+export function useDerived(data: AssemblyAnswer, rows: readonly RowModel[]): Pick<Sequence, 'model' | 'derived'> {
   const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
   const parts = useMemo(() => partsById(data.parts), [data.parts]);
   const kit = data.kit.definition;
@@ -55,6 +53,16 @@ export function useSequence(data: AssemblyAnswer, { rows }: Pick<Bench, 'rows'>)
     [kit, parts, rows, tools],
   );
   const derived = useMemo(() => deriveSequence(model), [model]);
+  return { model, derived };
+}
+
+/** The order of an assembly's work: derived, followed as the builder decided. */
+export function useSequence(
+  data: AssemblyAnswer,
+  rows: readonly RowModel[],
+  { model, derived }: Pick<Sequence, 'model' | 'derived'>,
+): Sequence {
+  const { parts } = model;
   const { left, byId, unavoidable } = useMemo(() => {
     const { operations, unavoidable: rowsOf } = withAccess(derived.left, derived.access);
     return { left: operations, byId: new Map(operations.map((o) => [o.id, o])), unavoidable: new Set(rowsOf.map((u) => u.rowId)) };
@@ -89,20 +97,4 @@ function operationName(
         ? 'the whole assembly'
         : o.partIds.map((p) => parts.get(p)?.name ?? '').join(', ');
   return `${o.rowId !== null && o.id === lockId(o.rowId) ? LOCK_VERB : operationVerb(o.kind)}: ${what}`;
-}
-
-export interface OrderedBench extends Bench {
-  readonly sequence: Sequence;
-  readonly setups: readonly OrderedSetup[];
-}
-
-/** What is still to do, by set-up, in the order that is followed. */
-export function useOrderedBench(data: AssemblyAnswer): OrderedBench {
-  const bench = useBench(data);
-  const sequence = useSequence(data, bench);
-  const setups = useMemo(
-    () => benchInOrder(bench.setups, sequence.order, sequence.byId, sequence.derived.done),
-    [bench.setups, sequence.order, sequence.byId, sequence.derived.done],
-  );
-  return { ...bench, setups, sequence };
 }

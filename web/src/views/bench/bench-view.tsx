@@ -12,7 +12,7 @@ import { isDone, isHeld, type Step } from '#core/record/steps';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useMark, type MarkWish } from '../../api/commands';
-import { useFollow, useTools, type AssemblyAnswer } from '../../api/queries';
+import { useTools, type AssemblyAnswer } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
 import { AssemblyScreen } from '../../ui/assembly-screen';
@@ -23,7 +23,8 @@ import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
 import { ShiftBar } from '../../rows/shift-bar';
 import { cardRows } from '../../rows/use-bench';
-import { useOrderedBench, type Sequence } from '../../rows/use-sequence';
+import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
+import type { Sequence } from '../../rows/use-sequence';
 import { useReach } from '../../rows/use-reach';
 import { useEarlyGuard } from '../../rows/use-early-guard';
 import { BenchHelp } from './bench-help';
@@ -50,13 +51,16 @@ const NO_TOOLS: readonly Entity<'tool'>[] = [];
 
 /** Doing: one set-up at a time, at arm's length. */
 export function BenchView() {
-  return <AssemblyScreen name="Bench">{(data) => <BenchOfAssembly data={data} />}</AssemblyScreen>;
+  return (
+    <AssemblyScreen name="Bench">
+      {(data) => <OrderedBench data={data}>{(ordered) => <BenchOfAssembly data={data} ordered={ordered} />}</OrderedBench>}
+    </AssemblyScreen>
+  );
 }
 
-function BenchOfAssembly({ data }: { data: AssemblyAnswer }) {
+function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: OrderedBenchOf }) {
   const { kit, assembly } = data;
-  useFollow(kit.id);
-  const { marks, rows, setups, scuffAfterDimple, sequence } = useOrderedBench(data);
+  const { marks, rows, setups, scuffAfterDimple, sequence } = ordered;
   const onMark = useMark(kit);
   const guard = useEarlyGuard(rows, scuffAfterDimple, onMark, sequence);
   const undo = useUndo(kit, marks);

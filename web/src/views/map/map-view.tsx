@@ -23,7 +23,7 @@ import { useReach } from '../../rows/use-reach';
 import { ImportDialog } from '../drawings/import-dialog';
 import { deadEndSentence } from '#core/wording/sequence';
 import { ToldPanel } from '../../rows/told-panel';
-import { useSequence, type Sequence } from '../../rows/use-sequence';
+import { useDerived, useSequence, type Sequence } from '../../rows/use-sequence';
 import { usePointing } from '../../rows/use-telling';
 import { mapSvg } from '../../drawing/map-svg';
 import type { AccessFlag, MapOutline, MapRow } from '../../drawing/map-paint';
@@ -132,7 +132,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
     keep({ edits, reason }).catch((e: Error) => setRefusal(e.message));
   };
   const pointing = usePointing(data, tell);
-  const sequence = useSequence(data, { rows: models });
+  const sequence = useSequence(data, models, useDerived(data, models));
   const { deadEnds } = sequence.access;
   const flags = useMemo(() => accessFlags(sequence), [sequence]);
   const pick = (row: string) => {

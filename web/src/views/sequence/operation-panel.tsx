@@ -3,7 +3,7 @@ import { benchSetupOf } from '#core/sequence/bench-order';
 import type { LearnedMinutes } from '#core/sequence/hours';
 import type { AssemblyOperation } from '#core/sequence/operations';
 import type { OperationKind } from '#core/tables/minutes';
-import { precedenceReason, STATE_WORDS, wayList } from '#core/wording/sequence';
+import { handlingSentence, precedenceReason, STATE_WORDS, wayList } from '#core/wording/sequence';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button } from '../../ui/controls';
 
@@ -45,6 +45,8 @@ export function OperationPanel({
   const shutsOff = derived.access.filter((r) => access.until.get(r.rowId) === selected.id);
   const until = selected.kind === 'set' && selected.rowId ? access.until.get(selected.rowId) : null;
   const narrows = access.narrows.get(selected.id) ?? [];
+  const before = operations[operations.findIndex((o) => o.id === selected.id) - 1];
+  const toHand = handlingSentence(before?.pieces ?? [], selected.pieces, (id) => sequence.model.parts.get(id)?.name ?? '');
   const atBench = benchSetupOf(selected, byId);
   const pick = (id: string) => (
     <button type="button" className="text-left underline underline-offset-2" onClick={() => onPick(id)}>
@@ -61,6 +63,7 @@ export function OperationPanel({
         {bandName}; {STATE_WORDS[state]}, {open} of {selected.count} to do, some{' '}
         {Math.max(1, Math.round(open * minutes[selected.kind].minutes))} min.
       </p>
+      {toHand ? <p>{toHand}</p> : null}
       {waits.length > 0 ? (
         <ul aria-label="Waits for">
           {waits.map((a) => {

@@ -10,12 +10,13 @@ import type { WorkedTime } from '#core/log/work-hours';
 import type { WayOut } from '#core/sequence/ways-out';
 import { NOTHING_TRIED, tryOut, type WhatIf } from '#core/sequence/what-if';
 import type { Setup } from '#core/setup/setup';
-import { FOLLOWED_WORDS, orderCostWords, orderKnownSentence, WAY_OUT_WORDS } from '#core/wording/sequence';
+import type { OperationKind } from '#core/tables/minutes';
+import { FOLLOWED_WORDS, orderCostWords, operationVerb, orderKnownSentence, WAY_OUT_WORDS } from '#core/wording/sequence';
 import { setupName } from '#core/wording/setups';
 import { useKeep } from '../../api/commands';
-import { useFollow, type AssemblyAnswer } from '../../api/queries';
+import type { AssemblyAnswer } from '../../api/queries';
 import { useWorked } from '../../api/record';
-import { useOrderedBench } from '../../rows/use-sequence';
+import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
 import { useOrder } from '../../rows/use-order';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
@@ -32,17 +33,20 @@ import { WhatIfPanel } from './what-if-panel';
 
 /** The whole assembly at a glance: parts as tracks, operations as stations, in the order that is followed. */
 export function SequenceView() {
-  return <AssemblyScreen name="Sequence">{(data) => <SequenceOfAssembly data={data} />}</AssemblyScreen>;
+  return (
+    <AssemblyScreen name="Sequence">
+      {(data) => <OrderedBench data={data}>{(ordered) => <SequenceOfAssembly data={data} ordered={ordered} />}</OrderedBench>}
+    </AssemblyScreen>
+  );
 }
 
 const NO_TIMES: readonly WorkedTime[] = [];
 const NO_OPERATIONS: readonly AssemblyOperation[] = [];
 
-function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
+function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: OrderedBenchOf }) {
   const units = useUnits();
   const { kit, assembly } = data;
-  useFollow(kit.id);
-  const { marks, rows, sequence } = useOrderedBench(data);
+  const { marks, rows, sequence } = ordered;
   const { derived, left, model, advice, nameOf } = sequence;
   const undo = useUndo(kit, marks);
   const keep = useKeep(kit);
@@ -94,14 +98,14 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
     () => new Map([...derived.operations.map((o) => [o.id, o] as const), ...sequence.byId]),
     [derived.operations, sequence.byId],
   );
-  const ordered = useMemo(
+  const operations = useMemo(
     () => shownOrder.flatMap((id): AssemblyOperation[] => (byId.has(id) ? [byId.get(id) as AssemblyOperation] : [])),
     [shownOrder, byId],
   );
   const setups = useMemo(() => new Map(rows.flatMap((r) => r.setups.map((u) => [u.setup.key, u.setup] as const))), [rows]);
   const bandName = (key: string) => {
     const setup: Setup | undefined = setups.get(key);
-    return setup ? setupName(setup, units) : (key.split('/')[0] ?? '').replace('-', ' ');
+    return setup ? setupName(setup, units) : operationVerb(key.split('/')[0] as OperationKind);
   };
   const nextId = order.find((id) => ['ready', 'under-way'].includes(derived.progress.get(id)?.state ?? '')) ?? null;
   const selected = byId.get(chosen ?? '') ?? byId.get(nextId ?? '');
@@ -174,7 +178,7 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
           <p>No row has a hole yet. A row such as skin .025 / rib .032 : 426AD3 x12, typed under Plan, makes the first operations.</p>
         ) : (
           <TrackPicture
-            operations={ordered}
+            operations={operations}
             progress={derived.progress}
             partName={(id) => model.parts.get(id)?.name ?? ''}
             bandName={bandName}
@@ -225,7 +229,7 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
           {selected ? (
             <OperationPanel
               sequence={{ ...sequence, access }}
-              operations={ordered}
+              operations={operations}
               selected={selected}
               isNext={selected.id === nextId && chosen === null}
               bandName={bandName(selected.setup)}
@@ -240,7 +244,7 @@ function SequenceOfAssembly({ data }: { data: AssemblyAnswer }) {
           <HoursPanel
             data={data}
             sequence={sequence}
-            ordered={ordered}
+            ordered={operations}
             worked={worked}
             minutes={minutes}
             person={person}

@@ -4,7 +4,7 @@ import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import { toldWaitSentence } from '#core/wording/sequence';
 import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useLocal, writeLocal } from '../../api/device';
-import { useAssembly, useFollow, useKit, type AssemblyAnswer, type KitAnswer } from '../../api/queries';
+import { useAssembly, useKit, type AssemblyAnswer, type KitAnswer } from '../../api/queries';
 import { useScreenUnits } from '../../ui/assembly-screen';
 import { ErrorText, Select } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';
@@ -13,7 +13,8 @@ import { UnitsContext, useUnits } from '../../ui/units';
 import { useUndo } from '../../ui/use-undo';
 import type { RowModel } from '../../rows/row-model';
 import { ShiftBar } from '../../rows/shift-bar';
-import { useOrderedBench, type Sequence } from '../../rows/use-sequence';
+import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
+import type { Sequence } from '../../rows/use-sequence';
 
 /** How many set-ups and rows are offered at once. */
 const SETUPS_SHOWN = 4;
@@ -63,7 +64,14 @@ function TodayOfKit({ kit: { kit, assemblies }, units }: { kit: KitAnswer; units
       ))}
     </Select>
   );
-  if (data.data) return <TodayOfAssembly data={data.data} select={select} units={units} />;
+  if (data.data) {
+    const answer = data.data;
+    return (
+      <OrderedBench data={answer}>
+        {(ordered) => <TodayOfAssembly data={answer} ordered={ordered} select={select} units={units} />}
+      </OrderedBench>
+    );
+  }
   return (
     <div className="flex min-h-full flex-col">
       <TopBar trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: 'Today' }]} kit={kit} units={units} />
@@ -80,11 +88,17 @@ function TodayOfKit({ kit: { kit, assemblies }, units }: { kit: KitAnswer; units
   );
 }
 
-function TodayOfAssembly({ data, select, units }: { data: AssemblyAnswer; select: React.ReactNode; units: 'in' | 'mm' }) {
+interface TodayProps {
+  readonly data: AssemblyAnswer;
+  readonly ordered: OrderedBenchOf;
+  readonly select: React.ReactNode;
+  readonly units: 'in' | 'mm';
+}
+
+function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
   const { kit, assembly } = data;
-  useFollow(kit.id);
   const navigate = useNavigate();
-  const { marks, rows, setups, sequence } = useOrderedBench(data);
+  const { marks, rows, setups, sequence } = ordered;
   const undo = useUndo(kit, marks);
   const ready = setups.filter((s) => s.readyHoles > 0);
   const shown = ready.slice(0, SETUPS_SHOWN);

@@ -1,0 +1,54 @@
+import { useMemo, type ReactNode } from 'react';
+import { benchInOrder, type OrderedSetup } from '#core/sequence/bench-order';
+import { useFollow, type AssemblyAnswer } from '../api/queries';
+import { useBench, type Bench } from './use-bench';
+import { useDerived, useSequence, type Sequence } from './use-sequence';
+
+/** What is still to do, by set-up, in the order that is followed. */
+export interface OrderedBenchOf extends Bench {
+  readonly sequence: Sequence;
+  readonly setups: readonly OrderedSetup[];
+}
+
+interface StageProps {
+  readonly data: AssemblyAnswer;
+  readonly children: (ordered: OrderedBenchOf) => ReactNode;
+}
+
+/**
+ * Works out what is still to do and in which order, in three stages: rows and set-ups, operations, order. Each is a component of its own,
+ * so that a page being opened answers between them.
+ */
+export function OrderedBench({ data, children }: StageProps) {
+  useFollow(data.kit.id);
+  const bench = useBench(data);
+  return (
+    <DerivedStage data={data} bench={bench}>
+      {children}
+    </DerivedStage>
+  );
+}
+
+function DerivedStage({ data, bench, children }: StageProps & { readonly bench: Bench }) {
+  const { model, derived } = useDerived(data, bench.rows);
+  return (
+    <OrderStage data={data} bench={bench} model={model} derived={derived}>
+      {children}
+    </OrderStage>
+  );
+}
+
+function OrderStage({
+  data,
+  bench,
+  model,
+  derived,
+  children,
+}: StageProps & { readonly bench: Bench } & Pick<Sequence, 'model' | 'derived'>) {
+  const sequence = useSequence(data, bench.rows, { model, derived });
+  const setups = useMemo(
+    () => benchInOrder(bench.setups, sequence.order, sequence.byId, sequence.derived.done),
+    [bench.setups, sequence.order, sequence.byId, sequence.derived.done],
+  );
+  return children({ ...bench, setups, sequence });
+}
