@@ -6,12 +6,12 @@ import type { Entity, PartDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import { arrange } from '#core/sequence/arrange';
 import { breaksOf, decidedOrder } from '#core/sequence/follow';
+import { learnedMinutes } from '#core/sequence/hours';
 import { deriveSequence } from '#core/sequence/model';
 import { orderCost } from '#core/sequence/order-cost';
 import { accessAlong, type DeadEnd } from '#core/sequence/shut-off';
 import { waysOut } from '#core/sequence/ways-out';
 import { assemblyWork, planRow } from '#core/setup/assembly-work';
-import { DEFAULT_MINUTES } from '#core/tables/minutes';
 import type { Mm } from '#core/units/length';
 import { DEMO_ASSEMBLY_ID, DEMO_KIT_ID, loadDemo } from '../src/demo/load';
 import { change, makeKit, serve } from './client';
@@ -81,7 +81,7 @@ describe('the demo kit', () => {
       expect(deadEnds).toHaveLength(1);
       expect([...derived.done].filter((id) => id.includes('/set/'))).toEqual([]);
       const blind = model.rows.flatMap((r) => r.row.blind ?? [])[0] ?? null;
-      const ways = waysOut({ model, derived, order, deadEnd: deadEnds[0] as DeadEnd, blind, minutes: DEFAULT_MINUTES });
+      const ways = waysOut({ model, derived, order, deadEnd: deadEnds[0] as DeadEnd, blind, minutes: learnedMinutes([]) });
       expect(ways.map((w) => w.kind)).toEqual(['earlier', 'later', 'blind', 'bend']);
       for (const way of ways) {
         const rows = model.rows.map((r) =>

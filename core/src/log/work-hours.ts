@@ -1,3 +1,4 @@
+import type { SettingWay } from '../record/definitions';
 import { effectiveMarks, type Mark, type MarkKind } from '../record/marks';
 import { shiftsOf, type Shift } from '../record/shifts';
 
@@ -7,6 +8,8 @@ export interface WorkedTime {
   readonly kind: MarkKind | null;
   /** The tool that was named, by id, else the way of setting; null: neither was said. */
   readonly tool: string | null;
+  /** The way of setting; null: none was said, or it is other work. */
+  readonly way: SettingWay | null;
   readonly ms: number;
   /** Single things of that kind that were marked in it: holes times sheets, or parts. */
   readonly count: number;
@@ -23,11 +26,12 @@ export function workedTimes(marks: readonly Mark[], now: string): WorkedTime[] {
   return shiftsOf(marks).flatMap((shift): WorkedTime[] => {
     const end = shift.endedAt ?? now;
     const own = done.filter((m) => m.person === shift.person && m.doneAt >= shift.startedAt && m.doneAt <= end);
-    const spent = new Map<string, { kind: MarkKind | null; tool: string | null; ms: number; count: number }>();
+    const spent = new Map<string, Omit<WorkedTime, 'shift'>>();
     const add = (mark: Mark | null, from: string, to: string, count: number) => {
-      const [kind, tool] = [mark?.kind ?? null, mark ? toolOf(mark) : null];
-      const key = `${kind}/${tool}`;
-      const known = spent.get(key) ?? { kind, tool, ms: 0, count: 0 };
+      const { way = null, toolId = null } = mark?.payload.setting ?? {};
+      const [kind, tool] = [mark?.kind ?? null, toolId ?? way];
+      const key = `${kind}/${tool}/${way}`;
+      const known = spent.get(key) ?? { kind, tool, way, ms: 0, count: 0 };
       spent.set(key, { ...known, ms: known.ms + between(shift, end, from, to), count: known.count + count });
     };
     let from = shift.startedAt;
@@ -38,10 +42,6 @@ export function workedTimes(marks: readonly Mark[], now: string): WorkedTime[] {
     add(own.at(-1) ?? null, from, end, 0);
     return [...spent.values()].filter((s) => s.ms > 0).map((s) => ({ shift, ...s }));
   });
-}
-
-function toolOf({ payload }: Mark): string | null {
-  return payload.setting?.toolId ?? payload.setting?.way ?? null;
 }
 
 function thingsOf(m: Mark): number {

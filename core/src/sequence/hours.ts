@@ -1,4 +1,5 @@
 import type { WorkedTime } from '../log/work-hours';
+import { SETTING_WAYS, type SettingWay } from '../record/definitions';
 import { STEP_KINDS, type StepKind } from '../record/steps';
 import { DEFAULT_MINUTES, type OperationKind, type WorkMinutes } from '../tables/minutes';
 import type { AssemblyOperation } from './operations';
@@ -20,7 +21,15 @@ export interface RateOf {
   readonly tool: string | null;
 }
 
-const ANYBODY: RateOf = { person: null, tool: null };
+/** What hours are counted by: the kind of work; of setting also the way, where the row says it. */
+export type WorkOf = OperationKind | `set/${SettingWay}`;
+
+export function workOf({ kind, way }: Pick<AssemblyOperation, 'kind' | 'way'>): WorkOf {
+  return kind === 'set' && way !== null ? `set/${way}` : kind;
+}
+
+/** Minutes of everything hours are counted by. */
+export type MinutesOf = Readonly<Record<WorkOf, LearnedMinutes>>;
 
 /** Minutes of one kind of work as own shifts have them: the middle over all things timed, the spread of the shifts. */
 export interface WorkRate extends RateOf {
@@ -31,11 +40,12 @@ export interface WorkRate extends RateOf {
   readonly shifts: number;
 }
 
-function rateOf(kind: StepKind, of: RateOf, spent: readonly WorkedTime[]): WorkRate | null {
+function rateOf(kind: StepKind, of: RateOf, spent: readonly WorkedTime[], way: SettingWay | null = null): WorkRate | null {
   /* A shift counts once, however many tools were named in it. */
   const shifts = new Map<string, { minutes: number; count: number }>();
   for (const t of spent) {
     if (t.kind !== kind || (of.person !== null && t.shift.person !== of.person) || (of.tool !== null && t.tool !== of.tool)) continue;
+    if (way !== null && t.way !== way) continue;
     const key = `${t.shift.person} ${t.shift.startedAt}`;
     const known = shifts.get(key) ?? { minutes: 0, count: 0 };
     shifts.set(key, { minutes: known.minutes + t.ms / 60_000, count: known.count + t.count });
@@ -55,19 +65,20 @@ const isEnough = (rate: WorkRate | null): rate is WorkRate => rate !== null && r
 /**
  * Minutes a hole or part by kind of work, from the builder's own shifts: the time up to each mark over what it marked, shift by shift.
  * The middle is that of all timed work, the spread that of the shifts (logarithms, one standard deviation, never under .15).
- * Of one person where that person was timed enough, else of everybody, else the default.
+ * Of one person where that person was timed enough, else of everybody, else the default. Each way of setting has its own where it was
+ * timed enough, by that person or by everybody; else it is that of setting.
  */
-export function learnedMinutes(spent: readonly WorkedTime[], person: string | null = null): Record<OperationKind, LearnedMinutes> {
-  const learned = Object.fromEntries(Object.entries(DEFAULT_MINUTES).map(([kind, usual]) => [kind, { ...usual, timed: 0 }])) as Record<
-    OperationKind,
-    LearnedMinutes
-  >;
-  for (const kind of STEP_KINDS) {
-    const own = person === null ? null : rateOf(kind, { person, tool: null }, spent);
-    const rate = isEnough(own) ? own : rateOf(kind, ANYBODY, spent);
-    if (isEnough(rate)) learned[kind] = { per: DEFAULT_MINUTES[kind].per, minutes: rate.minutes, spread: rate.spread, timed: rate.timed };
-  }
-  return learned;
+export function learnedMinutes(spent: readonly WorkedTime[], person: string | null = null): MinutesOf {
+  const of = (kind: StepKind, way: SettingWay | null): LearnedMinutes | null => {
+    const own = person === null ? null : rateOf(kind, { person, tool: null }, spent, way);
+    const rate = isEnough(own) ? own : rateOf(kind, { person: null, tool: null }, spent, way);
+    return isEnough(rate) ? { per: DEFAULT_MINUTES[kind].per, minutes: rate.minutes, spread: rate.spread, timed: rate.timed } : null;
+  };
+  const learned = new Map<WorkOf, LearnedMinutes>();
+  for (const [kind, usual] of Object.entries(DEFAULT_MINUTES)) learned.set(kind as OperationKind, { ...usual, timed: 0 });
+  for (const kind of STEP_KINDS) learned.set(kind, of(kind, null) ?? (learned.get(kind) as LearnedMinutes));
+  for (const way of SETTING_WAYS) learned.set(`set/${way}`, of('set', way) ?? (learned.get('set') as LearnedMinutes));
+  return Object.fromEntries(learned) as MinutesOf;
 }
 
 /** Every rate the shifts give, by kind of work, then person, then tool where one was named; those of few things are there too. */
@@ -95,8 +106,8 @@ export interface HoursLeft {
 /** Half of what lies within so many standard deviations either side: 80 %. */
 const EIGHTY = 1.2816;
 
-/** Single things still open, by kind of work. */
-export type OpenWork = ReadonlyMap<OperationKind, number>;
+/** Single things still open, by what hours are counted by. */
+export type OpenWork = ReadonlyMap<WorkOf, number>;
 
 /** What is still open of these operations; `more`: of others, to be counted with them. */
 export function openWork(
@@ -105,20 +116,23 @@ export function openWork(
   more: OpenWork = new Map(),
 ): OpenWork {
   const open = new Map(more);
-  for (const o of operations) open.set(o.kind, (open.get(o.kind) ?? 0) + (progress.get(o.id)?.open ?? o.count));
+  for (const o of operations) open.set(workOf(o), (open.get(workOf(o)) ?? 0) + (progress.get(o.id)?.open ?? o.count));
   return open;
 }
 
 /** Open work as an honest range of hours. */
-export function hoursLeft(open: OpenWork, minutes: Readonly<Record<OperationKind, LearnedMinutes>>): HoursLeft {
+export function hoursLeft(open: OpenWork, minutes: MinutesOf): HoursLeft {
   let middle = 0;
   let variance = 0;
   let own = 0;
-  for (const [kind, count] of open) {
-    const m = count * minutes[kind].minutes;
+  /* Ways of setting that rest on the same minutes are off together. */
+  const byRate = new Map<LearnedMinutes, number>();
+  for (const [work, count] of open) byRate.set(minutes[work], (byRate.get(minutes[work]) ?? 0) + count);
+  for (const [rate, count] of byRate) {
+    const m = count * rate.minutes;
     middle += m;
-    variance += (m * minutes[kind].spread) ** 2;
-    if (minutes[kind].timed > 0) own += m;
+    variance += (m * rate.spread) ** 2;
+    if (rate.timed > 0) own += m;
   }
   const off = EIGHTY * Math.sqrt(variance);
   return {
@@ -133,7 +147,7 @@ export function hoursLeft(open: OpenWork, minutes: Readonly<Record<OperationKind
 export function eveningOf(
   order: readonly AssemblyOperation[],
   progress: ReadonlyMap<string, OperationProgress>,
-  minutes: Readonly<Record<OperationKind, LearnedMinutes>>,
+  minutes: MinutesOf,
   budgetMinutes: number,
 ): { readonly operation: AssemblyOperation; readonly minutes: number }[] {
   const planned: { operation: AssemblyOperation; minutes: number }[] = [];
@@ -143,7 +157,7 @@ export function eveningOf(
     const p = progress.get(operation.id);
     if (!p || p.state === 'done') continue;
     if (p.waitsFor.some((id) => !taken.has(id))) continue;
-    const wants = p.open * minutes[operation.kind].minutes;
+    const wants = p.open * minutes[workOf(operation)].minutes;
     if (wants > left && planned.length > 0) continue;
     planned.push({ operation, minutes: wants });
     taken.add(operation.id);

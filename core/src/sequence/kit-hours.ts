@@ -3,7 +3,7 @@ import type { WorkedTime } from '../log/work-hours';
 import { assemblyWork, type AssemblyRecord } from '../setup/assembly-work';
 import { arrange } from './arrange';
 import { decidedOrder } from './follow';
-import { hoursLeft, learnedMinutes, openWork, type HoursLeft, type OpenWork } from './hours';
+import { hoursLeft, learnedMinutes, openWork, type HoursLeft, type OpenWork, type WorkOf } from './hours';
 import { deriveSequence, type DerivedSequence } from './model';
 import { orderCost } from './order-cost';
 import { accessAlong } from './shut-off';
@@ -47,7 +47,7 @@ export function kitHours(
   worked: readonly WorkedTime[],
 ): { readonly whole: HoursLeft; readonly each: readonly HoursLeft[] } {
   const minutes = learnedMinutes(worked);
-  const whole = new Map<keyof typeof minutes, number>();
+  const whole = new Map<WorkOf, number>();
   for (const o of open) for (const [kind, count] of o) whole.set(kind, (whole.get(kind) ?? 0) + count);
   return { whole: hoursLeft(whole, minutes), each: open.map((o) => hoursLeft(o, minutes)) };
 }

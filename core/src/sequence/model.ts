@@ -2,6 +2,7 @@ import type { Entity, KitDefinition, PartDefinition } from '../record/definition
 import type { WorkRow } from '../setup/assembly-work';
 import { withAccess } from './arrange';
 import { assemblyOperations, type AssemblyOperation } from './operations';
+import { workOf, type WorkOf } from './hours';
 import { operationProgress, type OperationProgress } from './progress';
 import { accessRows, type AccessRow } from './shut-off';
 
@@ -42,7 +43,7 @@ export function deriveSequence({ kit, parts, rows, tools, partsDone }: SequenceM
 export function minutesLeft(
   operations: readonly AssemblyOperation[],
   progress: ReadonlyMap<string, OperationProgress>,
-  minutes: Readonly<Record<AssemblyOperation['kind'], { readonly minutes: number }>>,
+  minutes: Readonly<Record<WorkOf, { readonly minutes: number }>>,
 ): number {
-  return operations.reduce((sum, o) => sum + (progress.get(o.id)?.open ?? o.count) * minutes[o.kind].minutes, 0);
+  return operations.reduce((sum, o) => sum + (progress.get(o.id)?.open ?? o.count) * minutes[workOf(o)].minutes, 0);
 }

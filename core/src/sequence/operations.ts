@@ -1,4 +1,4 @@
-import type { PartDefinition, RowDefinition } from '../record/definitions';
+import type { PartDefinition, RowDefinition, SettingWay } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { rankOf } from '../record/order';
 import { isLocking, isPartStep, isSecondFace, type Step } from '../record/steps';
@@ -18,6 +18,8 @@ export interface AssemblyOperation {
   readonly count: number;
   readonly minutes: number;
   readonly after: readonly Precedence[];
+  /** How its rivets are meant to be set; null: not said, or it is other work. */
+  readonly way: SettingWay | null;
   /** What it wants in hand. */
   readonly pieces: readonly Piece[];
 }
@@ -60,7 +62,7 @@ export const lockId = (rowId: string): string => `${rowId}/lock`;
 /** The operation with which work is closed up with a part, or a sub-assembly is done. */
 export const closeId = (partId: string): string => `part/${partId}/close`;
 
-interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes' | 'pieces'> {
+interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes' | 'pieces' | 'way'> {
   readonly rank: number;
   readonly after: Map<string, PrecedenceReason>;
 }
@@ -170,6 +172,7 @@ export function assemblyOperations(
   link(drafts);
   drafts.push(...toldOperations(rows, parts, drafts));
   const sides = headSides(rows);
+  const wayOf = new Map(rows.map((r) => [r.id, r.row.blind ? ('blind' as const) : (r.row.setting?.way ?? null)]));
   const subAssemblyOf = (partId: string) => parts.get(partId)?.subAssembly || undefined;
   return drafts.map(({ rank, after, ...d }) => {
     const usual = DEFAULT_MINUTES[d.kind];
@@ -177,6 +180,7 @@ export function assemblyOperations(
       ...d,
       minutes: usual.minutes * d.count,
       after: [...after].map(([id, because]) => ({ id, because })),
+      way: d.kind === 'set' ? (wayOf.get(d.rowId ?? '') ?? null) : null,
       pieces: piecesOf(d, sides.get(d.rowId ?? ''), d.kind === 'countersunk' && rank % 1 !== 0, subAssemblyOf),
     };
   });

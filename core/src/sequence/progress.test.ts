@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
-import type { RowDefinition } from '../record/definitions';
+import type { RowDefinition, SettingWay } from '../record/definitions';
 import type { Mark, MarkKind } from '../record/marks';
 import { stackOf } from '../record/stack-of';
 import { fold, stepsOf } from '../record/steps';
 import { setupsOf } from '../setup/setup';
 import { DEFAULT_MINUTES } from '../tables/minutes';
 import { workedTimes } from '../log/work-hours';
-import { eveningOf, hoursLeft, LEARN_FROM, learnedMinutes, openWork, workRates } from './hours';
+import { eveningOf, hoursLeft, LEARN_FROM, learnedMinutes, openWork, workOf, workRates } from './hours';
 import { assemblyOperations, lockId } from './operations';
 import { operationProgress } from './progress';
 
@@ -126,6 +126,56 @@ describe('minutes by person and tool', () => {
       ['set', 'other', 1.5, 20, 1],
       ['set', 'yoke', 0.5, 20, 1],
     ]);
+  });
+});
+
+describe('minutes by way of setting', () => {
+  const set = (day: number, minute: number, count: number, way: SettingWay, person = 'p') =>
+    mark(`s${day}-${minute}-${person}`, {
+      kind: 'set',
+      person,
+      doneAt: at(day, minute),
+      holeIds: Array.from({ length: count }, (_, i) => `${day}-${minute}-${i}`),
+      payload: { setting: { way } },
+    });
+  const evenings = (way: SettingWay, minutes: number, count: number, from: number, person = 'p') =>
+    [from, from + 1].flatMap((day) => [
+      { ...shift('shift-started', day, 0), person, id: `a${day}${person}` },
+      set(day, minutes, count, way, person),
+      { ...shift('shift-ended', day, minutes), person, id: `z${day}${person}` },
+    ]);
+  it('each way its own once it was timed enough, else what setting takes at all', () => {
+    const found = learned([...evenings('squeezer', 10, 20, 1), ...evenings('gun', 40, 20, 3)]);
+    expect(found['set/squeezer'].minutes).toBeCloseTo(0.5, 9);
+    expect(found['set/gun'].minutes).toBeCloseTo(2, 9);
+    expect(found.set.minutes).toBeCloseTo(1.25, 9);
+    expect(found['set/back']).toBe(found.set);
+    const few = learned([...evenings('squeezer', 10, 20, 1), ...evenings('gun', 38, 19, 3)]);
+    expect(few['set/gun']).toBe(few.set);
+    expect(few.set.timed).toBe(78);
+  });
+  it('that person’s own before everybody’s', () => {
+    const marks = [...evenings('gun', 20, 20, 1), ...evenings('gun', 40, 20, 1, 'q')];
+    expect(learned(marks, 'q')['set/gun'].minutes).toBeCloseTo(2, 9);
+    expect(learned(marks)['set/gun'].minutes).toBeCloseTo(1.5, 9);
+  });
+  it('count for the rows that are set that way; ways that rest on the same minutes are off together', () => {
+    const minutes = learned(evenings('squeezer', 10, 20, 1));
+    const left = (way: SettingWay | null) => {
+      const { operations, progress } = derive({ ...row, setting: way && { way } }, []);
+      expect(workOf(operations.find((o) => o.kind === 'set') ?? { kind: 'fit-up', way: null })).toBe(way ? `set/${way}` : 'set');
+      return hoursLeft(openWork(operations, progress), minutes).middle;
+    };
+    expect((left(null) - left('squeezer')) * 60).toBeCloseTo(0, 9);
+    const slower = learned([...evenings('squeezer', 10, 20, 1), ...evenings('gun', 40, 20, 3)]);
+    const { operations, progress } = derive({ ...row, setting: { way: 'gun' } }, []);
+    expect(hoursLeft(openWork(operations, progress), slower).middle * 60).toBeCloseTo(
+      hoursLeft(openWork(operations, progress), minutes).middle * 60 + 10 * 1.5,
+      9,
+    );
+    const both = new Map([['set', 10], ['set/gun', 10]] as const); // prettier-ignore
+    const one = new Map([['set', 20]] as const);
+    expect(hoursLeft(both, minutes)).toEqual(hoursLeft(one, minutes));
   });
 });
 

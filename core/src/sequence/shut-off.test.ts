@@ -10,7 +10,8 @@ import { accessAlong, shutOffBySetting, waysAfter, waysLeft, type AccessRow, typ
 import { eveningOf, learnedMinutes } from './hours';
 import { couldBeBlind, waysOut } from './ways-out';
 import { NOTHING_TRIED, tryOut } from './what-if';
-import { DEFAULT_MINUTES } from '../tables/minutes';
+
+const MINUTES = learnedMinutes([]);
 
 const inch = (value: number) => ({ mm: value * 25.4, text: String(value), units: 'in' as const });
 const PARTS: ReadonlyMap<string, PartDefinition> = new Map(
@@ -109,7 +110,7 @@ describe('an order that shuts a row off', () => {
     const { deadEnds } = accessAlong(order, derived.access, derived.done);
     expect(deadEnds).toEqual([{ rowId: 'inner', setId: setInner, closedBy: closeId('cover'), lost: ['gun', 'back'] }]);
     const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
-    const ways = waysOut({ model: m, derived, order, deadEnd: deadEnds[0] as never, blind, minutes: DEFAULT_MINUTES });
+    const ways = waysOut({ model: m, derived, order, deadEnd: deadEnds[0] as never, blind, minutes: MINUTES });
     /* Both sides are shut: a blind rivet is no way out, nor is a tool. */
     expect(ways.map((w) => w.kind)).toEqual(['earlier', 'later', 'bend']);
     for (const w of ways) {
@@ -117,10 +118,7 @@ describe('an order that shuts a row off', () => {
       expect(new Set(w.order).size).toBe(w.order.length);
     }
     const bend = ways.find((w) => w.kind === 'bend');
-    expect(bend?.minutes).toBeCloseTo(
-      (ways[0]?.minutes ?? 0) + DEFAULT_MINUTES['bend-open'].minutes + DEFAULT_MINUTES['bend-back'].minutes,
-      9,
-    );
+    expect(bend?.minutes).toBeCloseTo((ways[0]?.minutes ?? 0) + MINUTES['bend-open'].minutes + MINUTES['bend-back'].minutes, 9);
   });
   it('shut from the shop side alone: a blind rivet with its own hole leads out, with what it does to the holes', () => {
     const half = row('inner', ['rib', 'spar'], { shutBy: [by('part', 'cover')] });
@@ -129,7 +127,7 @@ describe('an order that shuts a row off', () => {
     const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left, derived.access));
     const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as never;
     const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
-    const way = waysOut({ model: own, derived, order, deadEnd, blind, minutes: DEFAULT_MINUTES }).find((w) => w.kind === 'blind');
+    const way = waysOut({ model: own, derived, order, deadEnd, blind, minutes: MINUTES }).find((w) => w.kind === 'blind');
     expect(way?.hole?.after).toBeCloseTo(0.1094 * 25.4, 9);
     expect(way?.row?.blind).toEqual(blind);
     const kept = model([row('inner', ['rib', 'spar'], way?.row as RowDefinition), closing]);
@@ -147,7 +145,7 @@ describe('an order that shuts a row off', () => {
         order,
         deadEnd,
         blind: { name: 'BR', hole: inch(hole), gripMin: null, gripMax: null },
-        minutes: DEFAULT_MINUTES,
+        minutes: MINUTES,
       }).map((w) => w.kind);
     expect(kinds(0.09)).not.toContain('blind');
     expect(kinds(0.09375)).toContain('blind');
@@ -158,7 +156,7 @@ describe('an order that shuts a row off', () => {
     const { derived } = solve(own);
     const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left, derived.access));
     const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as never;
-    const way = waysOut({ model: own, derived, order, deadEnd, blind: null, minutes: DEFAULT_MINUTES }).find((w) => w.kind === 'tool');
+    const way = waysOut({ model: own, derived, order, deadEnd, blind: null, minutes: MINUTES }).find((w) => w.kind === 'tool');
     expect(way?.tool?.noseHeightMost).toBeCloseTo(12.7, 9);
     const withTool = deriveSequence({ ...own, tools: [squeezer(1), squeezer(0.5)] });
     expect(accessAlong(order, withTool.access).deadEnds).toEqual([]);
@@ -180,10 +178,7 @@ describe('an order that shuts a row off', () => {
     expect(withAccess(derived.left, derived.access).unavoidable).toHaveLength(1);
     const deadEnd = access.deadEnds[0] as never;
     const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
-    expect(waysOut({ model: both, derived, order, deadEnd, blind, minutes: DEFAULT_MINUTES }).map((w) => w.kind)).toEqual([
-      'blind',
-      'bend',
-    ]);
+    expect(waysOut({ model: both, derived, order, deadEnd, blind, minutes: MINUTES }).map((w) => w.kind)).toEqual(['blind', 'bend']);
   });
   it('of two rooms the tighter counts, and the row comes before what leaves it', () => {
     const twice = row('r', ['rib', 'spar'], {
@@ -233,7 +228,7 @@ describe('what comes only later is in nobody’s way', () => {
   const { derived } = solve(m);
   const order = followOrder(derived.left, plansWish(['x', 'r', 'y'], derived.left, derived.access));
   const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as DeadEnd;
-  const ways = waysOut({ model: m, derived, order, deadEnd, blind: null, minutes: DEFAULT_MINUTES });
+  const ways = waysOut({ model: m, derived, order, deadEnd, blind: null, minutes: MINUTES });
   it('the tool that is named fits the room there is at the row’s turn', () => {
     expect(ways.find((w) => w.kind === 'tool')?.tool?.noseHeightMost).toBeCloseTo(12.7, 9);
   });

@@ -5,8 +5,8 @@ import { neededOpening } from '../rivet/opening';
 import { THROAT_RIM_MM } from '../reach/reach';
 import { rowAccess } from '../reach/row-reach';
 import { planRow, type WorkRow } from '../setup/assembly-work';
-import type { OperationKind } from '../tables/minutes';
 import type { Mm } from '../units/length';
+import type { WorkOf } from './hours';
 import { breaksOf, followOrder } from './follow';
 import { deriveSequence, minutesLeft, type DerivedSequence, type SequenceModel } from './model';
 import type { AssemblyOperation } from './operations';
@@ -48,7 +48,7 @@ export interface WaysOutQuestion {
   readonly deadEnd: DeadEnd;
   /** The blind rivet that would be taken; null: none is known. */
   readonly blind: BlindFastener | null;
-  readonly minutes: Readonly<Record<OperationKind, { readonly minutes: number }>>;
+  readonly minutes: Readonly<Record<WorkOf, { readonly minutes: number }>>;
 }
 
 /** The ways out of a dead end that really lead out of it, each worked out anew. */

@@ -1,12 +1,11 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { BlindFastener } from '#core/record/definitions';
-import type { LearnedMinutes } from '#core/sequence/hours';
+import type { MinutesOf } from '#core/sequence/hours';
 import { minutesLeft } from '#core/sequence/model';
 import type { OrderCost } from '#core/sequence/order-cost';
 import type { DeadEnd } from '#core/sequence/shut-off';
 import { couldBeBlind, waysOut, type WayOut } from '#core/sequence/ways-out';
-import type { OperationKind } from '#core/tables/minutes';
 import { deadEndSentence, WAY_OUT_WORDS, wayOutSentences } from '#core/wording/sequence';
 import type { AssemblyAnswer } from '../../api/queries';
 import type { Sequence } from '../../rows/use-sequence';
@@ -19,7 +18,7 @@ interface DeadEndsProps {
   readonly order: readonly string[];
   readonly deadEnds: readonly DeadEnd[];
   readonly cost: OrderCost;
-  readonly minutes: Readonly<Record<OperationKind, LearnedMinutes>>;
+  readonly minutes: MinutesOf;
   readonly data: AssemblyAnswer;
   readonly onTake: (deadEnd: DeadEnd, way: WayOut) => void;
 }

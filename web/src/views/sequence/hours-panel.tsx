@@ -1,8 +1,7 @@
 import { useMemo } from 'react';
-import { eveningOf, hoursLeft, LEARN_FROM, LEARN_SHIFTS, openWork, workRates, type LearnedMinutes } from '#core/sequence/hours';
+import { eveningOf, hoursLeft, LEARN_FROM, LEARN_SHIFTS, openWork, workRates, type MinutesOf } from '#core/sequence/hours';
 import type { AssemblyOperation } from '#core/sequence/operations';
 import type { WorkedTime } from '#core/log/work-hours';
-import type { OperationKind } from '#core/tables/minutes';
 import { operationVerb, wayList } from '#core/wording/sequence';
 import { SETTING_WAYS, type SettingWay } from '#core/record/definitions';
 import type { AssemblyAnswer } from '../../api/queries';
@@ -16,7 +15,7 @@ interface HoursPanelProps {
   readonly ordered: readonly AssemblyOperation[];
   /** How the kit's shifts went. */
   readonly worked: readonly WorkedTime[];
-  readonly minutes: Readonly<Record<OperationKind, LearnedMinutes>>;
+  readonly minutes: MinutesOf;
   readonly person: string | null;
   readonly onPerson: (person: string | null) => void;
   readonly budget: number;
@@ -123,7 +122,7 @@ function Rates({ data, sequence, worked, minutes }: Pick<HoursPanelProps, 'data'
       )}
       <p className="text-[14px] text-ink2">
         Used for the hours from {LEARN_FROM} things in {LEARN_SHIFTS} shifts on; until then the default, such as{' '}
-        {minutes.drilled.minutes.toFixed(2)} min a hole drilled.
+        {minutes.drilled.minutes.toFixed(2)} min a hole drilled. Setting goes by the way the row says, where that way was timed enough.
       </p>
     </details>
   );

@@ -1,8 +1,7 @@
 import { Link } from 'react-router';
 import { benchSetupOf } from '#core/sequence/bench-order';
-import type { LearnedMinutes } from '#core/sequence/hours';
+import { workOf, type MinutesOf } from '#core/sequence/hours';
 import type { AssemblyOperation } from '#core/sequence/operations';
-import type { OperationKind } from '#core/tables/minutes';
 import { handlingSentence, precedenceReason, STATE_WORDS, wayList } from '#core/wording/sequence';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button } from '../../ui/controls';
@@ -13,7 +12,7 @@ interface OperationPanelProps {
   readonly selected: AssemblyOperation;
   readonly isNext: boolean;
   readonly bandName: string;
-  readonly minutes: Readonly<Record<OperationKind, LearnedMinutes>>;
+  readonly minutes: MinutesOf;
   readonly assemblyId: string;
   readonly onPick: (id: string) => void;
   /** Moves it one place in the order; by how much. */
@@ -61,7 +60,7 @@ export function OperationPanel({
       </h2>
       <p>
         {bandName}; {STATE_WORDS[state]}, {open} of {selected.count} to do, some{' '}
-        {Math.max(1, Math.round(open * minutes[selected.kind].minutes))} min.
+        {Math.max(1, Math.round(open * minutes[workOf(selected)].minutes))} min.
       </p>
       {toHand ? <p>{toHand}</p> : null}
       {waits.length > 0 ? (
