@@ -48,7 +48,7 @@ const DRILL_NUMBER = /^(?:#|no\.?)\s*(\d{1,3})$/i;
 const DRILL_LETTER = /^[a-z]$/i;
 const NUMBER_AND_UNIT = /^([\d.,/\s-]*\d[.,]?)\s*("|[a-z]+\.?)?$/i;
 const FRACTION = /^(?:(\d{1,4})(?:\s+|\s*-\s*))?(\d{1,4})\s*\/\s*(\d{1,4})$/;
-const DECIMAL = /^(\d{0,6})(?:([.,])(\d{0,12}))?$/;
+const DECIMAL = /^(\d{0,6})(?:([.,])(\d{0,20}))?$/;
 
 /**
  * Reads a length the way builders write it: `.025`, `0,6 mm`, `25 thou`, `025`, `3/32`, `1 1/2 in`, `1-1/2"`,
