@@ -8,6 +8,9 @@ test('the order of the work: derived, proven, each wait with its reason; marks m
   await keepRow(page, 'Lap ; skin .025 / rib .032 : 426AD3 x12 @1');
   await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Sequence' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'changes of set-up' })).toContainText('no order has fewer');
+  await expect(page.getByRole('status').filter({ hasText: 'turnings of parts' })).toContainText(
+    /\d+ turnings of parts: (no such order|at least \d)/,
+  );
   const picture = page.getByRole('group', { name: /operations on 2 parts/ });
   await expect(picture.getByRole('button', { name: /fit up: .*ready, next/ })).toBeVisible();
   await picture.getByRole('button', { name: /^rivet: Lap/ }).click();
@@ -16,6 +19,7 @@ test('the order of the work: derived, proven, each wait with its reason; marks m
   await expect(chosen).toContainText('everything inside is prepared before the parts meet again');
   await chosen.getByRole('button', { name: /put together/ }).click();
   await expect(chosen.getByRole('heading')).toContainText('put together for riveting');
+  await expect(chosen).toContainText('Take up the work put together.');
   await expect(page.getByRole('region', { name: 'Hours left' })).toContainText('rests on stated defaults');
   const evening = page.getByRole('list', { name: 'The evening' }).getByRole('listitem');
   const long = await evening.count();

@@ -12,7 +12,7 @@ import { KIT } from '../../test/build';
 import { hardestByHole, layerReaches } from './layer-reach';
 import { rangeReasons, reachRanges, roomInRib } from './reach';
 import { reachingTool, rowAccess } from './row-reach';
-import { toolProblems, toolsForSetup } from './tools-for-setup';
+import { kindsFor, toolProblems, toolsForSetup } from './tools-for-setup';
 
 const length = (mm: number) => ({ mm, text: String(mm), units: 'mm' as const });
 const none = { edge: null, wall: null, room: null, roomAtEnd: null, isBent: false };
@@ -92,6 +92,56 @@ describe('dies', () => {
     expect(toolsForSetup(tools, setup(3, 'substructure')).fit.map((t) => t.definition.sheet)).toEqual(['substructure', 'skin']);
     expect(toolsForSetup(tools, setup(3, 'skin')).fit.map((t) => t.definition.sheet)).toEqual(['skin']);
     expect(toolsForSetup(tools, setup(5, 'skin')).fit).toEqual([]);
+  });
+});
+
+describe('bits, cutters, sets', () => {
+  const usual = tools[0]?.definition as ToolDefinition;
+  const inch = (value: number) => ({ mm: value * 25.4, text: String(value), units: 'in' as const });
+  const owned = (kind: ToolDefinition['kind'], more: Partial<ToolDefinition>): ToolDefinition => ({
+    ...usual, kind, dash: null, angleDeg: null, diameter: undefined, head: undefined, sheet: null, ...more,
+  }); // prettier-ignore
+  const setup = (tool: Setup['tool']): Setup => ({ key: 'k', operation: 'drilled', tool });
+  const bit = setup({ kind: 'bit', diameter: (0.098 * 25.4) as Mm, drill: '#40' });
+  const cutter = setup({ kind: 'cutter', angleDeg: 100, pilot: (0.098 * 25.4) as Mm, depth: 1 as Mm });
+  const sets = setup({ kind: 'sets', dash: 3, head: 'flush-100' });
+  it.each([
+    ['the bit itself', owned('bit', { diameter: inch(0.098) }), bit, []],
+    ['a hair off', owned('bit', { diameter: inch(0.0982) }), bit, []],
+    ['another bit', owned('bit', { diameter: inch(0.0995) }), bit, ['diameter']],
+    ['a bit nobody measured', owned('bit', {}), bit, []],
+    ['the cutter', owned('cutter', { angleDeg: 100, diameter: inch(0.098) }), cutter, []],
+    ['of another angle', owned('cutter', { angleDeg: 120, diameter: inch(0.098) }), cutter, ['angle']],
+    ['with another pilot', owned('cutter', { angleDeg: 100, diameter: inch(0.1285) }), cutter, ['pilot']],
+    ['with both', owned('cutter', { angleDeg: 120, diameter: inch(0.1285) }), cutter, ['angle', 'pilot']],
+    ['the sets', owned('sets', { dash: 3, head: 'flush-100' }), sets, []],
+    ['of no size', owned('sets', {}), sets, []],
+    ['of another size', owned('sets', { dash: 4 }), sets, ['size']],
+    ['for another head', owned('sets', { dash: 3, head: 'protruding' }), sets, ['head']],
+    ['anything by hand', owned('bit', {}), setup({ kind: 'hand' }), []],
+  ])('%s', (_, tool, wanted, problems) => expect(toolProblems(tool, wanted)).toEqual(problems));
+  it.each([
+    [bit, ['bit', 'reamer']],
+    [cutter, ['cutter']],
+    [sets, ['sets']],
+    [setup({ kind: 'hand' }), []],
+    [setup({ kind: 'puller', name: 'blind 3/32' }), []],
+  ])('which kinds go in: %#', (wanted, kinds) => expect(kindsFor(wanted)).toEqual(kinds));
+  it('refused ones a hand might reach for come first; none of the kind says nothing is owned', () => {
+    const entity = (id: string, definition: ToolDefinition) => ({ kind: 'tool' as const, id, version: 1, definition });
+    const found = toolsForSetup(
+      [
+        entity('far', owned('cutter', { angleDeg: 100, diameter: inch(0.25) })),
+        entity('angle', owned('cutter', { angleDeg: 120, diameter: inch(0.098) })),
+        entity('fits', owned('cutter', { angleDeg: 100, diameter: inch(0.098) })),
+        entity('bit', owned('bit', { diameter: inch(0.098) })),
+      ],
+      cutter,
+    );
+    expect(found.fit.map((t) => t.id)).toEqual(['fits']);
+    expect(found.refused.map((r) => r.tool.id)).toEqual(['angle', 'far']);
+    expect(found.isKindOwned).toBe(true);
+    expect(toolsForSetup([], cutter)).toEqual({ fit: [], refused: [], isKindOwned: false });
   });
 });
 

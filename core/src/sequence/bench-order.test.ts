@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, part, rowOf } from '../../test/build';
+import { KIT, mark, part, rowOf } from '../../test/build';
 import type { PartDefinition, RowDefinition } from '../record/definitions';
+import type { Mark } from '../record/marks';
 import { assemblyWork } from '../setup/assembly-work';
 import { arrange, withAccess } from './arrange';
-import { benchInOrder, operationOf } from './bench-order';
+import { benchInOrder, benchSetupOf, operationOf } from './bench-order';
 import { kitHours, summaryOfAssembly } from './kit-hours';
 import { deriveSequence } from './model';
 
@@ -15,10 +16,10 @@ const entity = (id: string, parts: string[], order: number, more: Partial<RowDef
   definition: { ...rowOf(parts, 4), order, ...more },
 });
 const shutByTop = { shutBy: [{ by: { kind: 'part' as const, id: 'top' }, side: 'shop' as const }] };
-const record = (rows: ReturnType<typeof entity>[]) => ({ kit: KIT, parts: PARTS, rows, marks: [] });
+const record = (rows: ReturnType<typeof entity>[], marks: Mark[] = []) => ({ kit: KIT, parts: PARTS, rows, marks });
 
-function bench(rows: ReturnType<typeof entity>[]) {
-  const work = assemblyWork(record(rows));
+function bench(rows: ReturnType<typeof entity>[], marks: Mark[] = []) {
+  const work = assemblyWork(record(rows, marks));
   const parts = new Map<string, PartDefinition>(PARTS.map((p) => [p.id, p.definition]));
   const derived = deriveSequence({ kit: KIT, parts, rows: work.rows, tools: [], partsDone: work.partsDone });
   const arranged = arrange(derived.left, derived.access, derived.done);
@@ -58,6 +59,38 @@ describe('the bench in the order of the work', () => {
     const { setups } = bench([entity('held', ['skin', 'rib'], 1, { waitsForParts: ['top'] })]);
     const riveting = setups.find((s) => s.setup.operation === 'set');
     expect(riveting?.items[0]?.toldWaits).toEqual([{ id: 'part/top/fit-up', because: 'waits-for-part' }]);
+  });
+  it('the row whose last hole waits for the angle stands where its check does', () => {
+    const base = rowOf(['skin', 'rib'], 4);
+    const locking = { holes: base.holes.map((h, i) => (i === 3 ? { ...h, holds: ['square' as const] } : h)) };
+    const drilled = mark('d', { rowId: 'locks', holeIds: base.holes.slice(0, 3).map((h) => h.id) });
+    const { setups, order, derived } = bench([entity('other', ['top', 'rib'], 1), entity('locks', ['skin', 'rib'], 2, locking)], [drilled]);
+    const drilling = setups.find((s) => s.setup.operation === 'drilled');
+    expect(drilling?.items.map((i) => [i.rowId, i.openHoleIds.length, i.heldHoleIds.length]).sort()).toEqual([
+      ['locks', 0, 1],
+      ['other', 4, 0],
+    ]);
+    expect(order).toContain('locks/squared');
+    expect(derived.progress.get('locks/squared')?.state).toBe('ready');
+  });
+  it('sealing and bending are done where the row is set, the check where it is drilled, work on the whole nowhere', () => {
+    const base = rowOf(['skin', 'rib'], 4);
+    const row = entity('r', ['skin', 'rib'], 1, {
+      holes: base.holes.map((h, i) => (i === 3 ? { ...h, holds: ['square' as const] } : h)),
+      setting: { way: 'gun', isSealed: true },
+      shutBy: [{ by: { kind: 'part', id: 'top' }, side: 'shop', isBentOpen: true }],
+    });
+    const { operations } = bench([row, entity('closing', ['top', 'rib'], 2)]);
+    const at = (id: string) => {
+      const o = operations.get(id);
+      return o ? benchSetupOf(o, operations) : 'no such operation';
+    };
+    const [set, drilled] = ['set', 'drilled'].map(
+      (kind) => [...operations.values()].find((o) => o.rowId === 'r' && o.kind === kind)?.setup,
+    );
+    expect([at('r/seal'), at('r/bend-open'), at('r/bend-back')]).toEqual([set, set, set]);
+    expect([at('r/squared'), at('r/lock')]).toEqual([drilled, drilled]);
+    expect([at('assembly/fit-up'), at('part/top/close')]).toEqual([null, null]);
   });
   it('nothing told: nothing waits beyond the steps', () => {
     const { setups } = bench([entity('a', ['skin', 'rib'], 1), entity('b', ['top', 'rib'], 2)]);

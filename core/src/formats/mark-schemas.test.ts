@@ -1,0 +1,108 @@
+import { describe, expect, it } from 'vitest';
+import { ids } from '../../test/build';
+import { MARK_ADDRESS, MARK_KINDS, type Mark, type MarkKind } from '../record/marks';
+import { STEP_KINDS } from '../record/steps';
+import { MARK_SCHEMA, MARKS_MAX, MARKS_SCHEMA } from './mark-schemas';
+
+const next = ids(40);
+const [rowId, holeId, layerId, partId, other, person, device] = [next(), next(), next(), next(), next(), next(), next()];
+const L = (mm: number) => ({ mm, text: String(mm), units: 'mm' as const });
+
+/** What a mark of each kind has to say beside what it addresses. */
+const NEEDED: Partial<Record<MarkKind, Mark['payload']>> = {
+  undo: { undoes: other },
+  deviation: { deviation: { kind: 'oversize', verdict: 'stop' } },
+  'depth-read': { reading: L(1.1) },
+  'gauge-read': { reading: L(1.1) },
+  'rivet-check': { rivet: { lie: 'flush' } },
+  'head-check': { head: { disposition: 'accept' } },
+  'sealant-mixed': { workMinutes: 60 },
+  'log-note': { note: 'A good evening.' },
+  'dimple-check': { dimple: 'cracked' },
+  'angle-read': { angle: { found: 88, wanted: 90 } },
+  'cage-set': { setupKey: 'countersunk/100/2.49/42', clicks: 2 },
+};
+
+function wellMade(kind: MarkKind): Mark {
+  const address = MARK_ADDRESS[kind];
+  const isAtHole = address === 'hole' || address === 'hole-in-layer';
+  const at = '2026-11-20T12:00:00.000Z';
+  return {
+    id: next(),
+    kind,
+    v: 1,
+    rowId,
+    holeIds: isAtHole ? [holeId] : [],
+    layerIds: address === 'hole-in-layer' ? [layerId] : [],
+    side: kind === 'deburred' ? 'head' : null,
+    doneAt: at,
+    recordedAt: at,
+    person,
+    device,
+    payload: { ...NEEDED[kind], ...(address === 'part' ? { partIds: [partId] } : {}) },
+  };
+}
+const isTaken = (mark: unknown) => MARK_SCHEMA.validate(mark, { convert: false }).error === undefined;
+
+describe('marks of every kind', () => {
+  it.each(MARK_KINDS)('%s: taken as it is well made', (kind) => expect(isTaken(wellMade(kind))).toBe(true));
+  it.each(MARK_KINDS.filter((k) => MARK_ADDRESS[k].startsWith('hole')))('%s: not without a hole', (kind) =>
+    expect(isTaken({ ...wellMade(kind), holeIds: [] })).toBe(false),
+  );
+  it.each(MARK_KINDS.filter((k) => MARK_ADDRESS[k] === 'hole-in-layer'))('%s: not without a sheet', (kind) =>
+    expect(isTaken({ ...wellMade(kind), layerIds: [] })).toBe(false),
+  );
+  it.each(MARK_KINDS.filter((k) => MARK_ADDRESS[k] === 'assembly'))('%s: not at a hole or a sheet', (kind) => {
+    expect(isTaken({ ...wellMade(kind), holeIds: [holeId] })).toBe(false);
+    expect(isTaken({ ...wellMade(kind), layerIds: [layerId] })).toBe(false);
+  });
+  it.each(MARK_KINDS.filter((k) => MARK_ADDRESS[k] === 'part'))('%s: not without a part', (kind) =>
+    expect(isTaken({ ...wellMade(kind), payload: { ...NEEDED[kind] } })).toBe(false),
+  );
+  it.each(Object.keys(NEEDED) as MarkKind[])('%s: not without what it has to say', (kind) => {
+    const { partIds } = wellMade(kind).payload;
+    expect(isTaken({ ...wellMade(kind), payload: partIds ? { partIds } : {} })).toBe(false);
+  });
+  it('what one kind says no step of the work says', () => {
+    for (const [kind, payload] of Object.entries(NEEDED))
+      for (const step of STEP_KINDS) {
+        const mark = wellMade(step);
+        /* A note stands with any mark; what a cage was set to says nothing else either. */
+        const isFree = kind === 'log-note' || kind === 'cage-set';
+        expect(isTaken({ ...mark, payload: { ...mark.payload, ...payload } }), `${step} with ${kind}`).toBe(isFree);
+      }
+  });
+  it('deburring says from which side', () => expect(isTaken({ ...wellMade('deburred'), side: null })).toBe(false));
+  it('a note is words or a photo, not blanks', () => {
+    const note = wellMade('log-note');
+    expect(isTaken({ ...note, payload: { note: '  ' } })).toBe(false);
+    expect(isTaken({ ...note, payload: { photoIds: [other] } })).toBe(true);
+    expect(isTaken({ ...note, payload: { photoIds: [] } })).toBe(false);
+  });
+});
+
+describe('the limits of a mark', () => {
+  const set = wellMade('set');
+  it.each<[string, unknown, boolean]>([
+    ['a note of 500 letters', { ...set, payload: { note: 'x'.repeat(500) } }, true],
+    ['and of 501', { ...set, payload: { note: 'x'.repeat(501) } }, false],
+    ['a hole twice', { ...set, holeIds: [holeId, holeId] }, false],
+    ['an id that is none', { ...set, rowId: 'r' }, false],
+    ['a later shape', { ...set, v: 2 }, false],
+    ['a property nobody knows', { ...set, speed: 1 }, false],
+    ['a time that is none', { ...set, doneAt: 'yesterday' }, false],
+    ['dash 7', { ...set, payload: { setting: { way: 'gun', dash: 7 } } }, false],
+    ['a way that is none', { ...set, payload: { setting: { way: 'hammer' } } }, false],
+    ['200 clicks', { ...wellMade('cage-set'), payload: { setupKey: 'k', clicks: 200 } }, true],
+    ['201 clicks', { ...wellMade('cage-set'), payload: { setupKey: 'k', clicks: 201 } }, false],
+    ['half a click', { ...wellMade('cage-set'), payload: { setupKey: 'k', clicks: 0.5 } }, false],
+    ['a flange past 180°', { ...wellMade('angle-read'), payload: { partIds: [partId], angle: { found: 181, wanted: 90 } } }, false],
+    ['sealant for no time', { ...wellMade('sealant-mixed'), payload: { workMinutes: 0 } }, false],
+  ])('%s: %#', (_, mark, wanted) => expect(isTaken(mark)).toBe(wanted));
+  it('as many marks as may come at once, and none more; never none', () => {
+    const send = (count: number) =>
+      MARKS_SCHEMA.validate({ kitId: other, marks: Array.from({ length: count }, () => wellMade('set')) }, { convert: false }).error ===
+      undefined;
+    expect([send(0), send(1), send(MARKS_MAX), send(MARKS_MAX + 1)]).toEqual([false, true, true, false]);
+  });
+});
