@@ -27,3 +27,7 @@ export function helpSentence(help: DrillingHelp, units: Units, parts: readonly {
 export function heldWord(operation: string): string {
   return operation === 'set' ? 'leave empty' : operation === 'drilled' ? 'leave for the square-up check' : 'plug first';
 }
+
+/** How an angle is checked before its last hole. */
+export const SQUARE_UP_HELP =
+  'Lay a square into the angle at both ends, or measure both diagonals: what the last hole locks stays as it is.';

@@ -20,6 +20,7 @@ export interface FoundOrder extends OrderCost {
 /** Orders found stay with the page's other answers, so that another view, or a mark that finishes nothing, does not ask again. */
 const keyOf = (key: string) => ['order', key] as const;
 
+const NO_ORDER: readonly string[] = [];
 const NOTHING_TO_ORDER = {
   order: [],
   setupChanges: 0,
@@ -45,7 +46,6 @@ export function useOrder(operations: readonly AssemblyOperation[], access: reado
       ]),
     [question],
   );
-  const first = useMemo(() => followOrder(withAccess(operations, access).operations, []), [operations, access]);
   const [answer, setAnswer] = useState<{ key: string; answer: SequenceAnswer } | null>(null);
   const [stopped, setStopped] = useState('');
   const client = useQueryClient();
@@ -72,6 +72,13 @@ export function useOrder(operations: readonly AssemblyOperation[], access: reado
     setStopped(key);
   }, [key]);
   const own = answer?.key === key ? answer.answer : client.getQueryData<SequenceAnswer>(keyOf(key));
+  const isFound = own?.kind === 'order';
+  /* Until there is an answer what was found before goes on as far as it can, so that nothing moves about under a finger. */
+  const before = answer?.answer.kind === 'order' ? answer.answer.order : NO_ORDER;
+  const first = useMemo(
+    () => (isFound ? NO_ORDER : followOrder(withAccess(operations, access).operations, before)),
+    [isFound, operations, access, before],
+  );
   if (operations.length === 0) return { ...NOTHING_TO_ORDER, stop };
   const isBusy = stopped !== key && (!own || (own.kind === 'order' && !own.isLast));
   if (own?.kind === 'order') {

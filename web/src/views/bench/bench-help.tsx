@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { BenchSetup } from '#core/setup/bench';
 import { drillingHelps, isWarning } from '#core/setup/drilling-helps';
 import { formatRange, holesInPlan } from '#core/record/holes';
-import { heldWord, helpSentence } from '#core/wording/helps';
+import { heldWord, helpSentence, SQUARE_UP_HELP } from '#core/wording/helps';
 import type { MarkWish } from '../../api/commands';
 import type { AssemblyAnswer } from '../../api/queries';
 import { Button } from '../../ui/controls';
@@ -58,13 +58,14 @@ export function BenchHelp({ data, row, current, rows, onMark }: BenchHelpProps) 
         </li>
       ))}
       {waiting.length > 0 ? (
-        <li>
+        <li className="flex flex-wrap items-center gap-3">
           <Button
             className="min-h-14 px-4 text-[17px]"
             onClick={() => onMark([{ kind: 'squared', rowId: row.entity.id, holeIds: waiting }])}
           >
             The angle is square: free hole {numbers(row, waiting)}
           </Button>
+          <span className="min-w-60 flex-1">{SQUARE_UP_HELP}</span>
         </li>
       ) : null}
     </ul>

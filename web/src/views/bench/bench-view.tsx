@@ -65,13 +65,20 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   const guard = useEarlyGuard(rows, scuffAfterDimple, onMark, sequence);
   const undo = useUndo(kit, marks);
   const [search, setSearch] = useSearchParams();
+  /* What is open stays open when a better order is found: nothing changes under a finger. */
+  const [open, setOpen] = useState<{ setup: string; item: string } | null>(null);
+  const wanted = search.get('setup') ?? open?.setup;
   const index = Math.max(
     0,
-    setups.findIndex((s) => s.setup.key === search.get('setup')),
+    setups.findIndex((s) => s.setup.key === wanted),
   );
   const current = setups[index];
-  const item = current?.items.find((i) => i.key === search.get('item')) ?? current?.items[0];
-  const open = (setup: OrderedSetup, chosen?: OrderedItem) =>
+  const wantedItem = search.get('item') ?? (open?.setup === current?.setup.key ? open?.item : undefined);
+  const item = current?.items.find((i) => i.key === wantedItem) ?? current?.items[0];
+  const isFirstOrder = sequence.follows === 'advice' && sequence.advice.known === null && sequence.advice.isBusy;
+  if (current && item && !isFirstOrder && (open?.setup !== current.setup.key || open.item !== item.key))
+    setOpen({ setup: current.setup.key, item: item.key });
+  const go = (setup: OrderedSetup, chosen?: OrderedItem) =>
     setSearch({ setup: setup.setup.key, ...(chosen ? { item: chosen.key } : {}) }, { replace: true });
   /* Before the picture is there, so that no key is pressed into nothing. */
   useLayoutEffect(() => {
@@ -84,8 +91,8 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
       const nextSetup = setup === undefined ? undefined : setups[setup];
       if (!nextItem && !nextSetup) return;
       e.preventDefault();
-      if (nextItem) open(current, nextItem);
-      else if (nextSetup) open(nextSetup);
+      if (nextItem) go(current, nextItem);
+      else if (nextSetup) go(nextSetup);
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
@@ -93,7 +100,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   return (
     <AssemblyPage data={data} here="bench" undo={undo}>
       <main className="grid flex-1 grid-cols-[minmax(0,1fr)] gap-3 p-3 md:grid-cols-[230px_minmax(0,1fr)]">
-        <SetupRail setups={setups} current={current} onOpen={open} />
+        <SetupRail setups={setups} current={current} onOpen={go} />
         <div className="flex min-w-0 flex-col gap-3">
           <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
           {current && item ? (
@@ -104,7 +111,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
               item={item}
               rows={rows}
               marks={marks}
-              onOpen={(chosen) => open(current, chosen)}
+              onOpen={(chosen) => go(current, chosen)}
               onMark={guard.mark}
               undo={undo}
               sequence={sequence}
@@ -112,7 +119,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
           ) : (
             <p className="text-[20px]">Nothing is left to do in this assembly, or it has no row yet.</p>
           )}
-          {current ? <NextSetup current={current} next={setups[index + 1]} onOpen={open} /> : null}
+          {current ? <NextSetup current={current} next={setups[index + 1]} onOpen={go} /> : null}
         </div>
       </main>
       {guard.dialog}

@@ -1,0 +1,35 @@
+import { expect, test } from '@playwright/test';
+import { freshAssembly, keepRow } from './bench-mates';
+
+/* What the page's own helper keeps would be answered before the route is asked. */
+test.use({ serviceWorkers: 'block' });
+
+/** Stands for the worker: answers at once with the order as it is given, and with the reverse of its ready work when told to. */
+const SLOW_WORKER = `
+let asked = null;
+const answer = (order, isLast) => self.postMessage({ kind: 'order', isLast, order, setupChanges: 9, turnings: 9, lowerBound: 1, turningsAtLeast: 1, optimal: false });
+self.onmessage = ({ data }) => { asked = data; answer(data.operations.map((o) => o.id), false); };
+new BroadcastChannel('better order').onmessage = () => asked && answer(asked.operations.map((o) => o.id).reverse(), true);
+`;
+
+test('a better order moves the list, never what is open under the finger', async ({ page, context }) => {
+  await freshAssembly(page, 'Steady');
+  await keepRow(page, 'First ; skin .025 / rib .032 : 426AD3 x6 @1');
+  await keepRow(page, 'Second ; skin .025 / spar .063 : 470AD4 x5 @1');
+  let isAsked = false;
+  await context.route(/sequence\.worker/, (route) => {
+    isAsked = true;
+    return route.fulfill({ contentType: 'text/javascript', body: SLOW_WORKER });
+  });
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Bench' }).click();
+  const setups = page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button');
+  const heading = page.getByRole('region', { name: 'The set-up at work' }).getByRole('heading', { level: 1 });
+  await expect(heading).toContainText('Drill to size');
+  await expect.poll(() => isAsked).toBe(true);
+  await expect(setups.first()).toContainText('drill to size');
+  const [open, first] = [await heading.textContent(), await setups.first().textContent()];
+  await page.evaluate(() => new BroadcastChannel('better order').postMessage('now'));
+  await expect(setups.first()).not.toHaveText(first ?? '');
+  await expect(heading).toHaveText(open ?? '');
+  await expect(page.getByRole('button', { name: /^Mark \d+ drilled/ })).toBeEnabled();
+});
