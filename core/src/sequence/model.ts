@@ -26,17 +26,46 @@ export interface DerivedSequence {
   readonly access: readonly AccessRow[];
 }
 
-/** Operations, how far each is, and what shuts rows off. */
-export function deriveSequence({ kit, parts, rows, tools, partsDone }: SequenceModel): DerivedSequence {
+/** What follows from rows, parts and tools alone, whatever was done. */
+export interface SequenceShape {
+  readonly operations: readonly AssemblyOperation[];
+  readonly access: readonly AccessRow[];
+  /** The operations with what must not be shut off among their precedences. */
+  readonly guarded: readonly AssemblyOperation[];
+}
+
+export function sequenceShape({ kit, parts, rows, tools }: Omit<SequenceModel, 'partsDone'>): SequenceShape {
   const operations = assemblyOperations(rows, parts, kit.work?.scuffAfterDimple ?? false);
   const access = accessRows(operations, rows, tools);
+  return { operations, access, guarded: withAccess(operations, access).operations };
+}
+
+/**
+ * How far every operation is, and what is left. `before`: the same assembly a moment ago; while no operation more or less is done, what is
+ * left is the same list as then.
+ */
+export function sequenceAt(
+  { operations, access, guarded }: SequenceShape,
+  { rows, partsDone }: Pick<SequenceModel, 'rows' | 'partsDone'>,
+  before?: DerivedSequence,
+): DerivedSequence {
   /* What would shut a row off waits for it: it is not ready. */
-  const progress = operationProgress(withAccess(operations, access).operations, rows, partsDone);
+  const progress = operationProgress(guarded, rows, partsDone);
   const done = new Set(operations.flatMap((o) => (progress.get(o.id)?.state === 'done' ? [o.id] : [])));
+  if (before?.operations === operations && before.access === access && isSame(before.done, done)) return { ...before, progress };
   const left = operations
     .filter((o) => !done.has(o.id))
     .map((o) => (o.after.some((a) => done.has(a.id)) ? { ...o, after: o.after.filter((a) => !done.has(a.id)) } : o));
   return { operations, progress, left, done, access };
+}
+
+function isSame(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
+  return a.size === b.size && [...a].every((id) => b.has(id));
+}
+
+/** Operations, how far each is, and what shuts rows off. */
+export function deriveSequence(model: SequenceModel): DerivedSequence {
+  return sequenceAt(sequenceShape(model), model);
 }
 
 /** What an order is worked by: minutes over all that is still open. */

@@ -111,7 +111,8 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
         const known = models.current.get(entity.id);
         if (known && from.every((f, i) => f === known.from[i])) return known.model;
         const row = entity.definition;
-        const steps = stepsOf(row, plan.layers, work);
+        const isMarkedOnly = known !== undefined && known.from[0] === planned && known.from[4] === work;
+        const steps = isMarkedOnly ? known.model.steps : stepsOf(row, plan.layers, work);
         const states = folded.rows.get(entity.id) ?? NO_STATES;
         const model: RowModel = {
           entity,
@@ -124,7 +125,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
           progress: progressOf(row, steps, states, folded.parts),
           deviations: deviations.get(entity.id) ?? NO_DEVIATIONS,
           leftovers: leftoversOf(row, steps, states),
-          setups: setupsOf(steps, row, stack, plan),
+          setups: isMarkedOnly ? known.model.setups : setupsOf(steps, row, stack, plan),
           holeCount: holesInPlan(row.holes).length,
           searchText: [
             row.name,

@@ -1,7 +1,8 @@
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import { withAccess } from '#core/sequence/arrange';
 import { decidedOrder } from '#core/sequence/follow';
-import { deriveSequence, type DerivedSequence, type SequenceModel } from '#core/sequence/model';
+import { sequenceAt, sequenceShape, type DerivedSequence, type SequenceModel } from '#core/sequence/model';
+import type { WorkRow } from '#core/setup/assembly-work';
 import { lockId, type AssemblyOperation } from '#core/sequence/operations';
 import { accessAlong, type Access } from '#core/sequence/shut-off';
 import type { Entity, Followed } from '#core/record/definitions';
@@ -43,6 +44,21 @@ function workRows(rows: readonly RowModel[]): SequenceModel['rows'] {
   }));
 }
 
+/** Whether a row's operations are the same as before: what was done at its holes says nothing of them. */
+function isShapedAlike(a: WorkRow, b: WorkRow | undefined): boolean {
+  return b !== undefined && a.id === b.id && a.row === b.row && a.plan === b.plan && a.stack === b.stack && a.uses === b.uses;
+}
+
+/** The rows, the same list as before while only marks came. */
+function useRowShapes(rows: SequenceModel['rows']): SequenceModel['rows'] {
+  const kept = useRef(rows);
+  return useMemo(() => {
+    const before = kept.current;
+    if (rows.length !== before.length || !rows.every((r, i) => isShapedAlike(r, before[i]))) kept.current = rows;
+    return kept.current;
+  }, [rows]);
+}
+
 /** Everything the order depends on, and the operations that come of it. */
 export function useDerived(data: AssemblyAnswer, rows: readonly RowModel[]): Pick<Sequence, 'model' | 'derived'> {
   const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
@@ -52,7 +68,10 @@ export function useDerived(data: AssemblyAnswer, rows: readonly RowModel[]): Pic
     (): SequenceModel => ({ kit, parts, rows: workRows(rows), tools, partsDone: rows[0]?.partsDone ?? new Set() }),
     [kit, parts, rows, tools],
   );
-  const derived = useMemo(() => deriveSequence(model), [model]);
+  const shapes = useRowShapes(model.rows);
+  const shape = useMemo(() => sequenceShape({ kit, parts, rows: shapes, tools }), [kit, parts, shapes, tools]);
+  const before = useRef<DerivedSequence>(undefined);
+  const derived = useMemo(() => (before.current = sequenceAt(shape, model, before.current)), [shape, model]);
   return { model, derived };
 }
 
@@ -63,16 +82,17 @@ export function useSequence(
   { model, derived }: Pick<Sequence, 'model' | 'derived'>,
 ): Sequence {
   const { parts } = model;
+  const { left: open, access: shutRows, done } = derived;
   const { left, byId, unavoidable } = useMemo(() => {
-    const { operations, unavoidable: rowsOf } = withAccess(derived.left, derived.access);
+    const { operations, unavoidable: rowsOf } = withAccess(open, shutRows);
     return { left: operations, byId: new Map(operations.map((o) => [o.id, o])), unavoidable: new Set(rowsOf.map((u) => u.rowId)) };
-  }, [derived]);
-  const advice = useOrder(derived.left, derived.access, derived.done);
+  }, [open, shutRows]);
+  const advice = useOrder(open, shutRows, done);
   const decision = data.assembly.definition.sequence;
   const follows = decision?.follows ?? 'advice';
-  const decided = useMemo(() => decidedOrder(derived, decision), [derived, decision]);
+  const decided = useMemo(() => decidedOrder({ left: open, access: shutRows }, decision), [open, shutRows, decision]);
   const order = decided ?? advice.order;
-  const access = useMemo(() => accessAlong(order, derived.access, derived.done), [order, derived]);
+  const access = useMemo(() => accessAlong(order, shutRows, done), [order, shutRows, done]);
   const nameOf = useMemo(() => {
     const known = new Map(derived.operations.map((o) => [o.id, o]));
     const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
