@@ -33,3 +33,28 @@ test('a better order moves the list, never what is open under the finger', async
   await expect(heading).toHaveText(open ?? '');
   await expect(page.getByRole('button', { name: /^Mark \d+ drilled/ })).toBeEnabled();
 });
+
+test('opened before its marks are there, the bench waits for them: it opens where the marks left off', async ({ page, context }) => {
+  await freshAssembly(page, 'Slow marks');
+  await keepRow(page, 'First ; skin .025 / rib .032 : 426AD3 x6 @1');
+  await keepRow(page, 'Second ; skin .025 / spar .063 : 470AD4 x5 @1');
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Bench' }).click();
+  const heading = page.getByRole('region', { name: 'The set-up at work' }).getByRole('heading', { level: 1 });
+  const before = (await heading.textContent()) ?? '';
+  await page.getByRole('button', { name: /^Mark \d+ drilled/ }).click();
+  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button').first()).not.toContainText(before.split(': ')[1] ?? '');
+  let letGo = () => {};
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await context.route(/\/api\/assemblies\/[^/]+\/marks/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto(page.url().replace(/\?.*$/, ''));
+  await expect(page.getByRole('status').filter({ hasText: 'Loading' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Mark \d+/ })).toHaveCount(0);
+  letGo();
+  const first = page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button').first();
+  await expect(first).toContainText('drill to size');
+  await expect(heading).not.toHaveText(before);
+  await expect(first).toHaveAttribute('aria-current', 'step');
+});

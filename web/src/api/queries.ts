@@ -114,6 +114,12 @@ export function useMarks(id: string) {
   });
 }
 
+/** Whether the first answer is still awaited of what an order of work depends on beside the rows: marks and tools. */
+export function useIsRecordLoading(kitId: string, assemblyId: string): boolean {
+  const [marks, tools] = [useMarks(assemblyId), useTools(kitId)];
+  return marks.isLoading || tools.isLoading;
+}
+
 /** Looks again at what is shown as soon as somebody, here or elsewhere, has written; tells whether the server answers. */
 export function useFollow(kitId: string): { isAway: boolean } {
   const client = useQueryClient();

@@ -1,6 +1,6 @@
 import { useMemo, type ReactNode } from 'react';
 import { benchInOrder, type OrderedSetup } from '#core/sequence/bench-order';
-import { useFollow, type AssemblyAnswer } from '../api/queries';
+import { useFollow, useIsRecordLoading, type AssemblyAnswer } from '../api/queries';
 import { useBench, type Bench } from './use-bench';
 import { useDerived, useSequence, type Sequence } from './use-sequence';
 
@@ -17,10 +17,15 @@ interface StageProps {
 
 /**
  * Works out what is still to do and in which order, in three stages: rows and set-ups, operations, order. Each is a component of its own,
- * so that a page being opened answers between them.
+ * so that a page being opened answers between them. Until marks and tools are there nothing is worked out: without them the first things
+ * of all would be asked for again. `loading`: what is shown meanwhile.
  */
-export function OrderedBench({ data, children }: StageProps) {
-  useFollow(data.kit.id);
+export function OrderedBench({ loading, ...stage }: StageProps & { readonly loading: ReactNode }) {
+  useFollow(stage.data.kit.id);
+  return useIsRecordLoading(stage.data.kit.id, stage.data.assembly.id) ? loading : <BenchStage {...stage} />;
+}
+
+function BenchStage({ data, children }: StageProps) {
   const bench = useBench(data);
   return (
     <DerivedStage data={data} bench={bench}>

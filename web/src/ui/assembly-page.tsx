@@ -13,6 +13,19 @@ interface AssemblyPageProps {
   readonly children: ReactNode;
 }
 
+const NOTHING_TO_UNDO = { label: null, run: () => undefined };
+
+/** A view of an assembly whose marks are still on their way. */
+export function LoadingPage(at: Pick<AssemblyPageProps, 'data' | 'here'>) {
+  return (
+    <AssemblyPage {...at} undo={NOTHING_TO_UNDO}>
+      <main className="p-4">
+        <p role="status">Loading what was marked …</p>
+      </main>
+    </AssemblyPage>
+  );
+}
+
 /** The frame of every view of an assembly: where you are, its views, undo. */
 export function AssemblyPage({ data: { kit, assembly }, here, undo, onKeys, height = 'min-h-full', children }: AssemblyPageProps) {
   return (

@@ -16,7 +16,7 @@ import { useTools, type AssemblyAnswer } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
 import { AssemblyScreen } from '../../ui/assembly-screen';
-import { AssemblyPage } from '../../ui/assembly-page';
+import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
 import { isTyping } from '../../ui/typing';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
@@ -53,7 +53,11 @@ const NO_TOOLS: readonly Entity<'tool'>[] = [];
 export function BenchView() {
   return (
     <AssemblyScreen name="Bench">
-      {(data) => <OrderedBench data={data}>{(ordered) => <BenchOfAssembly data={data} ordered={ordered} />}</OrderedBench>}
+      {(data) => (
+        <OrderedBench data={data} loading={<LoadingPage data={data} here="bench" />}>
+          {(ordered) => <BenchOfAssembly data={data} ordered={ordered} />}
+        </OrderedBench>
+      )}
     </AssemblyScreen>
   );
 }

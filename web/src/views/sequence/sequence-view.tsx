@@ -18,7 +18,7 @@ import type { AssemblyAnswer } from '../../api/queries';
 import { useWorked } from '../../api/record';
 import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
 import { useOrder } from '../../rows/use-order';
-import { AssemblyPage } from '../../ui/assembly-page';
+import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button, ErrorText } from '../../ui/controls';
 import { useUndo } from '../../ui/use-undo';
@@ -35,7 +35,11 @@ import { WhatIfPanel } from './what-if-panel';
 export function SequenceView() {
   return (
     <AssemblyScreen name="Sequence">
-      {(data) => <OrderedBench data={data}>{(ordered) => <SequenceOfAssembly data={data} ordered={ordered} />}</OrderedBench>}
+      {(data) => (
+        <OrderedBench data={data} loading={<LoadingPage data={data} here="sequence" />}>
+          {(ordered) => <SequenceOfAssembly data={data} ordered={ordered} />}
+        </OrderedBench>
+      )}
     </AssemblyScreen>
   );
 }

@@ -64,15 +64,7 @@ function TodayOfKit({ kit: { kit, assemblies }, units }: { kit: KitAnswer; units
       ))}
     </Select>
   );
-  if (data.data) {
-    const answer = data.data;
-    return (
-      <OrderedBench data={answer}>
-        {(ordered) => <TodayOfAssembly data={answer} ordered={ordered} select={select} units={units} />}
-      </OrderedBench>
-    );
-  }
-  return (
+  const frame = (
     <div className="flex min-h-full flex-col">
       <TopBar trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: 'Today' }]} kit={kit} units={units} />
       <main className="p-4">
@@ -85,6 +77,13 @@ function TodayOfKit({ kit: { kit, assemblies }, units }: { kit: KitAnswer; units
         )}
       </main>
     </div>
+  );
+  const answer = data.data;
+  if (!answer) return frame;
+  return (
+    <OrderedBench data={answer} loading={frame}>
+      {(ordered) => <TodayOfAssembly data={answer} ordered={ordered} select={select} units={units} />}
+    </OrderedBench>
   );
 }
 
