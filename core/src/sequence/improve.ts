@@ -1,4 +1,5 @@
 import type { OperationGraph } from './graph';
+import { SetupWalk } from './setup-walk';
 
 /** A small generator of its own (multiplication by 48271 modulo 2^31 - 1): the same input always gives the same order. */
 function generator(seed: number): (below: number) => number {
@@ -9,85 +10,77 @@ function generator(seed: number): (below: number) => number {
   };
 }
 
-/** Works a list of set-ups: in each everything that is or becomes ready is taken. What nothing was ready for is left out of the list. */
-class Working {
-  private readonly waiting: Int16Array;
-  private readonly full: Int16Array;
-  private readonly ready: number[][];
-  private left = 0;
+/** How many tries in ten thousand may make a list one longer, at first and in the end; of these as many may make it two longer, and so on. */
+const RISE_FIRST = 1500;
+const RISE_LAST = 40;
+/** A set-up mostly moves at most so far: far moves seldom fit. */
+const NEAR = 4;
 
-  constructor(private readonly graph: OperationGraph) {
-    this.full = Int16Array.from(graph.before, (b) => b.length);
-    this.waiting = new Int16Array(this.full.length);
-    this.ready = Array.from({ length: graph.setupCount }, () => []);
-  }
-
-  /** The set-ups that had something to do, and what was done in them; what the list leaves open is worked on, fullest set-up first. */
-  run(setups: readonly number[], order: number[] | null = null): number[] {
-    const { setupOf } = this.graph;
-    this.waiting.set(this.full);
-    for (const list of this.ready) list.length = 0;
-    this.left = this.full.length;
-    for (let v = 0; v < this.full.length; v++) if (this.full[v] === 0) (this.ready[setupOf[v] as number] as number[]).push(v);
-    const used: number[] = [];
-    for (const s of setups) if (this.take(s, order)) used.push(s);
-    while (this.left > 0) {
-      let most = 0;
-      for (let s = 1; s < this.ready.length; s++) if ((this.ready[s] as number[]).length > (this.ready[most] as number[]).length) most = s;
-      this.take(most, order);
-      used.push(most);
-    }
-    return used;
-  }
-
-  private take(setup: number, order: number[] | null): boolean {
-    const { next, setupOf } = this.graph;
-    const list = this.ready[setup] as number[];
-    if (list.length === 0) return false;
-    /* The list grows while it is worked: what becomes ready in the same set-up is taken too. */
-    for (let i = 0; i < list.length; i++) {
-      const v = list[i] as number;
-      this.left--;
-      order?.push(v);
-      for (const w of next[v] as number[]) {
-        (this.waiting[w] as number)--;
-        if (this.waiting[w] === 0) (this.ready[setupOf[w] as number] as number[]).push(w);
-      }
-    }
-    list.length = 0;
-    return true;
-  }
+export interface ImproveOptions {
+  /** How often something is tried. */
+  readonly tries: number;
+  /** A number of changes that no order can beat: there is nothing to try any more. */
+  readonly lowerBound?: number;
+  readonly seed?: number;
 }
 
-/** How much longer than the best a list may be while it is changed about: over a rise lies the next valley. */
-const SLACK = 2;
-
 /**
- * Looks for fewer changes by trying: a set-up of the list moved elsewhere, or two changed about. A list a little longer than the best is
- * gone on from as well. `tries`: how many. Order: numbers of the operations; it is never worse than what came in.
+ * Looks for fewer changes by trying: a set-up of the list moved elsewhere, or two changed about. Over a rise lies the next valley: a list may
+ * become a little longer, often at first and hardly ever in the end (annealing). Order: numbers of the operations; it is never worse
+ * than what came in.
  */
-export function improveOrder(graph: OperationGraph, order: readonly number[], tries: number, seed = 20261123): number[] {
-  const working = new Working(graph);
+export function improveOrder(
+  graph: OperationGraph,
+  order: readonly number[],
+  { tries, lowerBound = 0, seed = 20261123 }: ImproveOptions,
+): number[] {
   const random = generator(seed);
   const first = order.map((v) => graph.setupOf[v] as number).filter((s, i, all) => i === 0 || all[i - 1] !== s);
-  let best = working.run(first);
-  if (best.length > first.length) return order.slice();
-  let current = best;
-  for (let i = 0; i < tries && best.length > graph.setupCount; i++) {
-    const tried = current.slice();
-    const [from, to] = [random(tried.length), random(tried.length)];
-    if (i % 3 === 0) [tried[from], tried[to]] = [tried[to] as number, tried[from] as number];
-    else {
-      const [moved] = tried.splice(from, 1);
-      /* Mostly a little way: far moves seldom fit. */
-      const near = i % 3 === 1 ? to : Math.max(0, Math.min(tried.length, from + random(9) - 4));
-      tried.splice(near, 0, moved as number);
-    }
-    const found = working.run(tried);
-    if (found.length <= current.length || (found.length <= best.length + SLACK && random(64) === 0)) current = found;
-    if (found.length < best.length) best = found;
+  const walk = new SetupWalk(graph, first);
+  if (walk.setups.length > first.length) return order.slice();
+  let best = walk.setups.slice();
+  for (let i = 0; i < tries && best.length > lowerBound + 1; i++) {
+    const rise = RISE_FIRST * (RISE_LAST / RISE_FIRST) ** (i / tries);
+    const list = walk.setups;
+    const a = random(list.length);
+    const b = random(5) < 3 ? Math.max(0, Math.min(list.length - 1, a + random(2 * NEAR + 1) - NEAR)) : random(list.length);
+    const [from, to] = [Math.min(a, b), Math.max(a, b) + 1];
+    if (to - from < 2) continue;
+    let most = list.length;
+    while (random(10_000) < rise) most++;
+    const found = walk.look(from, to, turned(list.slice(from, to), a < b, random(4) === 0), most);
+    if (!found) continue;
+    walk.change(found);
+    if (walk.setups.length < best.length) best = walk.setups.slice();
   }
-  const improved: number[] = [];
-  working.run(best, improved);
-  return improved;
+  const improved = orderAlong(graph, best);
+  /* Should two sets of operations ever have been taken for one another, what came in stands. */
+  return improved.length === order.length ? improved : order.slice();
+}
+
+/** A stretch of a list with its ends changed about, or with its first set-up moved behind the others, or its last before them. */
+function turned(stretch: readonly number[], isFirstMoved: boolean, isSwap: boolean): number[] {
+  const [first, last, inner] = [stretch[0] as number, stretch.at(-1) as number, stretch.slice(1, -1)];
+  if (isSwap) return [last, ...inner, first];
+  return isFirstMoved ? [...inner, last, first] : [last, first, ...inner];
+}
+
+/** The operations in the order in which a list of set-ups takes them. */
+function orderAlong({ before, next, setupOf, setupCount }: OperationGraph, setups: readonly number[]): number[] {
+  const waiting = before.map((b) => b.length);
+  const ready: number[][] = Array.from({ length: setupCount }, () => []);
+  waiting.forEach((w, v) => {
+    if (w === 0) ready[setupOf[v] as number]?.push(v);
+  });
+  return setups.flatMap((s) => {
+    const list = ready[s] as number[];
+    /* The list grows while it is gone through: what becomes ready in the same set-up is taken too. */
+    for (const v of list)
+      for (const w of next[v] as readonly number[]) {
+        waiting[w] = (waiting[w] as number) - 1;
+        if (waiting[w] === 0) ready[setupOf[w] as number]?.push(w);
+      }
+    ready[s] = [];
+    return list;
+  });
 }

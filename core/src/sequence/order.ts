@@ -18,7 +18,7 @@ const BEAM_MOST = 40;
 const BEAM_LEAST = 10;
 const BEAM_WORK = 120_000;
 /** So often the order found is changed about afterwards, up to so many operations and precedences; beyond, less often, since each try costs more. */
-const TRIES = 30_000;
+const TRIES = 50_000;
 const TRIES_UP_TO = 1000;
 
 /** How an order is looked for. */
@@ -72,7 +72,7 @@ export function orderOperations(graph: OperationGraph, { effort = 1, onBetter }:
       const first = plain.changes < changes ? plain : { state: found, changes };
       const precedences = graph.before.reduce((sum, b) => sum + b.length, 0);
       const tries = Math.round(TRIES * effort * Math.min(1, TRIES_UP_TO / (n + precedences)));
-      const order = improveOrder(graph, orderOf(first.state), tries);
+      const order = improveOrder(graph, orderOf(first.state), { tries, lowerBound });
       const setupChanges = changesOf(graph, order);
       return { order, setupChanges, lowerBound, optimal: setupChanges === lowerBound };
     }

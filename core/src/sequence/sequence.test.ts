@@ -122,7 +122,7 @@ describe('an order with few changes of set-up', () => {
       const ops = randomOps(40, 5, 0.05, seed * 104729).map((o) => ({ ...o, after: o.after ?? [] }));
       const graph = operationGraph(ops);
       if (!graph.ok) throw new Error('a loop');
-      const order = improveOrder(graph.value, graph.value.topological, 200).map((n) => `o${n}`);
+      const order = improveOrder(graph.value, graph.value.topological, { tries: 200 }).map((n) => `o${n}`);
       expect(keeps(order, ops), `seed ${seed}`).toBe(true);
       expect(changesOf(order, ops)).toBeLessThanOrEqual(
         changesOf(
