@@ -18,7 +18,7 @@ const BEAM_MOST = 40;
 const BEAM_LEAST = 10;
 const BEAM_WORK = 120_000;
 /** So often the order found is changed about afterwards, up to so many operations and precedences; beyond, less often, since each try costs more. */
-const TRIES = 50_000;
+const TRIES = 70_000;
 const TRIES_UP_TO = 1000;
 
 /** How an order is looked for. */
