@@ -44,3 +44,40 @@ test('the order of the work: derived, proven, each wait with its reason; marks m
   await page.getByLabel('what is done too').check();
   await expect(picture.getByRole('button', { name: /^drill to size: Lap, done/ })).toBeVisible();
 });
+
+test('at the bench the picture is larger, and stays so; arrow keys go from station to station; what is chosen is shown by its links', async ({
+  page,
+}) => {
+  await freshAssembly(page, 'Large');
+  await keepRow(page, 'Lap ; skin .025 / rib .032 : 426AD3 x12 @1');
+  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Sequence' }).click();
+  const tracks = page.getByRole('region', { name: 'Tracks' });
+  const first = tracks.getByRole('button', { name: /^fit up/ });
+  const drill = tracks.getByRole('button', { name: /^drill to size: Lap/ });
+  await expect(page.getByRole('heading', { name: 'Next: fit up: skin, rib' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'no order has fewer' })).toBeVisible();
+  const small = (await drill.boundingBox())?.width ?? 0;
+  await page.getByLabel('larger, for the bench').check();
+  await expect.poll(async () => (await drill.boundingBox())?.width ?? 0).toBeGreaterThanOrEqual(Math.max(56, 1.9 * small));
+  await page.reload();
+  await expect(page.getByLabel('larger, for the bench')).toBeChecked();
+  await first.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(drill).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(drill).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('ArrowLeft');
+  await expect(first).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await expect(first).toBeFocused();
+  /* Dragged at this size too: the first thing of all, to behind the drilling. */
+  const [from, to] = [await first.boundingBox(), await drill.boundingBox()];
+  if (!from || !to) throw new Error('no station');
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(to.x + to.width + 12, to.y + 20, { steps: 10 });
+  await page.mouse.up();
+  await expect(page.getByRole('group', { name: 'What the move breaks' })).toContainText(
+    /drill to size: Lap comes after fit up: skin, rib: parts are drilled together/,
+  );
+});

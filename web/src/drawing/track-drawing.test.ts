@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { placeAt, trackDrawing, within } from './track-drawing';
+import { bandLabels, placeAt, tethers, trackDrawing, within } from './track-drawing';
 
 const op = (id: string, setup: string, ...partIds: string[]) => ({ id, setup, partIds });
 
@@ -27,6 +27,19 @@ describe('the track picture', () => {
     for (const s of d.stations) for (const y of s.ys) expect(y).toBeLessThan(d.height);
   });
   it('nothing to do is an empty picture', () => expect(trackDrawing([])).toMatchObject({ stations: [], tracks: [], bands: [] }));
+  it('a row’s tether runs from its own station to what shuts it off, below its lowest track; turned round where it comes too late', () => {
+    const x = (i: number) => d.stations[i]?.x as number;
+    const [early, late] = tethers(d, new Map([['1', '4'], ['3', '2'], ['gone', '4'], ['4', 'gone']])); // prettier-ignore
+    expect(early).toMatchObject({ id: '1', x1: x(1), x2: x(4), isLate: false });
+    expect(early?.y).toBeGreaterThan(Math.max(...(d.stations[1]?.ys ?? [])));
+    expect(late).toMatchObject({ id: '3', x1: x(3), x2: x(2), isLate: true });
+  });
+  it('tethers on one track that would lie on each other are moved apart', () => {
+    const one = trackDrawing(['1', '2', '3', '4'].map((id) => op(id, 'x', 'a')));
+    const ys = (until: readonly (readonly [string, string])[]) => tethers(one, new Map(until)).map((t) => t.y);
+    expect(new Set(ys([['1', '3'], ['2', '4']])).size).toBe(2); // prettier-ignore
+    expect(new Set(ys([['1', '2'], ['3', '4']])).size).toBe(1); // prettier-ignore
+  });
   it('a station let go stands among the others by how many lie left of it', () => {
     const x = (i: number) => d.stations[i]?.x as number;
     expect(placeAt(d, '1', x(1))).toBe(1);
@@ -42,4 +55,30 @@ describe('the track picture', () => {
     [6, 8, []],
     [10, 20, []],
   ])('from %i to %i there are %j', (from, to, seen) => expect(within([1, 5, 9], (n) => n, from, to)).toEqual(seen));
+});
+
+describe('names over the brackets', () => {
+  const bands = (count: number, px = 46) => Array.from({ length: count }, (_, i) => ({ setup: `s${i}`, x1: i * px, x2: i * px + px - 16 }));
+  const room = (text: string) => text.length * 6.3;
+  it.each([
+    ['short names', 12, (i: string) => i],
+    ['names of the usual length', 12, (i: string) => `${i}, dies 3/32`],
+    ['long names', 20, (i: string) => `${i}: shop-head gauge, straightedge, feeler`],
+    ['now long, now short', 30, (i: string) => (Number(i.slice(1)) % 3 === 0 ? `${i}: put together for riveting` : i)],
+  ])('%s: none over another', (_, count, name) => {
+    const labels = bandLabels(bands(count), name);
+    expect(labels).toHaveLength(count);
+    labels.forEach((a, i) => {
+      for (const b of labels.slice(i + 1)) if (a.line === b.line) expect(a.x + room(a.text)).toBeLessThanOrEqual(b.x);
+    });
+  });
+  it('what has room is written whole and low down', () => {
+    expect(bandLabels(bands(3, 200), () => 'dies 3/32, 100°')).toEqual(
+      [0, 200, 400].map((x) => ({ x: x + 2, line: 0, text: 'dies 3/32, 100°' })),
+    );
+  });
+  it('what has none ends in dots', () => {
+    const [first] = bandLabels(bands(8), () => 'shop-head gauge, straightedge, feeler');
+    expect(first?.text).toMatch(/^shop-head.*…$/);
+  });
 });

@@ -29,7 +29,7 @@ export interface TrackDrawing {
 const STATION_PX = 30;
 const GAP_PX = 16;
 const TRACK_PX = 30;
-export const TRACK_TOP_PX = 74;
+export const TRACK_TOP_PX = 90;
 
 /** Stations from left to right in the order of the work, neighbours of one set-up close together; parts from top to bottom as they come up. */
 export function trackDrawing(operations: readonly TrackOperation[]): TrackDrawing {
@@ -59,11 +59,70 @@ export function trackDrawing(operations: readonly TrackOperation[]): TrackDrawin
   }
   return {
     width: x + STATION_PX,
-    height: TRACK_TOP_PX + Math.max(0, trackOf.size - 1) * TRACK_PX + 24,
+    height: TRACK_TOP_PX + Math.max(0, trackOf.size - 1) * TRACK_PX + 34,
     tracks: [...trackOf.keys()].map((partId) => ({ partId, y: yOf(partId), ...(reach.get(partId) ?? { x1: 0, x2: 0 }) })),
     stations,
     bands,
   };
+}
+
+/** A name over a bracket: where it begins, on which line above the bracket, from 0, and as much of it as there is room for. */
+export interface BandLabel {
+  readonly x: number;
+  readonly line: number;
+  readonly text: string;
+}
+
+const LABEL_LINES = 3;
+/** Room of one letter of a label and between two labels, pixels. */
+const LETTER_PX = 6.3;
+const LABEL_GAP_PX = 8;
+
+/** Every bracket's name on the lowest line where it has room, none over another; where no line has room on the emptiest one, shortened. */
+export function bandLabels(bands: readonly SetupBand[], nameOf: (setup: string) => string): BandLabel[] {
+  const placed: { x: number; line: number; name: string }[] = [];
+  const ends = Array.from({ length: LABEL_LINES }, () => -Infinity);
+  for (const band of bands) {
+    const x = band.x1 + 2;
+    const name = nameOf(band.setup);
+    const free = ends.findIndex((end) => end <= x);
+    const line = free >= 0 ? free : ends.indexOf(Math.min(...ends));
+    placed.push({ x, line, name });
+    ends[line] = x + name.length * LETTER_PX + LABEL_GAP_PX;
+  }
+  return placed.map(({ x, line, name }, i) => {
+    const next = placed.slice(i + 1).find((p) => p.line === line)?.x ?? Infinity;
+    const letters = Math.max(1, Math.floor((next - x - LABEL_GAP_PX) / LETTER_PX));
+    return { x, line, text: name.length <= letters ? name : `${name.slice(0, letters - 1)}…` };
+  });
+}
+
+/** How long a row can still be got at: from its own station to the one that shuts it off, beside a track; turned round, it comes too late. */
+export interface Tether {
+  readonly id: string;
+  readonly x1: number;
+  readonly x2: number;
+  readonly y: number;
+  readonly isLate: boolean;
+}
+
+/** Below the tracks of a station each tether has a line of its own. */
+const TETHER_PX = 11;
+const TETHER_LINE_PX = 4;
+
+/** The tethers of a drawing: `until` says of a row's operation after which one nothing gets at it. Those that would lie on each other are moved apart. */
+export function tethers({ stations }: Pick<TrackDrawing, 'stations'>, until: ReadonlyMap<string, string>): Tether[] {
+  const byId = new Map(stations.map((s) => [s.id, s]));
+  const made: Tether[] = [];
+  for (const [id, by] of until) {
+    const [own, closing] = [byId.get(id), byId.get(by)];
+    if (!own || !closing) continue;
+    const [x1, x2] = [Math.min(own.x, closing.x), Math.max(own.x, closing.x)];
+    let y = (own.ys.at(-1) ?? 0) + TETHER_PX;
+    while (made.some((t) => t.y === y && t.x1 < x2 && x1 < t.x2)) y += TETHER_LINE_PX;
+    made.push({ id, x1: own.x, x2: closing.x, y, isLate: closing.x < own.x });
+  }
+  return made;
 }
 
 /** Where a station dropped at x comes to stand among the others: how many of them lie left of it. */

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import type { SequenceDecision } from '#core/record/definitions';
 import { breaksOf, followOrder, moved } from '#core/sequence/follow';
 import { learnedMinutes } from '#core/sequence/hours';
@@ -14,6 +14,7 @@ import type { OperationKind } from '#core/tables/minutes';
 import { FOLLOWED_WORDS, orderCostWords, operationVerb, orderKnownSentence, WAY_OUT_WORDS } from '#core/wording/sequence';
 import { setupName } from '#core/wording/setups';
 import { useKeep } from '../../api/commands';
+import { useLocal, writeLocal } from '../../api/device';
 import type { AssemblyAnswer } from '../../api/queries';
 import { useWorked } from '../../api/record';
 import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
@@ -45,6 +46,9 @@ export function SequenceView() {
 }
 
 const NO_TIMES: readonly WorkedTime[] = [];
+/** How much larger the picture is at the bench: a station is 56 pixels wide then. */
+const LARGE = 2;
+
 const NO_OPERATIONS: readonly AssemblyOperation[] = [];
 
 function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: OrderedBenchOf }) {
@@ -107,12 +111,22 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
     [shownOrder, byId],
   );
   const setups = useMemo(() => new Map(rows.flatMap((r) => r.setups.map((u) => [u.setup.key, u.setup] as const))), [rows]);
-  const bandName = (key: string) => {
-    const setup: Setup | undefined = setups.get(key);
-    return setup ? setupName(setup, units) : operationVerb(key.split('/')[0] as OperationKind);
-  };
+  const bandName = useCallback(
+    (key: string) => {
+      const setup: Setup | undefined = setups.get(key);
+      return setup ? setupName(setup, units) : operationVerb(key.split('/')[0] as OperationKind);
+    },
+    [setups, units],
+  );
   const nextId = order.find((id) => ['ready', 'under-way'].includes(derived.progress.get(id)?.state ?? '')) ?? null;
   const selected = byId.get(chosen ?? '') ?? byId.get(nextId ?? '');
+  const nextSetup = setups.get(byId.get(nextId ?? '')?.setup ?? '');
+  const until = useMemo(
+    () =>
+      new Map(derived.access.flatMap((r) => (access.until.get(r.rowId) ? [[r.setId, access.until.get(r.rowId) as string] as const] : []))),
+    [derived.access, access],
+  );
+  const isLarge = useLocal('tracks') === 'large';
 
   /* Moved among what is shown; what is done stays before everything. */
   const look = (id: string, to: number, isDropped: boolean) => {
@@ -171,11 +185,24 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
           </p>
           {adviceNow.isBusy ? <Button onClick={adviceNow.stop}>Stop</Button> : null}
           <span className="text-ink2">Following {tried ? 'an order you are trying' : FOLLOWED_WORDS[sequence.follows]}</span>
-          <label className="ml-auto flex items-center gap-2">
-            <input type="checkbox" className="size-5" checked={showsDone} onChange={(e) => setShowsDone(e.target.checked)} />
-            what is done too
-          </label>
+          <div className="ml-auto flex gap-6">
+            <Tick label="larger, for the bench" isSet={isLarge} onSet={(so) => writeLocal('tracks', so ? 'large' : '')} />
+            <Tick label="what is done too" isSet={showsDone} onSet={setShowsDone} />
+          </div>
         </div>
+        {nextId ? (
+          <p className={isLarge ? 'text-[26px]' : 'text-[18px]'}>
+            Next:{' '}
+            <button type="button" className="font-semibold underline underline-offset-2" onClick={() => setChosen(nextId)}>
+              {nameOf(nextId)}
+            </button>
+            {nextSetup ? (
+              <>
+                , <span className="text-dye">{setupName(nextSetup, units)}</span>
+              </>
+            ) : null}
+          </p>
+        ) : null}
         {adviceNow.problem ? <ErrorText>{adviceNow.problem}</ErrorText> : null}
         {error ? <ErrorText>{error}</ErrorText> : null}
         {derived.operations.length === 0 ? (
@@ -191,6 +218,10 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
             nextId={nextId}
             closing={new Set(access.deadEnds.flatMap((d) => d.closedBy ?? []))}
             shut={new Set(access.deadEnds.map((d) => d.setId))}
+            until={until}
+            waitedFor={new Set(selected?.after.map((a) => a.id))}
+            opened={new Set(operations.flatMap((o) => (o.after.some((a) => a.id === selected?.id) ? [o.id] : [])))}
+            scale={isLarge ? LARGE : 1}
             onPick={setChosen}
             onDrag={(id, to) => look(id, to, false)}
             onDrop={(id, to) => look(id, to, true)}
@@ -198,8 +229,9 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
         )}
         <p className="text-[14px] text-ink2">
           Each line is a part, each station an operation on the parts it stops at; drag one to another place of the order. Disc: done. Half
-          a disc: under way. Ring: ready. Small dot: waits. Brackets above: one set-up. A bar behind a station: it shuts a row off too
-          early; a cross under one: it comes too late.
+          a disc: under way. Ring: ready. Small dot: waits. Brackets above: one set-up. Dashed to a bar: until there the row can be got at.
+          A bar behind a station: it shuts a row off too early; a cross under one: it comes too late. Under the stations: a filled arrow,
+          the chosen one waits for it; an open arrow, it waits for the chosen one.
         </p>
         {move ? (
           <MoveAnswer
@@ -275,6 +307,15 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
         {possible.length === 0 && left.length > 0 ? <p className="text-caution">Nothing can be done like that today.</p> : null}
       </main>
     </AssemblyPage>
+  );
+}
+
+function Tick({ label, isSet, onSet }: { label: string; isSet: boolean; onSet: (so: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-2 pointer-coarse:min-h-14">
+      <input type="checkbox" className="size-5" checked={isSet} onChange={(e) => onSet(e.target.checked)} />
+      {label}
+    </label>
   );
 }
 

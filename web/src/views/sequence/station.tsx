@@ -11,6 +11,9 @@ interface StationProps {
   readonly isNext: boolean;
   /** It shuts a row off too early; or its row is shut off when it comes. */
   readonly warning: 'closes' | 'shut' | null;
+  /** What it is to the chosen operation. */
+  readonly link: 'waited-for' | 'opened' | null;
+  readonly scale: number;
   readonly onPick: () => void;
 }
 
@@ -18,7 +21,7 @@ const R = 8;
 const WARNING_WORDS = { closes: ', shuts a row off too early', shut: ', comes when its row is shut off' } as const;
 
 /** One operation on the tracks of its parts; a press picks it, a drag moves it in the order. */
-export function Station({ station: s, name, state, isChosen, isNext, warning, onPick }: StationProps) {
+export function Station({ station: s, name, state, isChosen, isNext, warning, link, scale, onPick }: StationProps) {
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: s.id });
   const [top, bottom] = [s.ys[0] ?? 0, s.ys.at(-1) ?? 0];
   const colour = warning ? 'var(--stop)' : state === 'blocked' ? 'var(--ink2)' : state === 'ready' ? 'var(--dye)' : 'var(--done)';
@@ -31,7 +34,7 @@ export function Station({ station: s, name, state, isChosen, isNext, warning, on
       aria-pressed={isChosen}
       aria-label={`${name}, ${STATE_WORDS[state]}${isNext ? ', next' : ''}${warning ? WARNING_WORDS[warning] : ''}`}
       className="cursor-pointer touch-none"
-      transform={isDragging && transform ? `translate(${transform.x} 0)` : undefined}
+      transform={isDragging && transform ? `translate(${transform.x / scale} 0)` : undefined}
       onClick={onPick}
       onKeyDown={(e) => {
         if (e.key !== 'Enter' && e.key !== ' ') return;
@@ -54,6 +57,13 @@ export function Station({ station: s, name, state, isChosen, isNext, warning, on
       {s.ys.map((y) => (
         <Sign key={y} x={s.x} y={y} state={state} colour={colour} />
       ))}
+      {link ? (
+        <path
+          d={`M${s.x - 4} ${bottom + 12}l9 5l-9 5z`}
+          strokeWidth="1.4"
+          style={{ fill: link === 'waited-for' ? 'var(--dye)' : 'var(--paper)', stroke: 'var(--dye)' }}
+        />
+      ) : null}
       {isNext ? <path d={`M${s.x - 6} ${top - 22}h12l-6 8z`} style={{ fill: 'var(--dye)' }} /> : null}
       {warning === 'closes' ? <path d={`M${s.x + 11} ${top - 14}V${bottom + 14}`} strokeWidth="3.5" style={{ stroke: colour }} /> : null}
       {warning === 'shut' ? (

@@ -1,8 +1,8 @@
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core';
-import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { AssemblyOperation } from '#core/sequence/operations';
 import type { OperationProgress } from '#core/sequence/progress';
-import { placeAt, TRACK_TOP_PX, trackDrawing, within } from '../../drawing/track-drawing';
+import { bandLabels, placeAt, tethers, TRACK_TOP_PX, trackDrawing, within, type Tether } from '../../drawing/track-drawing';
 import { Station } from './station';
 
 interface TrackPictureProps {
@@ -16,17 +16,23 @@ interface TrackPictureProps {
   /** Operations that shut a row off too early, and rows' operations that come too late. */
   readonly closing: ReadonlySet<string>;
   readonly shut: ReadonlySet<string>;
+  /** Of a row's setting: the operation after which nothing gets at it. */
+  readonly until: ReadonlyMap<string, string>;
+  /** What the chosen operation waits for, and what it opens. */
+  readonly waitedFor: ReadonlySet<string>;
+  readonly opened: ReadonlySet<string>;
+  /** How large it is drawn; 1: for the desk. */
+  readonly scale: number;
   readonly onPick: (id: string) => void;
   /** While an operation is dragged and when it is let go: its place among the others. */
   readonly onDrag: (id: string, to: number) => void;
   readonly onDrop: (id: string, to: number) => void;
 }
 
-/** Letters that fit into a pixel of a bracket's label. */
-const LETTERS_PER_PX = 0.16;
 /** So far beyond what is seen stations are drawn, pixels. */
 const SPARE_PX = 400;
 const HEIGHT_MOST_PX = 420;
+const NAMES_PX = 130;
 /** A press moves a station only after so many pixels. */
 const DRAG_FROM_PX = 8;
 
@@ -41,6 +47,10 @@ export function TrackPicture({
   nextId,
   closing,
   shut,
+  until,
+  waitedFor,
+  opened,
+  scale,
   ...on
 }: TrackPictureProps) {
   const { onPick, onDrag, onDrop } = on;
@@ -50,7 +60,8 @@ export function TrackPicture({
   const look = useCallback(() => {
     const node = box.current;
     if (!node) return;
-    const next = { x: node.scrollLeft, y: node.scrollTop, width: node.clientWidth, height: node.clientHeight };
+    const px = (n: number) => n / scale;
+    const next = { x: px(node.scrollLeft), y: px(node.scrollTop), width: px(node.clientWidth), height: px(node.clientHeight) };
     /* Drawn anew only where what is spare runs out. */
     setSeen((was) =>
       Math.abs(was.x - next.x) < SPARE_PX / 2 &&
@@ -60,7 +71,7 @@ export function TrackPicture({
         ? was
         : next,
     );
-  }, []);
+  }, [scale]);
   useLayoutEffect(() => {
     const node = box.current;
     if (!node) return;
@@ -71,13 +82,15 @@ export function TrackPicture({
   const [left, right] = [seen.x - SPARE_PX, seen.x + seen.width + SPARE_PX];
   const stations = within(d.stations, (s) => s.x, left, right);
   const tracks = within(d.tracks, (t) => t.y, seen.y - SPARE_PX, seen.y + seen.height + SPARE_PX);
-  const bands = d.bands.filter((b) => b.x2 >= left && b.x1 <= right);
+  const labels = useMemo(() => bandLabels(d.bands, bandName), [d, bandName]);
+  const bands = d.bands.flatMap((band, i) => (band.x2 >= left && band.x1 <= right ? [{ band, label: labels[i] }] : []));
+  const held = useMemo(() => tethers(d, until), [d, until]).filter((t) => Math.max(t.x1, t.x2) >= left && Math.min(t.x1, t.x2) <= right);
   const byId = useMemo(() => new Map(operations.map((o) => [o.id, o])), [operations]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM_PX } }));
   const to = (e: DragMoveEvent | DragEndEvent) => {
     const id = String(e.active.id);
     const from = d.stations.find((s) => s.id === id);
-    return from ? ([id, placeAt(d, id, from.x + e.delta.x)] as const) : null;
+    return from ? ([id, placeAt(d, id, from.x + e.delta.x / scale)] as const) : null;
   };
   return (
     <DndContext
@@ -103,12 +116,18 @@ export function TrackPicture({
         ref={box}
         onScroll={look}
         className="flex overflow-auto rounded border border-line"
-        style={{ maxHeight: HEIGHT_MOST_PX }}
+        style={{ maxHeight: `min(${HEIGHT_MOST_PX * scale}px, 75vh)` }}
         role="region"
         aria-label="Tracks"
         tabIndex={0}
       >
-        <svg width="130" height={d.height} className="sticky left-0 z-10 shrink-0 border-r border-line bg-paper" aria-hidden>
+        <svg
+          width={NAMES_PX * scale}
+          height={d.height * scale}
+          viewBox={`0 0 ${NAMES_PX} ${d.height}`}
+          className="sticky left-0 z-10 shrink-0 border-r border-line bg-paper"
+          aria-hidden
+        >
           {tracks.map((t) => (
             <text key={t.partId} x="122" y={t.y + 5} textAnchor="end" fontSize="14" style={{ fill: 'var(--ink)' }}>
               {partName(t.partId).slice(0, 19)}
@@ -116,32 +135,33 @@ export function TrackPicture({
           ))}
         </svg>
         <svg
-          width={d.width}
-          height={d.height}
+          width={d.width * scale}
+          height={d.height * scale}
+          viewBox={`0 0 ${d.width} ${d.height}`}
           className="shrink-0"
+          onKeyDown={walkStations}
           role="group"
           aria-label={`${operations.length} operations on ${d.tracks.length} parts`}
         >
-          {bands.map((b, i) => {
-            const name = bandName(b.setup);
-            const fits = Math.max(2, Math.floor((b.x2 - b.x1) * LETTERS_PER_PX));
-            return (
-              <g key={`${b.setup}/${b.x1}`}>
-                <title>{name}</title>
-                <path
-                  d={`M${b.x1 + 2} ${TRACK_TOP_PX - 24}v-6H${b.x2 - 2}v6`}
-                  fill="none"
-                  strokeWidth="1.4"
-                  style={{ stroke: 'var(--ink2)' }}
-                />
-                <text x={b.x1 + 2} y={TRACK_TOP_PX - 36 - (i % 2) * 16} fontSize="12.5" style={{ fill: 'var(--ink2)' }}>
-                  {name.length > fits * 2 ? `${name.slice(0, fits * 2)}…` : name}
-                </text>
-              </g>
-            );
-          })}
+          {bands.map(({ band: b, label }) => (
+            <g key={`${b.setup}/${b.x1}`}>
+              <title>{bandName(b.setup)}</title>
+              <path
+                d={`M${b.x1 + 2} ${TRACK_TOP_PX - 24}v-6H${b.x2 - 2}v6`}
+                fill="none"
+                strokeWidth="1.4"
+                style={{ stroke: 'var(--ink2)' }}
+              />
+              <text x={label?.x} y={TRACK_TOP_PX - 36 - (label?.line ?? 0) * 16} fontSize="12.5" style={{ fill: 'var(--ink2)' }}>
+                {label?.text}
+              </text>
+            </g>
+          ))}
           {tracks.map((t) => (
             <line key={t.partId} x1={t.x1} x2={t.x2} y1={t.y} y2={t.y} strokeWidth="2" style={{ stroke: 'var(--edge)' }} />
+          ))}
+          {held.map((t) => (
+            <TetherLine key={t.id} tether={t} />
           ))}
           {stations.map((s) =>
             byId.has(s.id) ? (
@@ -152,6 +172,8 @@ export function TrackPicture({
                 state={progress.get(s.id)?.state ?? 'blocked'}
                 isChosen={s.id === selectedId}
                 isNext={s.id === nextId}
+                link={waitedFor.has(s.id) ? 'waited-for' : opened.has(s.id) ? 'opened' : null}
+                scale={scale}
                 warning={closing.has(s.id) ? 'closes' : shut.has(s.id) ? 'shut' : null}
                 onPick={() => onPick(s.id)}
               />
@@ -161,4 +183,26 @@ export function TrackPicture({
       </div>
     </DndContext>
   );
+}
+
+/** Dashed from a row's station to what shuts it off, where it ends at a bar. */
+function TetherLine({ tether: { x1, x2, y, isLate } }: { tether: Tether }) {
+  const colour = isLate ? 'var(--stop)' : 'var(--ink2)';
+  return (
+    <g aria-hidden style={{ stroke: colour }} fill="none">
+      <path d={`M${x1} ${y}H${x2}`} strokeWidth={isLate ? 2.4 : 1.4} strokeDasharray="5 4" />
+      <path d={`M${x2} ${y - 5}v10`} strokeWidth="2.4" />
+    </g>
+  );
+}
+
+/** Left and right go from station to station. */
+function walkStations(e: KeyboardEvent<SVGSVGElement>): void {
+  if (e.key !== 'ArrowRight' && e.key !== 'ArrowLeft') return;
+  const all = [...e.currentTarget.querySelectorAll<SVGGElement>('[role=button]')];
+  const at = all.indexOf(document.activeElement as SVGGElement);
+  const next = at < 0 ? undefined : all[at + (e.key === 'ArrowRight' ? 1 : -1)];
+  if (!next) return;
+  e.preventDefault();
+  next.focus();
 }
