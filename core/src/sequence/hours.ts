@@ -142,27 +142,3 @@ export function hoursLeft(open: OpenWork, minutes: MinutesOf): HoursLeft {
     ownShare: middle === 0 ? 0 : own / middle,
   };
 }
-
-/** The first operations of an order that fit into an evening, those that wait for nothing but each other; at least one where any is ready. */
-export function eveningOf(
-  order: readonly AssemblyOperation[],
-  progress: ReadonlyMap<string, OperationProgress>,
-  minutes: MinutesOf,
-  budgetMinutes: number,
-): { readonly operation: AssemblyOperation; readonly minutes: number }[] {
-  const planned: { operation: AssemblyOperation; minutes: number }[] = [];
-  const taken = new Set<string>();
-  let left = budgetMinutes;
-  for (const operation of order) {
-    const p = progress.get(operation.id);
-    if (!p || p.state === 'done') continue;
-    if (p.waitsFor.some((id) => !taken.has(id))) continue;
-    const wants = p.open * minutes[workOf(operation)].minutes;
-    if (wants > left && planned.length > 0) continue;
-    planned.push({ operation, minutes: wants });
-    taken.add(operation.id);
-    left -= wants;
-    if (left <= 0) break;
-  }
-  return planned;
-}

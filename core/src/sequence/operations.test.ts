@@ -59,6 +59,12 @@ describe('operations of an assembly', () => {
     expect(waits(primed, named(all, 'countersunk', 'r2').id)).toBeUndefined();
     for (const dimpled of all.filter((o) => o.kind === 'dimpled' && o.partIds.includes('p1')))
       expect(waits(primed, dimpled.id)).toBe('machining-before-finish');
+    /* Deburring is machining too, but scuffing is no finish, and neither is being clean before being primed. */
+    const part = (work: string) => all.find((o) => o.id === `part/p1/${work}`) as AssemblyOperation;
+    expect(waits(part('cleaned'), named(all, 'deburred', 'r1').id)).toBe('machining-before-finish');
+    expect(waits(part('scuffed'), named(all, 'deburred', 'r1').id)).toBe('order-of-work');
+    expect(waits(primed, 'part/p1/cleaned')).toBe('order-of-work');
+    expect(waits(primed, 'part/p1/scuffed')).toBe('order-of-work');
     expect(waits(primed, 'assembly/mask')).toBe('mask-before-primer');
     /* One row does not wait for another's holes. */
     expect(waits(named(all, 'deburred', 'r1'), named(all, 'drilled', 'r2').id)).toBeUndefined();

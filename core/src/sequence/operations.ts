@@ -77,6 +77,10 @@ const REASSEMBLE = 9.5;
 const SEAL = 9.7;
 const DRILLED_UP_TO = LOCK;
 
+/** What wants a drill or a machine tool, and what it has to be done before. */
+const MACHINING: readonly OperationKind[] = ['piloted', 'drilled', 'deburred', 'creased', 'dimpled', 'countersunk'];
+const FINISH: readonly OperationKind[] = ['cleaned', 'primed'];
+
 /**
  * Every operation of an assembly with its precedences and their reasons: each row in each of its set-ups, each part's own work, and
  * fitting up, taking apart, masking, putting together again, sealing. `parts`: the assembly's, by id.
@@ -302,7 +306,7 @@ function reasonOf(earlier: Draft, later: Draft): PrecedenceReason | null {
   if (earlier.kind === 'seal' || later.kind === 'seal')
     return earlier.kind === 'seal' && later.rowId === earlier.rowId && later.kind === 'set' ? 'seal-before-riveting' : null;
   const onParts = earlier.rowId === null || later.rowId === null;
-  if (onParts) return earlier.rowId !== null && later.rowId === null ? 'machining-before-finish' : 'order-of-work';
+  if (onParts) return MACHINING.includes(earlier.kind) && FINISH.includes(later.kind) ? 'machining-before-finish' : 'order-of-work';
   if (earlier.rowId !== later.rowId) return null;
   if (earlier.kind === 'countersunk' && later.kind === 'countersunk') return 'first-face-first';
   if (later.kind === 'squared') return 'drilled-before-check';

@@ -8,7 +8,7 @@ import { fold, stepsOf } from '../record/steps';
 import { setupsOf } from '../setup/setup';
 import { DEFAULT_MINUTES } from '../tables/minutes';
 import { workedTimes } from '../log/work-hours';
-import { eveningOf, hoursLeft, LEARN_FROM, learnedMinutes, openWork, workOf, workRates } from './hours';
+import { hoursLeft, LEARN_FROM, learnedMinutes, openWork, workOf, workRates } from './hours';
 import { assemblyOperations, lockId } from './operations';
 import { operationProgress } from './progress';
 
@@ -192,23 +192,5 @@ describe('hours left', () => {
     /* Ten holes drilled, and the fitting up of two parts that they speak for. */
     expect((none.middle - some.middle) * 60).toBeCloseTo(10 * usual.drilled.minutes + 2 * usual['fit-up'].minutes, 9);
     expect(none.ownShare).toBe(0);
-  });
-  it('an evening holds what fits, in order, nothing that waits for what is not in it', () => {
-    const { operations, progress } = derive(row, []);
-    const usual = learned([]);
-    const plan = eveningOf(
-      operations.slice().sort((a, b) => a.after.length - b.after.length),
-      progress,
-      usual,
-      30,
-    );
-    expect(plan.reduce((n, p) => n + p.minutes, 0)).toBeLessThanOrEqual(30);
-    const taken = new Set<string>();
-    for (const { operation } of plan) {
-      for (const a of operation.after) expect(taken.has(a.id)).toBe(true);
-      taken.add(operation.id);
-    }
-    expect(plan[0]?.operation.kind).toBe('fit-up');
-    expect(eveningOf(operations, progress, usual, 0)).toHaveLength(1);
   });
 });

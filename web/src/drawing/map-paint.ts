@@ -2,6 +2,7 @@ import type { Place } from '#core/layout/path';
 import type { ReachingKind } from '#core/reach/reach';
 import type { Stage } from '#core/record/stage';
 import { toScreen, type MapLook, type Size } from './map-drawing';
+import { mapLabels, type MapLabel } from './map-labels';
 
 export interface MapRow {
   readonly id: string;
@@ -49,7 +50,6 @@ export function paintMap(c: CanvasRenderingContext2D, { rows, outlines, flags, s
   const stop = colour('--stop');
   for (const outline of outlines) paintOutline(c, outline, look, size, flags.has(outline.id) ? stop : ink2, flags.has(outline.id) ? 3 : 1);
   const r = Math.min(9, Math.max(2.5, 2.4 * look.scale));
-  const right = rightPart(rows);
   for (const row of rows) {
     const flag = flags.get(row.id);
     c.strokeStyle = flag ? stop : row.id === selectedId ? dye : ink2;
@@ -63,31 +63,25 @@ export function paintMap(c: CanvasRenderingContext2D, { rows, outlines, flags, s
     });
     c.stroke();
     c.setLineDash([]);
-    const first = row.path[0];
-    if (first && (row.id === selectedId || look.scale > 0.5)) {
-      const s = toScreen(first, look, size);
-      c.fillStyle = row.id === selectedId ? dye : ink;
-      c.font = '600 14px "Barlow Condensed", sans-serif';
-      c.textAlign = first.x > right ? 'right' : 'left';
-      c.fillText(row.title, s.x, s.y - r - 8);
-      c.textAlign = 'left';
-    }
   }
   if (rows.some((row) => row.holes[0]?.reach !== undefined)) paintReach(c, rows, look, size, r, { ink, dye, paper, stop });
   else paintHoles(c, holesInView(rows, look, size), r, { ink, done, paper });
   for (const row of rows) if (flags.get(row.id) === 'shut') paintShut(c, row, look, size, r, stop);
   paintSigns(c, rows, look, size, r, style.getPropertyValue('--caution').trim());
+  const labels = mapLabels(rows, outlines, { look, size, selectedId, holePx: r });
+  paintLabels(c, labels.outlines, '600 13px "Barlow Condensed", sans-serif', (id) => (flags.has(id) ? stop : ink2));
+  paintLabels(c, labels.rows, '600 14px "Barlow Condensed", sans-serif', (id) => (id === selectedId ? dye : ink));
 }
 
-/** From here on to the right a row's name is written to its left, so that it stays in the picture, mm. */
-function rightPart(rows: readonly MapRow[]): number {
-  let [least, most] = [Infinity, -Infinity];
-  for (const { path } of rows)
-    for (const { x } of path) {
-      if (x < least) least = x;
-      if (x > most) most = x;
-    }
-  return least + 0.75 * (most - least);
+/** Names beside what they name. */
+function paintLabels(c: CanvasRenderingContext2D, labels: readonly MapLabel[], font: string, colourOf: (id: string) => string): void {
+  c.font = font;
+  for (const { id, text, x, y, align } of labels) {
+    c.fillStyle = colourOf(id);
+    c.textAlign = align;
+    c.fillText(text, x, y);
+  }
+  c.textAlign = 'left';
 }
 
 /** A row that is shut off: a cross over each end of it. */
@@ -107,7 +101,7 @@ function paintShut(c: CanvasRenderingContext2D, row: MapRow, look: MapLook, size
   }
 }
 
-/** A part's edge, thin and grey, with its name; heavy where it shuts something off. */
+/** A part's edge, thin and grey; heavy where it shuts something off. */
 function paintOutline(c: CanvasRenderingContext2D, outline: MapOutline, look: MapLook, size: Size, colour: string, width: number): void {
   c.strokeStyle = colour;
   c.lineWidth = width;
@@ -120,17 +114,6 @@ function paintOutline(c: CanvasRenderingContext2D, outline: MapOutline, look: Ma
   });
   c.closePath();
   c.stroke();
-  /* The name stands at the upper right, where rows, which are named at their left, seldom begin. */
-  const corner = toScreen(
-    outline.corners.reduce((a, b) => (b.x + b.y > a.x + a.y ? b : a)),
-    look,
-    size,
-  );
-  c.fillStyle = colour;
-  c.font = '600 13px "Barlow Condensed", sans-serif';
-  c.textAlign = 'right';
-  c.fillText(outline.name, corner.x - 4, corner.y + 14);
-  c.textAlign = 'left';
 }
 
 /** Held back: a stroke across. A deviation: a triangle above. */

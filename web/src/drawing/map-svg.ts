@@ -4,6 +4,7 @@ import type { Place } from '#core/layout/path';
 import { scaleBar, type PaperLine, type PaperMarks } from '#core/layout/strip';
 import type { Stage } from '#core/record/stage';
 import type { Units } from '#core/units/length';
+import { mapLabels } from './map-labels';
 
 interface MapPicture {
   readonly title: string;
@@ -18,6 +19,10 @@ interface MapPicture {
 
 const MARGIN_MM = 15;
 const HOLE_MM = 1.6;
+const TEXT_MM = 3.4;
+/** Names are placed as on the screen, where a line of text is 14 pixels high; a paper's plain face is wider. */
+const PX_PER_MM = 14 / TEXT_MM;
+const LETTER_PX = 8;
 
 /** The map as a picture file, 1:1 in millimetres, stages by shape, black on white. */
 export function mapSvg({ title, rows, outlines, units }: MapPicture): string {
@@ -32,16 +37,31 @@ export function mapSvg({ title, rows, outlines, units }: MapPicture): string {
   const lines: PaperLine[] = [];
   const circles: { x: number; y: number; r: number }[] = [];
   const shapes: string[] = [];
-  const texts: PaperMarks['texts'][number][] = [];
+  const size = { width: (maxX - minX + 2 * MARGIN_MM) * PX_PER_MM, height: (maxY - minY + 2 * MARGIN_MM) * PX_PER_MM };
+  const labels = mapLabels(
+    rows.map((r, i) => ({ ...r, id: String(i), path: r.path.length > 0 ? r.path : r.holes.slice(0, 1).map((h) => h.place) })),
+    outlines.map((o, i) => ({ ...o, id: String(i) })),
+    {
+      look: { scale: PX_PER_MM, middle: { x: (minX + maxX) / 2, y: (minY + maxY) / 2 } },
+      size,
+      selectedId: null,
+      holePx: HOLE_MM * PX_PER_MM,
+      letterPx: LETTER_PX,
+      isEachNamed: true,
+    },
+  );
+  const texts = [...labels.rows, ...labels.outlines].map((l): PaperMarks['texts'][number] => ({
+    x: l.x / PX_PER_MM,
+    y: l.y / PX_PER_MM,
+    size: TEXT_MM,
+    text: l.text,
+    anchor: l.align === 'left' ? 'start' : 'end',
+  }));
   for (const o of outlines) {
     lines.push(...through([...o.corners, o.corners[0] as Place], 0.3));
-    const name = at(o.corners[0] as Place);
-    texts.push({ x: name.x + 1, y: name.y + 4, size: 3, text: o.name, anchor: 'start' });
   }
   for (const row of rows) {
     lines.push(...through(row.path, 0.15, [3, 2]));
-    const first = row.path[0] ?? row.holes[0]?.place;
-    if (first) texts.push({ x: at(first).x, y: at(first).y - 3, size: 3.4, text: row.title, anchor: 'start' });
     for (const h of row.holes) {
       if (!h.isShown) continue;
       const { x, y } = at(h.place);

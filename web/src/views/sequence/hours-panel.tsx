@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import { eveningOf, hoursLeft, LEARN_FROM, LEARN_SHIFTS, openWork, workRates, type MinutesOf } from '#core/sequence/hours';
+import { eveningOf, type EveningStep } from '#core/sequence/evening';
+import { hoursLeft, LEARN_FROM, LEARN_SHIFTS, openWork, workRates, type MinutesOf } from '#core/sequence/hours';
 import type { AssemblyOperation } from '#core/sequence/operations';
 import type { WorkedTime } from '#core/log/work-hours';
 import { operationVerb, wayList } from '#core/wording/sequence';
@@ -64,21 +65,27 @@ export function HoursPanel({ data, sequence, ordered, worked, minutes, person, o
         </label>
       </div>
       <ol aria-label="The evening" className="list-decimal pl-6">
-        {evening.map(({ operation, minutes: m }) => (
-          <li key={operation.id}>
-            {nameOf(operation.id)} <span className="text-ink2">{Math.max(1, Math.round(m))} min</span>
+        {evening.map((step) => (
+          <li key={step.operation.id}>
+            {nameOf(step.operation.id)}
+            {share(step)} <span className="text-ink2">{shownMinutes(step.minutes)}</span>
           </li>
         ))}
       </ol>
+      {evening.length > 0 ? <p className="text-ink2">Together {shownMinutes(evening.reduce((sum, e) => sum + e.minutes, 0))}.</p> : null}
       <EveningCalendar
         title={`${data.assembly.definition.name}, an evening`}
-        lines={evening.map((e) => `${nameOf(e.operation.id)}, ${Math.max(1, Math.round(e.minutes))} min`)}
+        lines={evening.map((e) => `${nameOf(e.operation.id)}${share(e)}, ${shownMinutes(e.minutes)}`)}
         minutes={budget}
       />
       <Rates data={data} sequence={sequence} worked={worked} minutes={minutes} />
     </section>
   );
 }
+
+/** How much of a row an evening holds, where it is not all that is left. */
+const share = ({ things, open }: EveningStep) => (things < open ? `, ${things} of ${open}` : '');
+const shownMinutes = (minutes: number) => `${Math.max(1, Math.round(minutes))} min`;
 
 /** Minutes of one hole or part by kind of work, person and tool, with the spread of the shifts. */
 function Rates({ data, sequence, worked, minutes }: Pick<HoursPanelProps, 'data' | 'sequence' | 'worked' | 'minutes'>) {
