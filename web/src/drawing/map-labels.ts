@@ -59,7 +59,9 @@ function boxOf({ text, x, y, align }: MapLabel, letterPx: number): Box {
 
 export interface LabelOptions {
   readonly look: MapLook;
+  /** Of the picture, and of what is seen of it, in its middle; the same where nothing is said. */
   readonly size: Size;
+  readonly seen?: Size;
   readonly selectedId: string | null;
   readonly holePx: number;
   /** A letter's usual width, in another face than the screen's. */
@@ -75,8 +77,10 @@ export interface LabelOptions {
 export function mapLabels(
   rows: readonly NamedRow[],
   outlines: readonly NamedOutline[],
-  { look, size, selectedId, holePx, letterPx = LETTER_PX, isEachNamed = false }: LabelOptions,
+  { look, size, seen = size, selectedId, holePx, letterPx = LETTER_PX, isEachNamed = false }: LabelOptions,
 ): MapLabels {
+  const named = rows.filter((r) => r.id === selectedId || look.scale > NAMED_FROM_SCALE);
+  if (named.length === 0 && outlines.length === 0) return { rows: [], outlines: [] };
   const holes = new Map<number, Place[]>();
   const cell = (n: number) => Math.floor(n / CELL_PX);
   const near = ({ x1, y1, x2, y2 }: Box, spare = 0) => x2 > -spare && y2 > -spare && x1 < size.width + spare && y1 < size.height + spare;
@@ -99,7 +103,8 @@ export function mapLabels(
   };
   const edges = edgesInView(rows, outlines, look, size);
   const isFree = (box: Box) => !taken.some((t) => t.x1 < box.x2 && box.x1 < t.x2 && t.y1 < box.y2 && box.y1 < t.y2) && !isOnHole(box);
-  const isOnScreen = ({ x1, y1, x2, y2 }: Box) => x1 >= 0 && y1 >= 0 && x2 <= size.width && y2 <= size.height;
+  const [edgeX, edgeY] = [(size.width - seen.width) / 2, (size.height - seen.height) / 2];
+  const isOnScreen = ({ x1, y1, x2, y2 }: Box) => x1 >= edgeX && y1 >= edgeY && x2 <= size.width - edgeX && y2 <= size.height - edgeY;
   /* Best wholly on the screen and over no line; at least somewhere on the screen. */
   const wishes: readonly ((box: Box) => boolean)[] = [
     (box) => isOnScreen(box) && !edges.some((e) => crosses(e, box)),
@@ -115,7 +120,6 @@ export function mapLabels(
     taken.push(box(found));
     return [found];
   };
-  const named = rows.filter((r) => r.id === selectedId || look.scale > NAMED_FROM_SCALE);
   const [chosen, others] = [named.filter((r) => r.id === selectedId), named.filter((r) => r.id !== selectedId)];
   const rowLabels = (list: readonly NamedRow[], isWanted: boolean) =>
     list.flatMap((r) => place(besideRow(r, look, size, holePx), isWanted));

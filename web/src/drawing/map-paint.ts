@@ -34,8 +34,14 @@ export interface MapScene {
   readonly selectedId: string | null;
 }
 
-/** Paints all that is in view; several thousand holes take a few milliseconds. */
-export function paintMap(c: CanvasRenderingContext2D, { rows, outlines, flags, selectedId }: MapScene, look: MapLook, size: Size): void {
+/** Paints all that is in view; `seen`: the middle of the picture, where names are best. Several thousand holes take a few milliseconds. */
+export function paintMap(
+  c: CanvasRenderingContext2D,
+  { rows, outlines, flags, selectedId }: MapScene,
+  look: MapLook,
+  size: Size,
+  seen: Size = size,
+): void {
   const style = getComputedStyle(document.documentElement);
   const colour = (name: string) => style.getPropertyValue(name).trim();
   const [ink, ink2, done, dye, paper] = ['--ink', '--ink2', '--done', '--dye', '--paper'].map(colour) as [
@@ -68,7 +74,7 @@ export function paintMap(c: CanvasRenderingContext2D, { rows, outlines, flags, s
   else paintHoles(c, holesInView(rows, look, size), r, { ink, done, paper });
   for (const row of rows) if (flags.get(row.id) === 'shut') paintShut(c, row, look, size, r, stop);
   paintSigns(c, rows, look, size, r, style.getPropertyValue('--caution').trim());
-  const labels = mapLabels(rows, outlines, { look, size, selectedId, holePx: r });
+  const labels = mapLabels(rows, outlines, { look, size, seen, selectedId, holePx: r });
   paintLabels(c, labels.outlines, '600 13px "Barlow Condensed", sans-serif', (id) => (flags.has(id) ? stop : ink2));
   paintLabels(c, labels.rows, '600 14px "Barlow Condensed", sans-serif', (id) => (id === selectedId ? dye : ink));
 }

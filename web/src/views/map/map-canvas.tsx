@@ -54,7 +54,7 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
     const node = canvas.current;
     const context = node?.getContext('2d');
     if (!node || !context) return;
-    paintMap(context, { rows, outlines, flags, selectedId }, look, { width: node.clientWidth, height: node.clientHeight });
+    paintMap(context, { rows, outlines, flags, selectedId }, look, { width: node.clientWidth, height: node.clientHeight }, size);
     shift.current = { x: 0, y: 0 };
     node.style.transform = '';
   }, [rows, outlines, flags, selectedId, look, size, theme, hasFonts]);
