@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { readDxf } from '../src/formats/dxf-in';
+import { answerPlan } from '../src/formats/plan-document';
 import { groupIntoRows } from '../src/layout/group-rows';
 import { edgeDistance } from '../src/layout/outline';
 import { matchColumns, ROW_COLUMNS } from '../src/formats/csv-cells';
@@ -35,5 +36,22 @@ describe('the sample drawings under examples/', () => {
     ]);
     const corners = (outlines[0]?.corners ?? []).map((c) => ({ x: c.x * mmPerUnit, y: c.y * mmPerUnit }));
     for (const hole of scaled) expect(edgeDistance(hole, corners)).toBeGreaterThan(8.5);
+  });
+});
+
+describe('the sample assembly under examples/', () => {
+  it('is planned: the advice ends nowhere dead, the plans’ own order does, and changes set-ups more often', () => {
+    const answered = answerPlan(JSON.parse(readFileSync('examples/float-nose-box.json', 'utf8')));
+    if (!answered.ok) throw new Error(JSON.stringify(answered.problem));
+    const { deadEnds, setupChanges, followed, rows } = answered.value as {
+      rows: { id: string; name: string }[];
+      deadEnds: unknown[];
+      setupChanges: number;
+      followed: { follows: string; setupChanges: number; deadEnds: { rowId: string }[] };
+    };
+    expect(deadEnds).toEqual([]);
+    expect(followed.follows).toBe('plans');
+    expect(followed.setupChanges).toBeGreaterThan(setupChanges);
+    expect(followed.deadEnds.map((d) => rows.find((r) => r.id === d.rowId)?.name)).toEqual(['Stem bracket']);
   });
 });

@@ -1,11 +1,22 @@
 import Joi from 'joi';
 import { newKit } from '../record/blank';
-import type { KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
-import { arrange, withAccess } from '../sequence/arrange';
-import { assemblyOperations } from '../sequence/operations';
-import { accessRows } from '../sequence/shut-off';
+import type {
+  AssemblyDefinition,
+  Entity,
+  KitDefinition,
+  PartDefinition,
+  RowDefinition,
+  SequenceDecision,
+  ToolDefinition,
+} from '../record/definitions';
+import { arrange } from '../sequence/arrange';
+import { decidedOrder } from '../sequence/follow';
+import { sequenceShape } from '../sequence/model';
+import type { AssemblyOperation } from '../sequence/operations';
+import { orderCost } from '../sequence/order-cost';
+import { accessAlong, type AccessRow } from '../sequence/shut-off';
 import { planRow, type WorkRow } from '../setup/assembly-work';
-import type { Units } from '../units/length';
+import { round12, type Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 import { checkShape } from './document';
 import { prepAnswer } from './prep-document';
@@ -25,12 +36,14 @@ interface PlanDocument {
   kit?: KitDefinition;
   parts: Stored<PartDefinition>[];
   rows: Stored<RowDefinition>[];
+  assembly?: AssemblyDefinition;
+  tools?: Stored<ToolDefinition>[];
 }
 
 /** Most parts and rows of one assembly. */
 const MAX_EACH = 2000;
 
-const stored = (kind: 'part' | 'row') =>
+const stored = (kind: 'part' | 'row' | 'tool') =>
   Joi.object({
     id: Joi.string().guid({ separator: '-' }).lowercase().required(),
     kind: Joi.valid(kind),
@@ -39,12 +52,17 @@ const stored = (kind: 'part' | 'row') =>
     definition: DEFINITION_SCHEMAS[kind].required(),
   });
 
-/** What `plan` takes: parts and rows as the kit's export has them (`docs/kit.schema.json`), and the kit's own rules where there are any. */
+/**
+ * What `plan` takes: parts and rows as the kit's export has them (`docs/kit.schema.json`); the kit's own rules, the tools that are owned and the
+ * assembly with the order its builder follows, where there are any.
+ */
 export const PLAN_SCHEMA = Joi.object({
   units: Joi.valid('in', 'mm'),
   kit: DEFINITION_SCHEMAS.kit,
   parts: Joi.array().items(stored('part')).max(MAX_EACH).required(),
   rows: Joi.array().items(stored('row')).max(MAX_EACH).required(),
+  assembly: DEFINITION_SCHEMAS.assembly,
+  tools: Joi.array().items(stored('tool')).max(MAX_EACH),
 })
   .required()
   .label('document');
@@ -75,10 +93,30 @@ export function answerPlan(value: unknown): Result<unknown> {
     answers.push({ id, name: planned.title, prep: prepAnswer(planned.plan, planned.stack, units) });
     rows.push(planned);
   }
-  const operations = assemblyOperations(rows, parts, kit.work?.scuffAfterDimple ?? false);
-  const access = accessRows(operations, rows, []);
+  const tools = (doc.tools ?? [])
+    .filter((t) => t.deleted !== true)
+    .map((t): Entity<'tool'> => ({ kind: 'tool', id: t.id, version: t.version ?? 1, definition: t.definition }));
+  const { guarded, access, operations } = sequenceShape({ kit, parts, rows, tools });
   const arranged = arrange(operations, access, new Set());
   if (!arranged.ok) return arranged;
   const { access: along, ...rest } = arranged.value;
-  return good({ rows: answers, operations: withAccess(operations, access).operations, ...rest, deadEnds: along.deadEnds });
+  return good({
+    rows: answers,
+    operations: guarded.map((o) => ({ ...o, minutes: round12(o.minutes) })),
+    ...rest,
+    deadEnds: along.deadEnds,
+    ...followed(operations, access, doc.assembly?.sequence),
+  });
+}
+
+/** The order that the assembly's builder follows instead of the advice, what it costs and where it ends dead. */
+function followed(
+  operations: readonly AssemblyOperation[],
+  access: readonly AccessRow[],
+  decision: SequenceDecision | null | undefined,
+): object {
+  const order = decidedOrder({ left: operations, access }, decision);
+  if (!decision || !order) return {};
+  const cost = orderCost(order, new Map(operations.map((o) => [o.id, o])));
+  return { followed: { follows: decision.follows, order, ...cost, deadEnds: accessAlong(order, access).deadEnds } };
 }

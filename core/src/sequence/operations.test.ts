@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { KIT, mark, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
-import { answerPlan } from '../formats/plan-document';
 import type { KitDefinition, RowDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { earlyOf, missingBefore } from '../record/order';
@@ -193,56 +192,4 @@ describe('2,000 random assemblies', () => {
       }
     }
   });
-});
-
-describe('the headless plan', () => {
-  const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-  const stored = (n: number, name: string, inch: number) => ({
-    id: uuid(n),
-    definition: { ...part('x', name, inch).definition, assemblyId: uuid(9) },
-  });
-  const row = (n: number, partIds: string[]) => {
-    const made = rowOf(partIds, 8);
-    const fresh = (prefix: number) => (_: unknown, i: number) => uuid(prefix + i);
-    return {
-      id: uuid(n),
-      kind: 'row',
-      version: 3,
-      deleted: false,
-      definition: {
-        ...made,
-        assemblyId: uuid(9),
-        layers: made.layers.map((l, i) => ({ ...l, id: fresh(n * 100)(l, i) })),
-        holes: made.holes.map((h, i) => ({ ...h, id: fresh(n * 100 + 50)(h, i) })),
-      },
-    };
-  };
-  const document = { parts: [stored(1, 'skin', 0.025), stored(2, 'spar', 0.063)], rows: [row(3, [uuid(1), uuid(2)])] };
-  it('answers every row’s prep and the ordered operations', () => {
-    const answered = answerPlan(document);
-    if (!answered.ok) throw new Error(JSON.stringify(answered.problem));
-    const value = answered.value as {
-      rows: { id: string; prep: { layers: { prep: string }[] } }[];
-      operations: { id: string }[];
-      order: string[];
-    };
-    expect(value.rows.map((r) => [r.id, r.prep.layers.map((l) => l.prep)])).toEqual([[uuid(3), ['dimple', 'countersink']]]);
-    expect([...value.order].sort()).toEqual(value.operations.map((o) => o.id).sort());
-    expect(value).toMatchObject({ optimal: true });
-  });
-  it.each([
-    [{ parts: [] }, 'rows'],
-    [{ ...document, parts: document.parts.slice(0, 1) }, 'rows[0].definition.layers[1].partId'],
-    [{ ...document, rows: [document.rows[0], document.rows[0]] }, 'rows[1].id'],
-    [{ ...document, rows: [{ ...document.rows[0], definition: { ...document.rows[0]?.definition, dash: 7 } }] }, 'rows[0].definition.dash'],
-    [{ ...document, speed: 1 }, 'speed'],
-  ])('unusable input is refused at its path: %#', (value, path) => {
-    const answered = answerPlan(value);
-    expect(!answered.ok && answered.problem.path).toBe(path);
-  });
-  it('an assembly without rows has nothing to order', () =>
-    expect(answerPlan({ parts: [], rows: [] })).toMatchObject({
-      ok: true,
-      value: { rows: [], operations: [], order: [], setupChanges: 0, optimal: true },
-    }));
 });
