@@ -70,6 +70,9 @@ test('at the bench the picture is larger, and stays so; arrow keys go from stati
   await expect(first).toBeFocused();
   await page.keyboard.press('ArrowLeft');
   await expect(first).toBeFocused();
+  /* The order has been found and nothing moves about any more. */
+  await expect(page.getByRole('status').filter({ hasText: 'no order has fewer' })).not.toContainText('looking');
+  await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0);
   /* Dragged at this size too: the first thing of all, to behind the drilling. */
   const [from, to] = [await first.boundingBox(), await drill.boundingBox()];
   if (!from || !to) throw new Error('no station');

@@ -2,13 +2,12 @@ import { useCallback, useMemo, useState } from 'react';
 import type { SequenceDecision } from '#core/record/definitions';
 import { breaksOf, followOrder, moved } from '#core/sequence/follow';
 import { learnedMinutes } from '#core/sequence/hours';
-import { minutesLeft } from '#core/sequence/model';
 import type { AssemblyOperation } from '#core/sequence/operations';
 import { orderCost } from '#core/sequence/order-cost';
 import { accessAlong } from '#core/sequence/shut-off';
 import type { WorkedTime } from '#core/log/work-hours';
 import type { WayOut } from '#core/sequence/ways-out';
-import { NOTHING_TRIED, tryOut, type WhatIf } from '#core/sequence/what-if';
+import { NOTHING_TRIED } from '#core/sequence/what-if';
 import type { Setup } from '#core/setup/setup';
 import type { OperationKind } from '#core/tables/minutes';
 import { FOLLOWED_WORDS, orderCostWords, operationVerb, orderKnownSentence, WAY_OUT_WORDS } from '#core/wording/sequence';
@@ -18,7 +17,7 @@ import { useLocal, writeLocal } from '../../api/device';
 import type { AssemblyAnswer } from '../../api/queries';
 import { useWorked } from '../../api/record';
 import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
-import { useOrder } from '../../rows/use-order';
+import type { FoundOrder } from '../../rows/use-order';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button, ErrorText } from '../../ui/controls';
@@ -30,6 +29,7 @@ import { HoursPanel } from './hours-panel';
 import { MoveAnswer, type Move } from './move-answer';
 import { OperationPanel } from './operation-panel';
 import { TrackPicture } from './track-picture';
+import { useShownOrder } from './use-shown-order';
 import { WhatIfPanel } from './what-if-panel';
 
 /** The whole assembly at a glance: parts as tracks, operations as stations, in the order that is followed. */
@@ -49,13 +49,11 @@ const NO_TIMES: readonly WorkedTime[] = [];
 /** How much larger the picture is at the bench: a station is 56 pixels wide then. */
 const LARGE = 2;
 
-const NO_OPERATIONS: readonly AssemblyOperation[] = [];
-
 function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: OrderedBenchOf }) {
   const units = useUnits();
   const { kit, assembly } = data;
   const { marks, rows, sequence } = ordered;
-  const { derived, left, model, advice, nameOf } = sequence;
+  const { derived, model, nameOf } = sequence;
   const undo = useUndo(kit, marks);
   const keep = useKeep(kit);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -63,41 +61,14 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
   const [budget, setBudget] = useState(120);
   const [person, setPerson] = useState<string | null>(null);
   const worked = useWorked(kit.id).data?.worked ?? NO_TIMES;
-  const [whatIf, setWhatIf] = useState<WhatIf>(NOTHING_TRIED);
-  const [tried, setTried] = useState<readonly string[] | null>(null);
   const [move, setMove] = useState<Move | null>(null);
   const [error, setError] = useState<string | null>(null);
 
-  const { now: possible, aside } = useMemo(() => tryOut(left, model, whatIf), [left, model, whatIf]);
-  /* While nothing is tried the advice stands as it is. */
-  const hard = useMemo(() => (aside.size === 0 ? NO_OPERATIONS : derived.left.filter((o) => !aside.has(o.id))), [derived.left, aside]);
-  const adviceTried = useOrder(hard, derived.access, derived.done);
-  const adviceNow = aside.size === 0 ? advice : adviceTried;
-  const base = useMemo(() => (tried ? followOrder(derived.left, tried) : sequence.order), [tried, derived.left, sequence.order]);
-  const isAdvised = tried === null && sequence.follows === 'advice';
-  const order = useMemo(
-    () => (isAdvised ? adviceNow.order : base.filter((id) => !aside.has(id))),
-    [isAdvised, adviceNow.order, base, aside],
-  );
-  const access = useMemo(() => accessAlong(order, derived.access, derived.done), [order, derived]);
-  const known = useMemo(() => new Map(derived.operations.map((o) => [o.id, o])), [derived.operations]);
-  const ownCost = useMemo(() => orderCost(order, known), [order, known]);
   const minutes = useMemo(() => learnedMinutes(worked, person), [worked, person]);
-  const cost = useMemo(() => {
-    const later = base.filter((id) => aside.has(id));
-    const [then, now] = [orderCost([...order, ...later], known), orderCost(base, known)];
-    return {
-      moreChanges: then.setupChanges - now.setupChanges,
-      moreTurnings: then.turnings - now.turnings,
-      hours:
-        minutesLeft(
-          derived.left.filter((o) => aside.has(o.id)),
-          derived.progress,
-          minutes,
-        ) / 60,
-    };
-  }, [base, order, aside, known, derived, minutes]);
-
+  const { order, access, ownCost, advice, isAdvised, tried, setTried, whatIf, aside, until, known, ...shown } = useShownOrder(
+    sequence,
+    minutes,
+  );
   const shownOrder = useMemo(
     () => (showsDone ? [...followOrder(derived.operations, []).filter((id) => derived.done.has(id)), ...order] : order),
     [showsDone, derived, order],
@@ -121,11 +92,6 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
   const nextId = order.find((id) => ['ready', 'under-way'].includes(derived.progress.get(id)?.state ?? '')) ?? null;
   const selected = byId.get(chosen ?? '') ?? byId.get(nextId ?? '');
   const nextSetup = setups.get(byId.get(nextId ?? '')?.setup ?? '');
-  const until = useMemo(
-    () =>
-      new Map(derived.access.flatMap((r) => (access.until.get(r.rowId) ? [[r.setId, access.until.get(r.rowId) as string] as const] : []))),
-    [derived.access, access],
-  );
   const isLarge = useLocal('tracks') === 'large';
 
   /* Moved among what is shown; what is done stays before everything. */
@@ -181,9 +147,9 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
           <h1 className="label text-[26px]">The order of the work</h1>
           <p role="status">
-            {isAdvised ? adviceSentence(adviceNow) : `${orderCostWords(ownCost)}; the advice: ${orderCostWords(advice)}.`}
+            {isAdvised ? adviceSentence(advice) : `${orderCostWords(ownCost)}; the advice: ${orderCostWords(sequence.advice)}.`}
           </p>
-          {adviceNow.isBusy ? <Button onClick={adviceNow.stop}>Stop</Button> : null}
+          {advice.isBusy ? <Button onClick={advice.stop}>Stop</Button> : null}
           <span className="text-ink2">Following {tried ? 'an order you are trying' : FOLLOWED_WORDS[sequence.follows]}</span>
           <div className="ml-auto flex gap-6">
             <Tick label="larger, for the bench" isSet={isLarge} onSet={(so) => writeLocal('tracks', so ? 'large' : '')} />
@@ -203,7 +169,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
             ) : null}
           </p>
         ) : null}
-        {adviceNow.problem ? <ErrorText>{adviceNow.problem}</ErrorText> : null}
+        {advice.problem ? <ErrorText>{advice.problem}</ErrorText> : null}
         {error ? <ErrorText>{error}</ErrorText> : null}
         {derived.operations.length === 0 ? (
           <p>No row has a hole yet. A row such as skin .025 / rib .032 : 426AD3 x12, typed under Plan, makes the first operations.</p>
@@ -247,8 +213,8 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
         ) : null}
         {tried ? (
           <p className="flex flex-wrap items-center gap-3 text-[17px]">
-            You are trying an order of your own: {orderCostWords(ownCost)}; the advice: {orderCostWords(advice)}. Keep it below, with its
-            reason, or
+            You are trying an order of your own: {orderCostWords(ownCost)}; the advice: {orderCostWords(sequence.advice)}. Keep it below,
+            with its reason, or
             <Button onClick={() => setTried(null)}>leave it</Button>
           </p>
         ) : null}
@@ -292,10 +258,10 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
         <WhatIfPanel
           sequence={sequence}
           whatIf={whatIf}
-          onWhatIf={setWhatIf}
+          onWhatIf={shown.setWhatIf}
           aside={aside}
-          cost={cost}
-          onNothing={() => setWhatIf(NOTHING_TRIED)}
+          cost={shown.asideCost}
+          onNothing={() => shown.setWhatIf(NOTHING_TRIED)}
         />
         <FollowedOrder
           key={`${assembly.version}/${tried ? 'tried' : ''}`}
@@ -304,7 +270,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
           tried={tried}
           onKeep={keepDecision}
         />
-        {possible.length === 0 && left.length > 0 ? <p className="text-caution">Nothing can be done like that today.</p> : null}
+        {!shown.isAnythingPossible ? <p className="text-caution">Nothing can be done like that today.</p> : null}
       </main>
     </AssemblyPage>
   );
@@ -319,7 +285,7 @@ function Tick({ label, isSet, onSet }: { label: string; isSet: boolean; onSet: (
   );
 }
 
-function adviceSentence({ known, isBusy, ...cost }: ReturnType<typeof useOrder>): string {
+function adviceSentence({ known, isBusy, ...cost }: FoundOrder): string {
   if (!known)
     return isBusy
       ? 'Looking for fewer changes of set-up …'

@@ -1,5 +1,5 @@
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core';
-import { useCallback, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import type { AssemblyOperation } from '#core/sequence/operations';
 import type { OperationProgress } from '#core/sequence/progress';
 import { bandLabels, placeAt, tethers, TRACK_TOP_PX, trackDrawing, within, type Tether } from '../../drawing/track-drawing';
@@ -87,10 +87,15 @@ export function TrackPicture({
   const held = useMemo(() => tethers(d, until), [d, until]).filter((t) => Math.max(t.x1, t.x2) >= left && Math.min(t.x1, t.x2) <= right);
   const byId = useMemo(() => new Map(operations.map((o) => [o.id, o])), [operations]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM_PX } }));
-  const to = (e: DragMoveEvent | DragEndEvent) => {
-    const id = String(e.active.id);
+  const pointerX = usePointerX();
+  const scrolledFrom = useRef(0);
+  const to = ({ active, activatorEvent }: DragMoveEvent | DragEndEvent) => {
+    const id = String(active.id);
     const from = d.stations.find((s) => s.id === id);
-    return from ? ([id, placeAt(d, id, from.x + e.delta.x / scale)] as const) : null;
+    if (!from) return null;
+    const pushed = pointerX.current - (activatorEvent as PointerEvent).clientX;
+    const scrolled = (box.current?.scrollLeft ?? 0) - scrolledFrom.current;
+    return [id, placeAt(d, id, from.x + (pushed + scrolled) / scale)] as const;
   };
   return (
     <DndContext
@@ -102,6 +107,9 @@ export function TrackPicture({
           onDragEnd: ({ active }) => `${nameOf(String(active.id))} was let go.`,
           onDragCancel: ({ active }) => `${nameOf(String(active.id))} stays where it was.`,
         },
+      }}
+      onDragStart={() => {
+        scrolledFrom.current = box.current?.scrollLeft ?? 0;
       }}
       onDragMove={(e) => {
         const place = to(e);
@@ -183,6 +191,23 @@ export function TrackPicture({
       </div>
     </DndContext>
   );
+}
+
+/** Where the pointer is right now: what a drag says of itself lags behind a quick hand. */
+function usePointerX(): RefObject<number> {
+  const x = useRef(0);
+  useEffect(() => {
+    const on = (e: PointerEvent) => {
+      x.current = e.clientX;
+    };
+    window.addEventListener('pointermove', on, true);
+    window.addEventListener('pointerup', on, true);
+    return () => {
+      window.removeEventListener('pointermove', on, true);
+      window.removeEventListener('pointerup', on, true);
+    };
+  }, []);
+  return x;
 }
 
 /** Dashed from a row's station to what shuts it off, where it ends at a bar. */
