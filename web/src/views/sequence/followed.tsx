@@ -3,7 +3,7 @@ import { FOLLOWED, type Followed, type SequenceDecision } from '#core/record/def
 import { followOrder, moved, plansWish } from '#core/sequence/follow';
 import { orderCost } from '#core/sequence/order-cost';
 import { accessAlong } from '#core/sequence/shut-off';
-import { FOLLOWED_WORDS, orderCostWords } from '#core/wording/sequence';
+import { decisionSentence, FOLLOWED_WORDS, orderCostWords } from '#core/wording/sequence';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { Fold } from '../../ui/fold';
@@ -130,11 +130,7 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
           <Button tone="primary" className="self-start" onClick={keep}>
             Keep the decision
           </Button>
-          {decision && decision.reason !== '' ? (
-            <p className="text-ink2">
-              Kept: {FOLLOWED_WORDS[decision.follows]}, because {decision.reason}
-            </p>
-          ) : null}
+          {decision && decision.reason !== '' ? <p className="text-ink2">Kept: {decisionSentence(decision)}</p> : null}
         </div>
       </div>
     </Fold>

@@ -146,9 +146,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
       <main className="flex flex-col gap-4 p-4">
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
           <h1 className="label text-[26px]">The order of the work</h1>
-          <p role="status">
-            {isAdvised ? adviceSentence(advice) : `${orderCostWords(ownCost)}; the advice: ${orderCostWords(sequence.advice)}.`}
-          </p>
+          <p role="status">{isAdvised ? adviceSentence(advice) : `${orderCostWords(ownCost)}; the advice: ${orderCostWords(advice)}.`}</p>
           {advice.isBusy ? <Button onClick={advice.stop}>Stop</Button> : null}
           <span className="text-ink2">Following {tried ? 'an order you are trying' : FOLLOWED_WORDS[sequence.follows]}</span>
           <div className="ml-auto flex gap-6">
@@ -213,8 +211,8 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
         ) : null}
         {tried ? (
           <p className="flex flex-wrap items-center gap-3 text-[17px]">
-            You are trying an order of your own: {orderCostWords(ownCost)}; the advice: {orderCostWords(sequence.advice)}. Keep it below,
-            with its reason, or
+            You are trying an order of your own: {orderCostWords(ownCost)}; the advice: {orderCostWords(advice)}. Keep it below, with its
+            reason, or
             <Button onClick={() => setTried(null)}>leave it</Button>
           </p>
         ) : null}
