@@ -9,11 +9,15 @@ const DATA = join(tmpdir(), `anvil-e2e-${process.env.ANVIL_E2E_RUN ?? process.pp
 /** Journeys in a real browser against the real server and a real MariaDB of their own. */
 export default defineConfig({
   testDir: 'e2e',
-  testMatch: '**/*.spec.ts',
   outputDir: 'test-results',
   timeout: 90_000,
   expect: { timeout: 12_000 },
   fullyParallel: true,
+  /* The longest journey begins first, so that the others run beside it. */
+  projects: [
+    { name: 'storm', testMatch: '**/storm.spec.ts' },
+    { name: 'journeys', testMatch: '**/*.spec.ts', testIgnore: '**/storm.spec.ts' },
+  ],
   workers: 2,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: process.env.ANVIL_E2E_REPORT ?? 'test-results/e2e.json' }]],
@@ -23,7 +27,7 @@ export default defineConfig({
     launchOptions: CHROMIUM,
   },
   webServer: {
-    command: `node scripts/build/build.mjs && exec node dist/start.mjs --data ${DATA} --port ${PORT} --gauge-port ${PORT + 9} --demo reset`,
+    command: `${process.env.ANVIL_E2E_BUILT ? '' : 'node scripts/build/build.mjs && '}exec node dist/start.mjs --data ${DATA} --port ${PORT} --gauge-port ${PORT + 9} --demo reset`,
     url: `http://127.0.0.1:${PORT}/api/health`,
     timeout: 120_000,
     reuseExistingServer: false,

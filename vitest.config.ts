@@ -2,6 +2,8 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
+    /* Tests wait for servers and databases as often as they compute: one core more than the default takes. */
+    maxWorkers: 2,
     projects: [
       {
         extends: true,

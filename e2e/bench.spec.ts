@@ -154,7 +154,10 @@ test('holes held back are named before the set-up begins and are left out', asyn
   await expect(page.getByRole('button', { name: /Hinge.*: check that it is square/ })).toBeVisible();
   await expect(markButton(page)).toBeDisabled();
   await views(page).getByRole('link', { name: 'Sequence' }).click();
-  await page.getByRole('button', { name: /^check that it is square: Hinge/ }).click();
+  await page
+    .getByRole('region', { name: 'Tracks' })
+    .getByRole('button', { name: /^check that it is square: Hinge/ })
+    .click();
   const operation = page.getByRole('region', { name: 'The operation' });
   await expect(operation).toContainText('check that it is square');
   await operation.getByRole('button', { name: 'drill the locking hole: Hinge' }).click();
