@@ -35,6 +35,20 @@ test('the order of the work: derived, proven, each wait with its reason; marks m
   const calendar = readFileSync(await file.path(), 'utf8').replace(/\r\n[ \t]/g, '');
   expect(calendar).toMatch(/BEGIN:VEVENT[\s\S]*DTSTART:2026120[12]T\d{6}Z[\s\S]*DURATION:PT30M/);
   expect(calendar).toContain('fit up');
+  /* Three of them, each going on where the one before left off; in the calendar week by week, at the same time by the clock. */
+  await page.getByLabel('Evenings').selectOption('3');
+  await expect(page.getByRole('list', { name: 'Evening 3' }).getByRole('listitem').first()).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Evening 1' }).getByRole('listitem').first()).toContainText('fit up');
+  await expect(page.getByRole('list', { name: 'Evening 2' })).not.toContainText('fit up');
+  await page.getByLabel('How often').selectOption({ label: 'every other day' });
+  const [three] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /calendar/ }).click()]);
+  const starts = [...readFileSync(await three.path(), 'utf8').matchAll(/DTSTART:(\d{8})T(\d{6})Z/g)].map(([, day, time]) => [
+    Number(day),
+    time,
+  ]);
+  expect(starts.map(([day]) => Number(day) - Number(starts[0]?.[0]))).toEqual([0, 2, 4]);
+  expect(new Set(starts.map(([, time]) => time)).size).toBe(1);
+  await page.getByLabel('Evenings').selectOption('1');
   await picture.getByRole('button', { name: /^drill to size: Lap/ }).click();
   await chosen.getByRole('link', { name: 'At the bench' }).click();
   await page.getByRole('button', { name: 'Mark 12 drilled' }).click();

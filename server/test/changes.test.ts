@@ -24,6 +24,55 @@ describe('changes of definitions', () => {
     expect((await api.get(`/assemblies/${k.assemblyId}`)).body.rows[0].version).toBe(2);
   });
 
+  it('of many people at the same moment are all kept: nobody is turned away because somebody else is writing', async () => {
+    for (let round = 0; round < 4; round++) {
+      const made = await Promise.all(Array.from({ length: 16 }, () => makeKit(api)));
+      const renames = await Promise.all(
+        made.map((k) =>
+          api.post(
+            '/changes',
+            change(k.kitId, [
+              { kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, name: 'Renamed' } },
+              { kind: 'part', id: id(), expectedVersion: 0, definition: part(k.assemblyId, 'rib', 0.032) },
+            ]),
+          ),
+        ),
+      );
+      expect(renames.map((a) => a.status)).toEqual(Array(16).fill(200));
+    }
+  });
+
+  it('of one assembly at the same moment wait for each other: of two parts of one name one is refused', async () => {
+    for (let round = 0; round < 5; round++) {
+      const k = await makeKit(api);
+      const add = () =>
+        api.post(
+          '/changes',
+          change(k.kitId, [{ kind: 'part', id: id(), expectedVersion: 0, definition: part(k.assemblyId, 'rib', 0.032) }]),
+        );
+      const answers = await Promise.all(Array.from({ length: 6 }, add));
+      expect(answers.map((a) => a.status).sort()).toEqual([200, 409, 409, 409, 409, 409]);
+      expect((await api.get(`/assemblies/${k.assemblyId}`)).body.parts).toHaveLength(3);
+    }
+  });
+
+  it('two that make the same thing at once: one is kept, the other is shown it', async () => {
+    for (let round = 0; round < 5; round++) {
+      const k = await makeKit(api);
+      const same = id();
+      const add = (name: string) =>
+        api.post(
+          '/changes',
+          change(k.kitId, [{ kind: 'part', id: same, expectedVersion: 0, definition: part(k.assemblyId, name, 0.032) }]),
+        );
+      const answers = await Promise.all(['one', 'two', 'three', 'four'].map(add));
+      expect(answers.map((a) => a.status).sort()).toEqual([200, 409, 409, 409]);
+      const kept = (await api.get(`/assemblies/${k.assemblyId}`)).body.parts.find((p: { id: string }) => p.id === same);
+      expect(kept.version).toBe(1);
+      for (const a of answers) if (a.status === 409) expect(a.body.error.conflicts[0].current).toEqual(kept.definition);
+    }
+  });
+
   it('from a version that is no longer the newest are refused, with the newest shown', async () => {
     const k = await makeKit(api);
     const rename = (name: string) => change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, name } }]);

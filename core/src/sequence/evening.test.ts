@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { OperationKind } from '../tables/minutes';
-import { eveningOf } from './evening';
+import { eveningsOf } from './evening';
 import { learnedMinutes } from './hours';
 import type { AssemblyOperation } from './operations';
 import type { OperationProgress } from './progress';
@@ -22,12 +22,13 @@ const op = (id: string, kind: OperationKind, count: number, ...after: string[]):
   pieces: [],
 });
 
-function evening(
-  operations: readonly AssemblyOperation[],
-  budget: number,
-  done: readonly string[] = [],
-  open: Record<string, number> = {},
-) {
+type Open = Readonly<Record<string, number>>;
+
+function evening(operations: readonly AssemblyOperation[], budget: number, done: readonly string[] = [], open: Open = {}) {
+  return evenings(operations, budget, 1, done, open)[0] ?? [];
+}
+
+function evenings(operations: readonly AssemblyOperation[], budget: number, count: number, done: readonly string[] = [], open: Open = {}) {
   const progress = new Map(
     operations.map((o): [string, OperationProgress] => [
       o.id,
@@ -38,7 +39,9 @@ function evening(
       },
     ]),
   );
-  return eveningOf(operations, progress, minutes, budget).map((e) => [e.operation.id, e.things, e.minutes] as const);
+  return eveningsOf(operations, progress, minutes, budget, count).map((steps) =>
+    steps.map((e) => [e.operation.id, e.things, e.minutes] as const),
+  );
 }
 
 describe('an evening', () => {
@@ -93,6 +96,49 @@ describe('an evening', () => {
       if (planned.length > 1) expect(sum).toBeLessThanOrEqual(budget + 1e-6);
       expect(planned.length).toBeGreaterThan(0);
       for (const [id, things] of planned) expect(things).toBeLessThanOrEqual(ops.find((o) => o.id === id)?.count ?? 0);
+    }
+  });
+});
+
+describe('one evening after the other', () => {
+  it('goes on where the one before left off', () => {
+    expect(
+      evenings([op('a', 'drilled', 50), op('b', 'deburred', 10, 'a')], 20 * drill, 9).map((e) => e.map(([id, things]) => [id, things])),
+    ).toEqual([
+      [['a', 20]],
+      [['a', 20]],
+      [
+        ['a', 10],
+        ['b', 10],
+      ],
+    ]);
+  });
+  it('no more evenings than are asked for, nor than there is work', () => {
+    const ops = [op('a', 'drilled', 50)];
+    expect(evenings(ops, 10 * drill, 3)).toHaveLength(3);
+    expect(evenings(ops, 10 * drill, 30)).toHaveLength(5);
+    expect(evenings(ops, 60, 0)).toEqual([]);
+    expect(evenings(ops, 60, 3, ['a'])).toEqual([]);
+  });
+  it('enough of them do everything that is ready once, whole, each thing after what it waits for', () => {
+    for (let seed = 1; seed < 200; seed++) {
+      const kinds: OperationKind[] = ['drilled', 'deburred', 'set', 'fit-up', 'creased'];
+      const ops = Array.from({ length: 7 }, (_, i) =>
+        op(
+          `o${i}`,
+          kinds[(seed * (i + 3)) % 5] as OperationKind,
+          1 + ((seed * 7 * (i + 1)) % 60),
+          ...(i > 2 && (seed + i) % 2 === 0 ? [`o${i - 2}`] : []),
+        ),
+      );
+      const all = evenings(ops, 20 + ((seed * 13) % 200), 1000);
+      const so = new Map<string, number>();
+      for (const [id, things] of all.flat()) {
+        const own = ops.find((o) => o.id === id) as AssemblyOperation;
+        for (const a of own.after) expect(so.get(a.id), `seed ${seed}`).toBe(ops.find((o) => o.id === a.id)?.count);
+        so.set(id, (so.get(id) ?? 0) + things);
+      }
+      for (const o of ops) expect(so.get(o.id), `seed ${seed}`).toBe(o.count);
     }
   });
 });

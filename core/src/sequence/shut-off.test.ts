@@ -7,7 +7,7 @@ import { breaksOf, followOrder, moved, plansWish } from './follow';
 import { deriveSequence, type SequenceModel } from './model';
 import { closeId, type AssemblyOperation } from './operations';
 import { accessAlong, shutOffBySetting, waysAfter, waysLeft, type AccessRow, type DeadEnd } from './shut-off';
-import { eveningOf } from './evening';
+import { eveningsOf } from './evening';
 import { learnedMinutes } from './hours';
 import { couldBeBlind, waysOut } from './ways-out';
 import { NOTHING_TRIED, tryOut } from './what-if';
@@ -272,21 +272,19 @@ describe('what setting a row now would shut off', () => {
     const { derived: d, order } = solve(m);
     const byId = new Map(d.left.map((o) => [o.id, o]));
     const minutes = learnedMinutes([]);
-    const evening = eveningOf(
-      order.map((id) => byId.get(id) as AssemblyOperation),
-      d.progress,
-      minutes,
-      100_000,
-    );
+    const within = (budget: number) =>
+      eveningsOf(
+        order.map((id) => byId.get(id) as AssemblyOperation),
+        d.progress,
+        minutes,
+        budget,
+        1,
+      )[0] ?? [];
+    const evening = within(100_000);
     expect(evening).toHaveLength(order.length);
     /* Long enough for everything but the inner row's rivets: some of them are set, and what waits for all of them stays out. */
     const rivets = (d.progress.get(setOf(m, 'inner'))?.open ?? 0) * minutes.set.minutes;
-    const short = eveningOf(
-      order.map((id) => byId.get(id) as AssemblyOperation),
-      d.progress,
-      minutes,
-      evening.reduce((n, e) => n + e.minutes, 0) - rivets - 1,
-    );
+    const short = within(evening.reduce((n, e) => n + e.minutes, 0) - rivets - 1);
     const inEvening = short.find((e) => e.operation.id === setOf(m, 'inner'));
     expect(inEvening?.things ?? 0).toBeLessThan(400);
     expect(short.map((e) => e.operation.id)).not.toContain(setOf(m, 'closing'));

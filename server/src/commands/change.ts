@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises';
 import type { Change, Definitions, Edit, Entity, EntityKind, PartDefinition, RowDefinition } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
 import { shorter } from '#core/units/length';
@@ -40,23 +41,31 @@ export type ChangeProblem =
       readonly data?: Record<string, string>;
     };
 
-const TRIES = 4;
+/** So often a change is tried that others' changes got in the way of, each time after a longer pause, ms. */
+const TRIES = 8;
+const PAUSE_MS = 10;
 
-/** Keeps a change: all of it or nothing, once, acknowledged after commit. */
+/**
+ * Keeps a change: all of it or nothing, once, acknowledged after commit. Changes of one assembly wait for each other; others do not: what is
+ * not there yet is not locked (read committed), and two that make the same id find it taken.
+ */
 export async function keepChange(db: Database, change: Change, receivedAt: Date): Promise<Result<ChangeAnswer, ChangeProblem>> {
   for (let attempt = 1; ; attempt++) {
     try {
-      return await db.transaction((tx) =>
-        decide(tx, change, receivedAt).then((r) => {
-          if (!r.ok) throw new Refusal(r.problem);
-          return r;
-        }),
+      return await db.transaction(
+        (tx) =>
+          decide(tx, change, receivedAt).then((r) => {
+            if (!r.ok) throw new Refusal(r.problem);
+            return r;
+          }),
+        { isolationLevel: 'read committed' },
       );
     } catch (error) {
       if (error instanceof Refusal) return (await keptMeanwhile(db, change.id, error.problem)) ?? bad(error.problem);
       const errno = databaseErrno(error);
       const isPassing = errno === ERRNO_DEADLOCK || errno === ERRNO_LOCK_WAIT || errno === ERRNO_DUPLICATE;
       if (!isPassing || attempt === TRIES) throw error;
+      await setTimeout(PAUSE_MS * attempt * (0.5 + Math.random()));
     }
   }
 }
@@ -82,14 +91,7 @@ async function decide(q: Queries, change: Change, receivedAt: Date): Promise<Res
   if (!edits.ok) return edits;
   if (new Set(edits.value.map((e) => e.id)).size !== edits.value.length) return bad({ code: 'edit-twice' });
 
-  const stored = new Map(
-    (
-      await lockEntities(
-        q,
-        edits.value.map((e) => e.id),
-      )
-    ).map((e) => [e.id, e]),
-  );
+  const stored = await lockWhole(q, edits.value);
   const conflicts = edits.value.flatMap((edit) => conflictOf(edit, stored.get(edit.id)));
   if (conflicts.length > 0) return bad({ code: 'version-conflict', conflicts });
 
@@ -123,6 +125,15 @@ async function decide(q: Queries, change: Change, receivedAt: Date): Promise<Res
   const { edits: _edits, ...head } = change;
   await saveChange(q, { ...head, receivedAt, edits: applied });
   return good({ id: change.id, versions: versionsOf(applied), repeated: false });
+}
+
+/** What is edited, by id, locked together with the assemblies it is part of. */
+async function lockWhole(q: Queries, edits: readonly Edit[]): Promise<Map<string, StoredEntity>> {
+  const named = edits.flatMap((e) => [e.id, ...(e.definition && 'assemblyId' in e.definition ? [e.definition.assemblyId] : [])]);
+  const stored = new Map((await lockEntities(q, [...new Set(named)])).map((e) => [e.id, e]));
+  const left = edits.flatMap((e) => stored.get(e.id)?.assemblyId ?? []).filter((id) => !stored.has(id));
+  await lockEntities(q, [...new Set(left)]);
+  return stored;
 }
 
 function versionsOf(edits: readonly AppliedEdit[]): ChangeAnswer['versions'] {

@@ -31,11 +31,11 @@ export async function lockEntities(q: Queries, ids: readonly string[]): Promise<
     .for('update');
 }
 
+/** Keeps an entity's new version. A first version whose id somebody else has taken meanwhile is refused as a duplicate, never written over. */
 export async function saveEntity(q: Queries, e: StoredEntity): Promise<void> {
-  await q
-    .insert(entities)
-    .values(e)
-    .onDuplicateKeyUpdate({ set: { version: e.version, definition: e.definition, deleted: e.deleted, assemblyId: e.assemblyId } });
+  const { id, version, definition, deleted, assemblyId } = e;
+  if (version === 1) await q.insert(entities).values(e);
+  else await q.update(entities).set({ version, definition, deleted, assemblyId }).where(eq(entities.id, id));
 }
 
 export async function listKits(q: Queries): Promise<Entity<'kit'>[]> {

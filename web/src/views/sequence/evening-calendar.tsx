@@ -1,39 +1,67 @@
-import { createEvent } from 'ics';
+import { createEvents, type EventAttributes } from 'ics';
 import { useState } from 'react';
 import { fileName, saveFile } from '../../drawing/export-svg';
-import { Button, ErrorText, Field } from '../../ui/controls';
+import { Button, ErrorText, Field, Select } from '../../ui/controls';
 
 interface EveningCalendarProps {
+  readonly assemblyId: string;
   readonly title: string;
-  readonly lines: readonly string[];
+  /** What is meant for each evening, a line an operation. */
+  readonly evenings: readonly (readonly string[])[];
   readonly minutes: number;
 }
 
-/** A planned evening as a calendar file (ICS), at the time that is chosen here. */
-export function EveningCalendar({ title, lines, minutes }: EveningCalendarProps) {
+/** Days from one planned evening to the next. */
+const EVERY: readonly (readonly [number, string])[] = [
+  [1, 'every day'],
+  [2, 'every other day'],
+  [3, 'every third day'],
+  [7, 'every week'],
+];
+
+/** Planned evenings as a calendar file (ICS), from the time that is chosen here on. The same evening saved again takes the first one's place. */
+export function EveningCalendar({ assemblyId, title, evenings, minutes }: EveningCalendarProps) {
   const [at, setAt] = useState('');
+  const [every, setEvery] = useState(7);
   const [error, setError] = useState<string | null>(null);
   const save = () => {
     const from = new Date(at);
     if (at === '' || Number.isNaN(from.getTime())) return setError('Choose when the evening begins.');
-    const made = createEvent({
-      uid: `${from.getTime()}@patient-anvil`,
-      productId: 'patient-anvil',
-      title,
-      description: lines.join('\n'),
-      start: [from.getFullYear(), from.getMonth() + 1, from.getDate(), from.getHours(), from.getMinutes()],
-      duration: { minutes },
-    });
+    if (evenings.length === 0) return setError('There is nothing to plan.');
+    const made = createEvents(
+      evenings.map((lines, i): EventAttributes => {
+        /* The same time of the day by the clock on the wall. */
+        const [year, month, day] = [from.getFullYear(), from.getMonth(), from.getDate() + i * every];
+        const start = new Date(year, month, day, from.getHours(), from.getMinutes());
+        return {
+          uid: `${assemblyId}-${start.getTime()}@patient-anvil`,
+          productId: 'patient-anvil',
+          title: evenings.length > 1 ? `${title} (${i + 1} of ${evenings.length})` : title,
+          description: lines.join('\n'),
+          start: [start.getFullYear(), start.getMonth() + 1, start.getDate(), start.getHours(), start.getMinutes()],
+          duration: { minutes },
+        };
+      }),
+    );
     if (made.error || !made.value) return setError('That cannot be put into a calendar.');
     setError(null);
     saveFile(fileName(title, 'ics'), made.value, 'text/calendar');
   };
   return (
     <div className="flex flex-wrap items-end gap-2">
-      <Field label="The evening begins">
+      <Field label={evenings.length > 1 ? 'The first evening begins' : 'The evening begins'}>
         <input type="datetime-local" className="field" value={at} onChange={(e) => setAt(e.target.value)} />
       </Field>
-      <Button onClick={save}>Save it for the calendar (ICS)</Button>
+      {evenings.length > 1 ? (
+        <Select aria-label="How often" value={every} onChange={(e) => setEvery(Number(e.target.value))}>
+          {EVERY.map(([days, name]) => (
+            <option key={days} value={days}>
+              {name}
+            </option>
+          ))}
+        </Select>
+      ) : null}
+      <Button onClick={save}>{evenings.length > 1 ? 'Save them for the calendar (ICS)' : 'Save it for the calendar (ICS)'}</Button>
       {error ? <ErrorText>{error}</ErrorText> : null}
     </div>
   );

@@ -1,5 +1,5 @@
-import { useMemo } from 'react';
-import { eveningOf, type EveningStep } from '#core/sequence/evening';
+import { useMemo, useState } from 'react';
+import { eveningsOf, type EveningStep } from '#core/sequence/evening';
 import { hoursLeft, LEARN_FROM, LEARN_SHIFTS, openWork, workRates, type MinutesOf } from '#core/sequence/hours';
 import type { AssemblyOperation } from '#core/sequence/operations';
 import type { WorkedTime } from '#core/log/work-hours';
@@ -9,6 +9,9 @@ import type { AssemblyAnswer } from '../../api/queries';
 import type { Sequence } from '../../rows/use-sequence';
 import { Select } from '../../ui/controls';
 import { EveningCalendar } from './evening-calendar';
+
+/** So many evenings are planned at once. */
+const EVENINGS = [1, 2, 3, 4, 6, 8] as const;
 
 interface HoursPanelProps {
   readonly data: AssemblyAnswer;
@@ -27,7 +30,8 @@ interface HoursPanelProps {
 export function HoursPanel({ data, sequence, ordered, worked, minutes, person, onPerson, budget, onBudget }: HoursPanelProps) {
   const { derived, nameOf } = sequence;
   const hours = hoursLeft(openWork(derived.operations, derived.progress), minutes);
-  const evening = eveningOf(ordered, derived.progress, minutes, budget);
+  const [count, setCount] = useState(1);
+  const evenings = eveningsOf(ordered, derived.progress, minutes, budget, count);
   const { people } = data.kit.definition;
   return (
     <section aria-label="Hours left" className="flex flex-col gap-2">
@@ -61,25 +65,47 @@ export function HoursPanel({ data, sequence, ordered, worked, minutes, person, o
               </option>
             ))}
           </Select>
+        </label>
+        <label className="flex items-center gap-2">
+          Evenings
+          <Select value={count} onChange={(e) => setCount(Number(e.target.value))}>
+            {EVENINGS.map((n) => (
+              <option key={n} value={n}>
+                {n}
+              </option>
+            ))}
+          </Select>
           in this order:
         </label>
       </div>
-      <ol aria-label="The evening" className="list-decimal pl-6">
-        {evening.map((step) => (
+      {evenings.map((steps, i) => (
+        <Evening key={i} name={evenings.length > 1 ? `Evening ${i + 1}` : 'The evening'} steps={steps} nameOf={nameOf} />
+      ))}
+      <EveningCalendar
+        assemblyId={data.assembly.id}
+        title={`${data.assembly.definition.name}, an evening`}
+        evenings={evenings.map((steps) => steps.map((e) => `${nameOf(e.operation.id)}${share(e)}, ${shownMinutes(e.minutes)}`))}
+        minutes={budget}
+      />
+      <Rates data={data} sequence={sequence} worked={worked} minutes={minutes} />
+    </section>
+  );
+}
+
+function Evening({ name, steps, nameOf }: { name: string; steps: readonly EveningStep[]; nameOf: (id: string) => string }) {
+  return (
+    <>
+      {name === 'The evening' ? null : <h3 className="label text-[17px]">{name}</h3>}
+      <ol aria-label={name} className="list-decimal pl-6">
+        {steps.map((step) => (
           <li key={step.operation.id}>
             {nameOf(step.operation.id)}
             {share(step)} <span className="text-ink2">{shownMinutes(step.minutes)}</span>
           </li>
         ))}
       </ol>
-      {evening.length > 0 ? <p className="text-ink2">Together {shownMinutes(evening.reduce((sum, e) => sum + e.minutes, 0))}.</p> : null}
-      <EveningCalendar
-        title={`${data.assembly.definition.name}, an evening`}
-        lines={evening.map((e) => `${nameOf(e.operation.id)}${share(e)}, ${shownMinutes(e.minutes)}`)}
-        minutes={budget}
-      />
-      <Rates data={data} sequence={sequence} worked={worked} minutes={minutes} />
-    </section>
+      <p className="text-ink2">Together {shownMinutes(steps.reduce((sum, e) => sum + e.minutes, 0))}.</p>
+    </>
   );
 }
 
