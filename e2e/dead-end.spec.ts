@@ -98,8 +98,11 @@ test('an operation is moved: what breaks is said with its reason; an order of on
     'rivet: Inner comes after put together for riveting: rib, floor, top: everything inside is prepared before the parts meet again',
   );
   await page.mouse.up();
-  await breaks.getByRole('button', { name: 'Leave it where it was' }).click();
-  await expect(breaks).toHaveCount(0);
+  /* A press right after letting go (within 50 ms) still belongs to the drag: pressed again, as a hand would. */
+  await expect(async () => {
+    if ((await breaks.count()) > 0) await breaks.getByRole('button', { name: 'Leave it where it was' }).click({ timeout: 2000 });
+    await expect(breaks).toHaveCount(0, { timeout: 1000 });
+  }).toPass();
   /* One place, by the keyboard's way: two rows drilled the other way round. */
   await station(page, /^drill to size: Inner/).click();
   await page.getByRole('button', { name: 'One place later' }).click();
