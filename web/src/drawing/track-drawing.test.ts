@@ -77,6 +77,19 @@ describe('names over the brackets', () => {
       [0, 200, 400].map((x) => ({ x: x + 2, line: 0, text: 'dies 3/32, 100°' })),
     );
   });
+  it.each([
+    ['just room', 2 + 8 + 10 * 6.3, 0],
+    ['a hair too little', 2 + 8 + 10 * 6.3 - 2.1, 1],
+  ])('the next name of ten letters with %s stands on line %i up', (_, px, line) => {
+    const two = [
+      { setup: 'a', x1: 0, x2: 20 },
+      { setup: 'b', x1: px, x2: px + 20 },
+    ];
+    expect(bandLabels(two, () => 'ten letter').map((l) => [l.line, l.text])).toEqual([
+      [0, 'ten letter'],
+      [line, 'ten letter'],
+    ]);
+  });
   it('what has none ends in dots', () => {
     const [first] = bandLabels(bands(8), () => 'shop-head gauge, straightedge, feeler');
     expect(first?.text).toMatch(/^shop-head.*…$/);
