@@ -33,12 +33,13 @@ export class SetupWalk {
   private readonly states: (Int32Array | null)[] = [];
   private readonly lefts: number[] = [];
   private readonly doneSums: number[] = [];
-  private gap = 1;
+  private readonly gap: number;
   private readonly spare: Int32Array[] = [];
 
   constructor(
     private readonly graph: OperationGraph,
     setups: readonly number[],
+    remembered = REMEMBERED,
   ) {
     const n = graph.operations.length;
     this.state = new Int32Array(2 * n + graph.setupCount);
@@ -49,6 +50,7 @@ export class SetupWalk {
     this.nextFrom = new Int32Array(n + 1);
     graph.next.forEach((own, v) => (this.nextFrom[v + 1] = (this.nextFrom[v] as number) + own.length));
     this.sign = signs(n);
+    this.gap = Math.max(1, Math.ceil((setups.length * this.state.length) / remembered));
     this.begin(setups);
   }
 
@@ -59,7 +61,6 @@ export class SetupWalk {
 
   private begin(setups: readonly number[]): void {
     const n = this.waiting.length;
-    this.gap = Math.max(1, Math.ceil((setups.length * this.state.length) / REMEMBERED));
     this.waiting.set(this.graph.before.map((b) => b.length));
     this.firstReady.fill(-1);
     for (let v = n - 1; v >= 0; v--) {

@@ -52,6 +52,10 @@ describe('names on the map', () => {
     const { outlines } = of([], [{ id: 'p', name: 'outer', corners: corner(200, 150) }, { id: 'q', name: 'inner', corners: corner(190, 138) }]); // prettier-ignore
     expect(outlines.map((l) => l.y)).toEqual([144, 177]);
   });
+  it('a row that lies nowhere is not named, on paper either', () => {
+    const nowhere = { id: 'n', title: 'nowhere', path: [], holes: [] };
+    expect(mapLabels([nowhere], [], { look, size, selectedId: 'n', holePx: 4, isEachNamed: true }).rows).toEqual([]);
+  });
   it('drawn small only the chosen row is named, even where there is no room', () => {
     const rows = Array.from({ length: 30 }, (_, i) => row(`r${i}`, -100, i * 6, 100, i * 6));
     expect(of(rows, [], null, 0.4).rows).toEqual([]);

@@ -57,6 +57,7 @@ function boxOf({ text, x, y, align }: MapLabel, letterPx: number): Box {
   return { x1, y1: y - ABOVE_PX, x2: x1 + width, y2: y + BELOW_PX };
 }
 
+/** How the map is drawn where names are written. */
 export interface LabelOptions {
   readonly look: MapLook;
   /** Of the picture, and of what is seen of it, in its middle; the same where nothing is said. */
@@ -105,7 +106,7 @@ export function mapLabels(
   const isFree = (box: Box) => !taken.some((t) => t.x1 < box.x2 && box.x1 < t.x2 && t.y1 < box.y2 && box.y1 < t.y2) && !isOnHole(box);
   const [edgeX, edgeY] = [(size.width - seen.width) / 2, (size.height - seen.height) / 2];
   const isOnScreen = ({ x1, y1, x2, y2 }: Box) => x1 >= edgeX && y1 >= edgeY && x2 <= size.width - edgeX && y2 <= size.height - edgeY;
-  /* Best wholly on the screen and over no line; at least somewhere on the screen. */
+  /* Best wholly in what is seen and over no line, then wholly in what is seen, at least somewhere in the picture. */
   const wishes: readonly ((box: Box) => boolean)[] = [
     (box) => isOnScreen(box) && !edges.some((e) => crosses(e, box)),
     isOnScreen,
@@ -123,11 +124,10 @@ export function mapLabels(
   const [chosen, others] = [named.filter((r) => r.id === selectedId), named.filter((r) => r.id !== selectedId)];
   const rowLabels = (list: readonly NamedRow[], isWanted: boolean) =>
     list.flatMap((r) => place(besideRow(r, look, size, holePx), isWanted));
+  /* Who is placed first has the choice: the chosen row, then the parts, then the other rows. */
   const first = rowLabels(chosen, true);
-  return {
-    outlines: outlines.flatMap((o) => place(inCorners(o, look, size), isEachNamed)),
-    rows: [...first, ...rowLabels(others, isEachNamed)],
-  };
+  const parts = outlines.flatMap((o) => place(inCorners(o, look, size), isEachNamed));
+  return { outlines: parts, rows: [...first, ...rowLabels(others, isEachNamed)] };
 }
 
 /** The lines that are drawn, as far as they are in view; none where they are too many to look at for every name. */
@@ -161,8 +161,9 @@ function crosses(line: Box, box: Box): boolean {
 
 /** Places for a row's name, the best first: above its ends, below them, beside them. */
 function besideRow({ id, title, path }: NamedRow, look: MapLook, size: Size, holePx: number): MapLabel[] {
-  const ends = [path[0], path.at(-1)].flatMap((p) => (p ? [toScreen(p, look, size)] : []));
-  const [first, last] = [ends[0] ?? { x: 0, y: 0 }, ends[1] ?? { x: 0, y: 0 }];
+  const [start, end] = [path[0], path.at(-1)];
+  if (!start || !end) return [];
+  const [first, last] = [toScreen(start, look, size), toScreen(end, look, size)];
   const label = (x: number, y: number, align: MapLabel['align']): MapLabel => ({ id, text: title, x, y, align });
   const off = holePx + 8;
   const isUpright = Math.abs(last.y - first.y) > Math.abs(last.x - first.x);

@@ -2,27 +2,18 @@ import type { Place } from '#core/layout/path';
 import type { ReachingKind } from '#core/reach/reach';
 import type { Stage } from '#core/record/stage';
 import { toScreen, type MapLook, type Size } from './map-drawing';
-import { mapLabels, type MapLabel } from './map-labels';
+import { mapLabels, type MapLabel, type NamedOutline, type NamedRow } from './map-labels';
 
-export interface MapRow {
-  readonly id: string;
-  readonly title: string;
-  readonly path: readonly Place[];
-  readonly holes: readonly {
-    readonly place: Place;
+export interface MapRow extends NamedRow {
+  readonly holes: readonly (NamedRow['holes'][number] & {
     readonly stage: Stage;
-    readonly isShown: boolean;
     /** Where tools are asked for: what reaches it; null: nothing to reach. */
     readonly reach?: ReachingKind | 'none' | null;
     readonly sign?: 'held' | 'deviation' | null;
-  }[];
+  })[];
 }
 
-export interface MapOutline {
-  readonly id: string;
-  readonly name: string;
-  readonly corners: readonly Place[];
-}
+export type MapOutline = NamedOutline;
 
 /** What a dead end makes of a row or part: shut off, or what shuts it off. */
 export type AccessFlag = 'shut' | 'closes';

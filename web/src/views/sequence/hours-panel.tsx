@@ -79,7 +79,7 @@ export function HoursPanel({ data, sequence, ordered, worked, minutes, person, o
         </label>
       </div>
       {evenings.map((steps, i) => (
-        <Evening key={i} name={evenings.length > 1 ? `Evening ${i + 1}` : 'The evening'} steps={steps} nameOf={nameOf} />
+        <Evening key={i} number={evenings.length > 1 ? i + 1 : null} steps={steps} nameOf={nameOf} />
       ))}
       <EveningCalendar
         assemblyId={data.assembly.id}
@@ -92,10 +92,18 @@ export function HoursPanel({ data, sequence, ordered, worked, minutes, person, o
   );
 }
 
-function Evening({ name, steps, nameOf }: { name: string; steps: readonly EveningStep[]; nameOf: (id: string) => string }) {
+interface EveningProps {
+  /** Which one, where there are several. */
+  readonly number: number | null;
+  readonly steps: readonly EveningStep[];
+  readonly nameOf: (id: string) => string;
+}
+
+function Evening({ number, steps, nameOf }: EveningProps) {
+  const name = number === null ? 'The evening' : `Evening ${number}`;
   return (
     <>
-      {name === 'The evening' ? null : <h3 className="label text-[17px]">{name}</h3>}
+      {number === null ? null : <h3 className="label text-[17px]">{name}</h3>}
       <ol aria-label={name} className="list-decimal pl-6">
         {steps.map((step) => (
           <li key={step.operation.id}>
