@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { answerCallout, answerDimension } from '#core/formats/small-documents';
+import { answerCallout, answerDimension, answerRow } from '#core/formats/small-documents';
 import { answerDepth } from '#core/formats/depth-document';
 import { answerLayout } from '#core/formats/layout-document';
 import { answerPlan } from '#core/formats/plan-document';
@@ -13,6 +13,7 @@ import { problemMessage } from '#core/wording/problems';
 const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = {
   dimension: answerDimension,
   callout: answerCallout,
+  row: answerRow,
   prep: answerPrep,
   layout: answerLayout,
   depth: answerDepth,
@@ -23,7 +24,8 @@ const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = 
 };
 
 function errorOf(problem: Problem) {
-  return { error: { code: problem.code, message: problemMessage(problem), path: problem.path ?? '' } };
+  const at = problem.at === undefined ? {} : { at: problem.at };
+  return { error: { code: problem.code, message: problemMessage(problem), path: problem.path ?? '', ...at } };
 }
 
 function refuse(problem: Problem): never {

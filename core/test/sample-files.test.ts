@@ -7,6 +7,7 @@ import { groupIntoRows } from '../src/layout/group-rows';
 import { edgeDistance } from '../src/layout/outline';
 import { matchColumns, ROW_COLUMNS } from '../src/formats/csv-cells';
 import { readRowTable } from '../src/formats/csv-rows';
+import { composeLines } from '../src/record/compose-many';
 import { ids } from './build';
 
 describe('the sample table under examples/', () => {
@@ -16,6 +17,37 @@ describe('the sample table under examples/', () => {
     const read = readRowTable(lines, matchColumns(heads, ROW_COLUMNS), context, 1);
     expect(read.map((l) => l.problem)).toEqual([null, null, null, null]);
     expect(read.map((l) => l.made?.newParts.length)).toEqual([2, 0, 2, 1]);
+  });
+  it.each([
+    ['as it is', (t: string) => t],
+    ['with tabs', (t: string) => t.replaceAll(';', '\t')],
+    ['without its heads', (t: string) => t.slice(t.indexOf('\n') + 1)],
+    [
+      'without heads, a cell a sheet, with tabs',
+      (t: string) =>
+        t
+          .slice(t.indexOf('\n') + 1)
+          .replaceAll(';', '\t')
+          .replaceAll(' / ', '\t'),
+    ],
+  ])('pastes, %s', (_, layout) => {
+    const context = { assemblyId: 'a', units: 'in' as const, parts: [], newId: ids(5) };
+    const lines = composeLines(layout(readFileSync('examples/float-rows.csv', 'utf8')), context, 1);
+    expect(lines.map((l) => l.problem)).toEqual([null, null, null, null]);
+    expect(lines.map((l) => [l.made?.row.name, l.made?.row.layers.length, l.made?.row.holes.length, l.made?.row.page])).toEqual([
+      ['Step web, upper', 2, 22, 'FL-18'],
+      ['Step web, lower', 2, 22, 'FL-18'],
+      ['Transom cap', 2, 16, 'FL-19'],
+      ['Cleat, protruding', 2, 6, 'FL-19'],
+    ]);
+  });
+  it('what is wrong in pasted cells is said at its character', () => {
+    const context = { assemblyId: 'a', units: 'in' as const, parts: [], newId: ids(5) };
+    const [line] = composeLines('Keel\tskin .025 rib .032\t426AD3\t14', context, 1);
+    expect(line?.problem).toMatchObject({ code: 'layer-two-thicknesses', at: 'Keel\tskin .025 '.length });
+    const [count] = composeLines('Keel;skin .025/rib .032;426AD3;no', context, 1);
+    expect(count?.problem).toMatchObject({ code: 'count-unreadable', at: 'Keel;skin .025/rib .032;426AD3;'.length });
+    expect(composeLines('Keel;skin .025/rib .032;426AD3;24.0', context, 1)[0]?.made?.row.holes).toHaveLength(24);
   });
 });
 

@@ -6,8 +6,10 @@ import { formatCallout } from '../rivet/callout';
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { parseDimension } from '../units/dimension';
 import type { Units } from '../units/length';
+import { own } from '../units/own';
 import { PART_COLUMNS, ROW_COLUMNS, type PartColumn, type RowColumn } from './csv-cells';
-import { parseRowLine } from './row-line';
+import { formatStack, parseRowLine } from './row-line';
+import { quoted } from './row-line-text';
 
 /** A line of a table as read: what it makes, or what is wrong in which of its columns. */
 export interface ReadTableLine<T, C> {
@@ -23,7 +25,7 @@ const LEADS: readonly [RowColumn, string, string][] = [
   ['name', '', ' ; '],
   ['stack', '', ' : '],
   ['rivet', '', ''],
-  ['holes', ' x', ''],
+  ['holes', ' x ', ''],
   ['pitch', ' @', ''],
   ['edge', ' e=', ''],
   ['hand', ' hand=', ''],
@@ -32,25 +34,37 @@ const LEADS: readonly [RowColumn, string, string][] = [
 
 const HAND_WORDS: Readonly<Record<string, string>> = { left: 'L', right: 'R', l: 'L', r: 'R' };
 
+/** A column's part of a line that was put together. */
+export interface LineSpan {
+  readonly column: RowColumn;
+  readonly from: number;
+  readonly to: number;
+}
+
 /** Puts a table's cells together as a row line, remembering which part of it came from which column. */
-function lineOfCells(
-  cells: readonly string[],
-  columns: Partial<Record<RowColumn, number>>,
-): { text: string; spans: { column: RowColumn; from: number; to: number }[] } {
+export function lineOfCells(cells: readonly string[], columns: Partial<Record<RowColumn, number>>): { text: string; spans: LineSpan[] } {
   const whole = columns.line === undefined ? '' : (cells[columns.line] ?? '').trim();
   if (whole !== '') return { text: whole, spans: [{ column: 'line', from: 0, to: whole.length }] };
   let text = '';
-  const spans: { column: RowColumn; from: number; to: number }[] = [];
+  const spans: LineSpan[] = [];
   for (const [column, before, after] of LEADS) {
     const index = columns[column];
     let cell = index === undefined ? '' : (cells[index] ?? '').trim().replace(/\s+/g, ' ');
-    if (column === 'hand') cell = HAND_WORDS[cell.toLowerCase()] ?? cell;
+    /* A spreadsheet writes 24 holes as 24.0 or 24,00 when the column is formatted so. */
+    if (column === 'holes') cell = cell.replace(/^(\d+)[.,]0+$/, '$1');
+    if (column === 'name' && /[;"]/.test(cell)) cell = quoted(cell);
+    if (column === 'hand') cell = own(HAND_WORDS, cell.toLowerCase()) ?? cell;
     if (cell === '' && column !== 'stack' && column !== 'rivet') continue;
     text += before;
     spans.push({ column, from: text.length, to: text.length + cell.length });
     text += cell + after;
   }
   return { text, spans };
+}
+
+/** The column a character of the line came from. */
+export function spanAt(spans: readonly LineSpan[], at: number): LineSpan | undefined {
+  return spans.find((s) => at <= s.to) ?? spans.at(-1);
 }
 
 /** Reads a table of rows; a part made by one line serves the next. */
@@ -73,8 +87,7 @@ export function readRowTable(
       return { number, cells, made: made.value, problem: null, column: null };
     }
     const at = made.problem.at ?? 0;
-    const span = spans.find((s) => at <= s.to) ?? spans.at(-1);
-    return { number, cells, made: null, problem: made.problem, column: span?.column ?? 'stack' };
+    return { number, cells, made: null, problem: made.problem, column: spanAt(spans, at)?.column ?? 'stack' };
   });
 }
 
@@ -91,7 +104,7 @@ export function readPartTable(
     const name = cell('name').replace(/\s+/g, ' ');
     if (name === '' || name.length > 120) return fail({ code: 'part-name-empty' }, 'name');
     const handText = cell('hand');
-    const hand = handText === '' ? null : (HAND_WORDS[handText.toLowerCase()] as Hand | undefined);
+    const hand = handText === '' ? null : (own(HAND_WORDS, handText.toLowerCase()) as Hand | undefined);
     if (hand === undefined) return fail({ code: 'hand-unknown', data: { text: handText.slice(0, 30) } }, 'hand');
     if (parts.some((p) => p.definition.name.toLowerCase() === name.toLowerCase() && p.definition.hand === hand))
       return fail({ code: 'part-name-taken', data: { part: name } }, 'name');
@@ -119,16 +132,16 @@ export function readPartTable(
 /** The rows of an assembly as a table with heads; what is written reads back to the same rows. */
 export function rowTable(rows: readonly RowDefinition[], parts: ReadonlyMap<string, PartDefinition>, units: Units): string[][] {
   const columns = ROW_COLUMNS.filter((c) => c !== 'line');
-  const words = { dimple: ' dimple', countersink: ' csk', none: ' plain' } as const;
   const lines = rows.map((row) => {
     const cells: Record<(typeof columns)[number], string> = {
       name: row.name,
-      stack: row.layers
-        .map(
-          (l) =>
-            `${parts.get(l.partId)?.name ?? '?'} ${typedText((parts.get(l.partId) as PartDefinition).thickness, units)}${l.plans ? words[l.plans] : ''}`,
-        )
-        .join(' / '),
+      stack: formatStack(
+        row.layers.map((l) => {
+          const part = parts.get(l.partId);
+          return { name: part?.name ?? '?', thickness: part ? typedText(part.thickness, units) : '?', plans: l.plans ?? undefined };
+        }),
+        units,
+      ),
       rivet: formatCallout({ ...row, size: rivetOfDash(row.dash) as RivetSize }),
       holes: String(holesInPlan(row.holes).length),
       pitch: row.pitch ? typedText(row.pitch, units) : '',

@@ -12,7 +12,8 @@ import {
   MARK_KINDS,
   type Mark,
 } from '../record/marks';
-import { ROW_LINE_MAX_LAYERS, ROW_MAX_HOLES } from './row-line';
+import { ROW_LINE_MAX_LAYERS } from './row-line-layers';
+import { ROW_MAX_HOLES } from './row-line-options';
 import { id, length, lengthDash, time, typed, WHO_AND_WHEN } from './schema-parts';
 
 /** Most marks in one request. */

@@ -15,7 +15,8 @@ import { ALLOYS } from '../tables/fasteners';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
 import { PROFILE_IDS } from '../tables/profiles';
 import { SHEET_MAX, SHEET_MIN } from '../tables/sheets';
-import { ROW_LINE_MAX_LAYERS, ROW_MAX_HOLES } from './row-line';
+import { ROW_LINE_MAX_LAYERS } from './row-line-layers';
+import { ROW_MAX_HOLES } from './row-line-options';
 import { id, length, lengthDash, time, typed, units, WHO_AND_WHEN } from './schema-parts';
 
 /** Shapes of definitions and their changes; client and server check with the same ones. */

@@ -4,6 +4,7 @@ import { parseDimension, type DimensionKind } from '../units/dimension';
 import { lengthIn, type Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 import { checkShape } from './document';
+import { parseRowLine } from './row-line';
 
 const DIMENSION_SCHEMA = Joi.object({
   text: Joi.string().allow('').required(),
@@ -19,6 +20,39 @@ const CALLOUT_SCHEMA = Joi.object({
 })
   .required()
   .label('document');
+
+const ROW_SCHEMA = CALLOUT_SCHEMA;
+
+/** The verb `row`: one typed line taken apart, lengths as numbers of the document's units. */
+export function answerRow(value: unknown) {
+  const shape = checkShape<{ text: string; units?: Units }>(ROW_SCHEMA, value);
+  if (!shape.ok) return shape;
+  const { text, units = 'in' } = shape.value;
+  const parsed = parseRowLine(text, units);
+  if (!parsed.ok) return bad({ ...parsed.problem, path: 'text' });
+  const line = parsed.value;
+  const { fastener } = line;
+  return good({
+    ...(line.name === null ? {} : { name: line.name }),
+    layers: line.layers.map((l) => ({
+      part: l.name,
+      thickness: lengthIn(l.thickness.length, units),
+      ...(l.plans === undefined ? {} : { plans: l.plans }),
+    })),
+    fastener:
+      fastener.kind === 'callout'
+        ? { callout: formatCallout(fastener.callout) }
+        : fastener.kind === 'name'
+          ? { name: fastener.name }
+          : null,
+    ...(line.count === null ? {} : { count: line.count }),
+    ...(line.pitch === null ? {} : { pitch: lengthIn(line.pitch.length, units) }),
+    ...(line.edge === null ? {} : { edge: lengthIn(line.edge.length, units) }),
+    ...(line.hand === null ? {} : { hand: line.hand }),
+    ...(line.page === null ? {} : { page: line.page }),
+    ...(line.far === null ? {} : { far: line.far.is }),
+  });
+}
 
 /** The verb `dimension`: a text to a number of the document's units. */
 export function answerDimension(value: unknown): Result<{ value: number; kind: DimensionKind }> {

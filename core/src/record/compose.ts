@@ -42,6 +42,10 @@ export function findPart(parts: readonly Entity<'part'>[], name: string, hand: H
  */
 export function composeRow(line: RowLine, context: ComposeContext, order: number, existing?: RowDefinition): Result<Composed> {
   const { newId, assemblyId, units } = context;
+  const { fastener, far } = line;
+  if (fastener.kind === 'none') return bad({ code: 'fastener-none-later', at: fastener.at });
+  if (fastener.kind === 'name') return bad({ code: 'fastener-unknown', at: fastener.at, data: { text: fastener.name } });
+  if (far?.is === 'flush') return bad({ code: 'far-flush-later', at: far.at });
   const newParts: Entity<'part'>[] = [];
   const layers: LayerDefinition[] = [];
   for (const layer of line.layers) {
@@ -78,7 +82,7 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
       bothSides: known?.bothSides ?? false,
     });
   }
-  const { callout } = line;
+  const { callout } = fastener;
   const sameRivet = existing !== undefined && existing.dash === callout.size.dash && existing.head === callout.head;
   /* Whatever the line does not say stays as it was, also what rows come to say later. */
   const was = existing ?? blankRow(assemblyId, order);
@@ -94,7 +98,7 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
     alloy: callout.alloy,
     lengthDash: callout.lengthDash,
     layers,
-    holes: resizeHoles(was.holes, line.count, newId),
+    holes: resizeHoles(was.holes, line.count ?? 1, newId),
     /* The hole and the angles belong to the rivet they were given for. */
     ...(sameRivet ? {} : { hole: null, headAngleDeg: 100, cutterAngleDeg: 100 }),
     pitch: line.pitch ? typed(line.pitch, units) : null,
@@ -110,19 +114,22 @@ export function typedText(length: TypedLength, units: Units): string {
 
 /** The row as its line, as it would be typed today in a kit of these units. */
 export function lineOfRow(row: RowDefinition, parts: ReadonlyMap<string, PartDefinition>, units: Units): string {
-  return formatRowLine({
-    name: row.name,
-    layers: row.layers.map((l) => {
-      const part = parts.get(l.partId);
-      return { name: part?.name ?? '?', thickness: part ? typedText(part.thickness, units) : '?', plans: l.plans ?? undefined };
-    }),
-    callout: { head: row.head, alloy: row.alloy, lengthDash: row.lengthDash, size: rivetOfDash(row.dash) as RivetSize },
-    count: holesInPlan(row.holes).length,
-    pitch: row.pitch ? typedText(row.pitch, units) : undefined,
-    edge: row.edge ? typedText(row.edge, units) : undefined,
-    hand: row.hand,
-    page: row.page,
-  });
+  return formatRowLine(
+    {
+      name: row.name,
+      layers: row.layers.map((l) => {
+        const part = parts.get(l.partId);
+        return { name: part?.name ?? '?', thickness: part ? typedText(part.thickness, units) : '?', plans: l.plans ?? undefined };
+      }),
+      callout: { head: row.head, alloy: row.alloy, lengthDash: row.lengthDash, size: rivetOfDash(row.dash) as RivetSize },
+      count: holesInPlan(row.holes).length,
+      pitch: row.pitch ? typedText(row.pitch, units) : undefined,
+      edge: row.edge ? typedText(row.edge, units) : undefined,
+      hand: row.hand,
+      page: row.page,
+    },
+    units,
+  );
 }
 
 /** A copy of a row with fresh ids: same definition, no marks. */

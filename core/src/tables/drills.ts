@@ -1,3 +1,4 @@
+import { own } from '../units/own';
 import { inches, MM_PER_INCH, type Mm } from '../units/length';
 
 /**
@@ -28,7 +29,7 @@ export function numberDrill(size: number): Mm | null {
 
 /** Diameter of letter drill A to Z, either case; null otherwise. */
 export function letterDrill(letter: string): Mm | null {
-  const found = LETTER_INCHES[letter.toUpperCase()];
+  const found = own(LETTER_INCHES, letter.toUpperCase());
   return found === undefined ? null : inches(found);
 }
 

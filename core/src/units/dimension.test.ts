@@ -41,6 +41,23 @@ describe('what builders write is taken', () => {
     ['1.5 in', 'mm', 38.1, 'decimal'],
     ['  .025  ', 'in', 0.025, 'decimal'],
     ['0,025', 'in', 0.025, 'decimal'],
+    ['.032"', 'in', 0.032, 'decimal'],
+    ['3/32nds', 'in', 0.09375, 'fraction'],
+    ['1.1/2', 'in', 1.5, 'fraction'],
+    ['\u00bd', 'in', 0.5, 'fraction'],
+    ['1 \u00bd"', 'in', 1.5, 'fraction'],
+    ['1\u00bd', 'in', 1.5, 'fraction'],
+    ['1\u20131/2"', 'in', 1.5, 'fraction'],
+    ['\u211630', 'in', 0.1285, 'drill-number'],
+    ['#30 drill', 'in', 0.1285, 'drill-number'],
+    ['drill #30', 'in', 0.1285, 'drill-number'],
+    ['letter F', 'in', 0.257, 'drill-letter'],
+    ['F drill', 'in', 0.257, 'drill-letter'],
+    ['4 cm', 'mm', 40, 'decimal'],
+    ['1 ft', 'in', 12, 'decimal'],
+    ['2\' 6"', 'in', 30, 'decimal'],
+    ['2\u2019 6 1/2\u201d', 'in', 30.5, 'fraction'],
+    ['3 Zoll', 'in', 3, 'decimal'],
   ] as const)('%s in a document in %s', (text, units, value, kind) => {
     expect(read(text, units)).toEqual([value, kind]);
   });
@@ -52,6 +69,8 @@ describe('what builders write is taken', () => {
     ['.500', 'in', 0.5],
     ['1/32', 'in', 0.03125],
     ['0,8', 'mm', 0.8],
+    ['25 mil', 'in', 0.025],
+    ['25 mil', 'mm', 0.635],
     ['12.7', 'mm', 12.7],
   ] as const)('sheet %s in %s', (text, units, value) => {
     expect((read(text, units, true) as [number, string])[0]).toBe(value);
@@ -84,6 +103,15 @@ describe('what means nothing is refused, saying what would be understood', () =>
     ['9999999 mm', 'dimension-unreadable'],
     ['999999 mm', 'dimension-too-large'],
     ['x'.repeat(10_000), 'dimension-too-long'],
+    ['25 mil', 'mil-ambiguous'],
+    ['6 ga', 'gauge-number'],
+    ['M4', 'fastener-not-length'],
+    ['#8 screw', 'fastener-not-length'],
+    ['\u2013.025', 'dimension-not-positive'],
+    ['2\' 13"', 'dimension-unreadable'],
+    ['30constructor', 'unit-unknown'],
+    ['30 toString', 'unit-unknown'],
+    ['30__proto__', 'dimension-unreadable'],
   ])('%s', (text, code) => {
     expect(read(text)).toBe(code);
     expect(problemMessage({ code, data: { text: 'x', max: 1, length: 1, unit: 'x', bottom: 3 } })).toContain(DIMENSION_HINT);
@@ -94,6 +122,7 @@ describe('what means nothing is refused, saying what would be understood', () =>
     ['.5001', 'in', 'sheet-out-of-range'],
     ['25', 'mm', 'sheet-out-of-range'],
     ['5', 'in', 'sheet-out-of-range'],
+    ['6 ga', 'in', 'gauge-number'],
     ['#40', 'in', 'sheet-by-drill'],
     ['E', 'in', 'sheet-by-drill'],
   ] as const)('sheet %s in %s', (text, units, code) => {

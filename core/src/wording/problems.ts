@@ -1,3 +1,4 @@
+import { own } from '../units/own';
 import type { Problem } from '../units/result';
 
 /** What a dimension field would understand; named in every refusal. */
@@ -24,6 +25,10 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'fraction-improper': (d) => `"${d.text}": after a whole number the fraction must be under 1. ${DIMENSION_HINT}`,
   'comma-ambiguous': (d) => `"${d.text}" could be thousands or a decimal comma: write a point, or no mark. ${DIMENSION_HINT}`,
   'bare-number-ambiguous': (d) => `"${d.text}" could be inches or thousandths: write a point or a unit. ${DIMENSION_HINT}`,
+  'mil-ambiguous': (d) =>
+    `"${d.text}" could be thousandths of an inch (write 25 thou) or millimetres (write 25 mm); for a sheet's thickness it means thousandths. ${DIMENSION_HINT}`,
+  'gauge-number': (d) => `"${d.text}": gauge numbers differ from metal to metal. Write the thickness itself, such as .040. ${DIMENSION_HINT}`,
+  'fastener-not-length': (d) => `"${d.text}" is a fastener's size, not a length. Write the diameter, such as #30 or 4 mm. ${DIMENSION_HINT}`,
   'callout-empty': () => `No rivet is named. ${CALLOUT_HINT}`,
   'callout-unreadable': (d) => `"${d.text}" is not a rivet call-out. ${CALLOUT_HINT}`,
   'callout-head-missing': (d) => `"${d.text}" does not say which head: put 426 (flush) or 470 (protruding) before it. ${CALLOUT_HINT}`,
@@ -45,9 +50,17 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'line-empty-name': () => 'The name before the semicolon is empty.',
   'line-empty-layer': () => `A sheet is missing here. ${ROW_LINE_HINT}`,
   'line-too-many-layers': (d) => `At most ${d.max} sheets go into one row.`,
+  'line-quote-open': () => 'A name that begins with a double quote ends with one.',
+  'layer-two-thicknesses': (d) =>
+    `"${d.text}": a second sheet or number begins here. Part sheets with a slash; a name that holds a number goes into double quotes.`,
+  'layer-name-quoted': (d) => `"${d.text}": a name that holds a number, a fraction or a unit goes into double quotes.`,
+  'fastener-unknown': (d) => `"${d.text}" is no rivet of the tables. ${CALLOUT_HINT}`,
+  'fastener-none-later': () => 'A row without a rivet cannot be planned yet. Name the rivet that closes it.',
+  'far-flush-later': () => 'A row that is flush on both sides cannot be planned yet.',
+  'far-unknown': (d) => `"${d.text}": the far side is plain or flush.`,
   'layer-no-part': (d) => `"${d.text}": name the part before its thickness, such as skin .025.`,
   'layer-no-thickness': (d) => `"${d.text}": a thickness is missing, such as skin .025.`,
-  'option-unknown': (d) => `"${d.text}" is not understood here. After the rivet: xN, @pitch, e=edge, hand=L or R, plan=page.`,
+  'option-unknown': (d) => `"${d.text}" is not understood here. After the rivet: xN, @pitch, e=edge, hand=L or R, far=flush, plan=page.`,
   'option-twice': (d) => `"${d.text}" is said twice.`,
   'option-empty': (d) => `"${d.text}" needs a value.`,
   'count-unreadable': (d) => `"${d.text}": the number of holes is a whole number from 1 to ${d.max}, such as x24.`,
@@ -116,6 +129,6 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
 
 /** The sentence for a problem, wherever it is shown. */
 export function problemMessage(p: Problem): string {
-  const wording = PROBLEM_CATALOGUE[p.code];
+  const wording = own(PROBLEM_CATALOGUE, p.code);
   return wording ? wording(p.data ?? {}) : p.code;
 }

@@ -44,7 +44,9 @@ export function RowLineField(p: RowLineFieldProps) {
   };
   const onPaste = (e: ClipboardEvent) => {
     const pasted = e.clipboardData.getData('text');
-    if (!/[\r\n]/.test(pasted.trim())) return;
+    /* Many lines, or cells of a spreadsheet. */
+    const isCells = pasted.includes('\t') || ((pasted.match(/;/g)?.length ?? 0) > 1 && !pasted.includes(':'));
+    if (!/[\r\n]/.test(pasted.trim()) && !isCells) return;
     e.preventDefault();
     p.onPasteMany(pasted);
   };
