@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { evenLayout, holeCount } from '../layout/even';
 import type { Finding } from '../prep/findings';
-import { edgeFindings, pitchFindings, rowDistanceFindings } from '../prep/spacing';
+import { edgeFindings, trueSpacingFindings } from '../prep/spacing';
+import { trueSpacing } from '../layout/true-spacing';
 import type { Head } from '../tables/fasteners';
 import { DEFAULT_LIMITS } from '../tables/limits';
 import { lengthIn, shorter, type Mm, type Units } from '../units/length';
@@ -63,14 +64,20 @@ export function answerLayout(value: unknown) {
   if (maxPitch !== undefined && holeCount(span as Mm, maxPitch) > MAX_HOLES)
     return bad({ code: 'layout-too-many', path: 'maxPitch', data: { max: MAX_HOLES } });
 
-  const spacing = maxPitch === undefined ? { count: doc.count as number } : { maxPitch };
-  const laid = evenLayout({ span: span as Mm, spacing, rows: doc.rows ?? 1, rowDistance, stagger: doc.stagger ?? true });
+  const by = maxPitch === undefined ? { count: doc.count as number } : { maxPitch };
+  const laid = evenLayout({ span: span as Mm, spacing: by, rows: doc.rows ?? 1, rowDistance, stagger: doc.stagger ?? true });
   const rule = { diameter: diameter as Mm, flush: doc.head === 'flush-100', limits: DEFAULT_LIMITS };
+  const places = (row: number) => laid.holes.filter((h) => h.row === row).map(({ x, y }) => ({ x, y }));
+  const laidRow = (row: number) => ({
+    name: row === 0 ? 'the first row' : 'the second row',
+    places: places(row),
+    diameter: diameter as Mm,
+  });
+  const spacing = trueSpacing(laidRow(0), laid.rowDistance === null ? [] : [laidRow(1)]);
   const findings: Finding[] = [
     ...(startEdge === undefined ? [] : edgeFindings(startEdge, rule)),
     ...(endEdge === undefined ? [] : edgeFindings(endEdge, rule)),
-    ...pitchFindings(laid.pitch, rule),
-    ...(laid.rowDistance === null ? [] : rowDistanceFindings(laid.rowDistance, rule)),
+    ...trueSpacingFindings(spacing, rule),
   ];
   if (thinnest !== undefined && shorter(rule.diameter, thinnest))
     findings.push({ code: 'rivet-small-for-sheet', severity: 'note', data: { diameter: rule.diameter, thickness: thinnest } });

@@ -82,13 +82,14 @@ export function answerPlan(value: unknown): Result<unknown> {
     }
   }
   const parts = new Map(doc.parts.filter((p) => p.deleted !== true).map((p) => [p.id, p.definition]));
+  const assemblyRows = doc.rows.filter((r) => r.deleted !== true).map((r) => r.definition);
   const answers: unknown[] = [];
   const rows: WorkRow[] = [];
   for (const [i, { id, definition: row, deleted }] of doc.rows.entries()) {
     if (deleted === true) continue;
     const missing = row.layers.findIndex((l) => !parts.has(l.partId));
     if (missing >= 0) return bad({ code: 'part-unknown', path: `rows[${i}].definition.layers[${missing}].partId` });
-    const planned = planRow(id, row, { kit, parts });
+    const planned = planRow(id, row, { kit, parts, assemblyRows });
     if (!planned) return bad({ code: 'part-unknown', path: `rows[${i}]` });
     answers.push({ id, name: planned.title, prep: prepAnswer(planned.plan, planned.stack, units) });
     rows.push(planned);

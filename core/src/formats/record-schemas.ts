@@ -28,6 +28,7 @@ const people = Joi.array()
 
 const thickness = typed(SHEET_MIN - 1e-9, SHEET_MAX + 1e-9);
 const nest = [Joi.valid('computed'), Joi.object({ fixed: typed(0, 10).required() })];
+const layoutText = Joi.string().allow('').max(20_000);
 const prep = Joi.valid('dimple', 'countersink', 'none', null).required();
 
 const limits = Joi.object(
@@ -168,6 +169,19 @@ const row = Joi.object({
     path: Joi.array().items(place).min(2).max(500).required(),
     startEdgeMm: Joi.number().min(0).max(100_000).required(),
     endEdgeMm: Joi.number().min(0).max(100_000).required(),
+    typed: Joi.object({
+      units,
+      path: layoutText.required(),
+      by: Joi.valid('pitch', 'count').required(),
+      maxPitch: layoutText.required(),
+      count: layoutText.required(),
+      startEdge: layoutText.required(),
+      endEdge: layoutText.required(),
+      second: Joi.valid('none', 'staggered', 'square').required(),
+      lapWidth: layoutText.required(),
+      keepClear: layoutText.required(),
+      secondRowId: id,
+    }),
   }).allow(null),
   start: Joi.valid(...ROW_STARTS),
   access: Joi.object({

@@ -1,7 +1,7 @@
 import type { HoleDefinition, RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import type { Mm } from '../units/length';
-import { layoutAlong, type Place } from './path';
+import { layoutAlong, type PathLayout, type Place } from './path';
 
 /** A hole of a row where it lies on the assembly, mm. */
 export interface PlacedHole {
@@ -28,13 +28,17 @@ export function holePlaces(row: RowDefinition): PlacedHole[] | null {
 
 /** The nominal places of a laid-out row with so many holes, even along its path. */
 export function evenPlaces(row: RowDefinition, count: number): readonly Place[] | null {
+  return evenLayoutOf(row, count)?.places ?? null;
+}
+
+/** The same with distances along the path. */
+export function evenLayoutOf(row: RowDefinition, count: number): PathLayout | null {
   if (!row.laid || count < 2) return null;
-  const laid = layoutAlong(row.laid.path, {
+  return layoutAlong(row.laid.path, {
     spacing: { count },
     startEdge: row.laid.startEdgeMm as Mm,
     endEdge: row.laid.endEdgeMm as Mm,
   });
-  return laid && laid.places;
 }
 
 /** The line a row is drawn along: its laid-out path, else through its holes. */

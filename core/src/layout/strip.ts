@@ -1,4 +1,4 @@
-import type { Mm, Units } from '../units/length';
+import type { Units } from '../units/length';
 import { showNumber } from '../units/show';
 import type { Place } from './path';
 
@@ -45,6 +45,8 @@ export interface StripQuestion {
   readonly outlines: readonly (readonly Place[])[];
   readonly holeMm: number;
   readonly units: Units;
+  /** What is written under each hole, mm, and from where it counts; absent: straight from the first hole. */
+  readonly running?: { readonly distances: readonly number[]; readonly zero: string } | undefined;
 }
 
 const MARGIN_MM = 14;
@@ -53,7 +55,7 @@ const NAME_MM = 3;
 const DISTANCE_MM = 2.2;
 const FINE = 0.1;
 const THIN = 0.2;
-/** Draws a row turned so that it runs level: centre crosses, the hole's own size, numbers, straight distances from the first hole. */
+/** Draws a row turned so that it runs level: centre crosses, the hole's own size, numbers, distances from the zero it names. */
 export function stripOf(q: StripQuestion): Strip {
   const level = levelled(q.places);
   const places = q.places.map(level);
@@ -76,9 +78,13 @@ export function stripOf(q: StripQuestion): Strip {
     const corners = outline.map(level);
     polyline([...corners, corners[0] as Place], THIN);
   }
+  const first = q.places[0] as Place;
+  const { distances, zero } = q.running ?? {
+    distances: q.places.map((p) => Math.hypot(p.x - first.x, p.y - first.y)),
+    zero: 'the centre of hole 1',
+  };
   let named = -Infinity;
   let measured = -Infinity;
-  const first = places[0] as Place;
   places.forEach((p, i) => {
     const [x, y] = [toX(p.x), toY(p.y)];
     lines.push(
@@ -90,11 +96,12 @@ export function stripOf(q: StripQuestion): Strip {
       named = x;
     }
     if (x - measured >= DISTANCE_MM * 5) {
-      const distance = showNumber(Math.hypot(p.x - first.x, p.y - first.y) as Mm, q.units);
+      const distance = showNumber(distances[i] as number, q.units);
       texts.push({ x, y: y + CROSS_MM + DISTANCE_MM + 0.4, size: DISTANCE_MM, text: distance, anchor: 'middle' });
       measured = x;
     }
   });
+  texts.push({ x: 2, y: 3, size: DISTANCE_MM, text: `Distances from ${zero}`, anchor: 'start' });
   return {
     title: q.title,
     width: right - left + 2 * MARGIN_MM,

@@ -13,7 +13,7 @@ import {
 } from '../rivet/length';
 import { coneOf } from './countersink';
 import { verdictOf, worse, type Finding, type Verdict } from './findings';
-import { edgeFindings, outlineFindings, pitchFindings, rowDistanceFindings } from './spacing';
+import { edgeFindings, outlineFindings, pitchFindings, rowDistanceFindings, trueSpacingFindings } from './spacing';
 import { SCHOOL_IDS, type PrepAnswer, type SchoolId, type Stack } from './stack';
 import { walkStack, type PlannedLayer } from './walk';
 
@@ -147,8 +147,10 @@ function judgeRow(stack: Stack, findings: Finding[]): void {
     if (layer.outline) findings.push(...outlineFindings(layer.outline, spacing, i));
     if (layer.thickness > thickest) thickest = layer.thickness;
   }
-  if (stack.pitch !== undefined) findings.push(...pitchFindings(stack.pitch, spacing));
-  if (stack.rowDistance !== undefined) findings.push(...rowDistanceFindings(stack.rowDistance, spacing));
+  if (stack.spacing) findings.push(...trueSpacingFindings(stack.spacing, spacing));
+  /* What was typed decides where nothing was measured; a row told to have another beside it counts as such. */
+  if (stack.pitch !== undefined && !stack.spacing?.least) findings.push(...pitchFindings(stack.pitch, spacing, stack.rowDistance));
+  if (stack.rowDistance !== undefined && !stack.spacing?.beside) findings.push(...rowDistanceFindings(stack.rowDistance, spacing));
   if (D < thickest - SAME_LENGTH_MM)
     findings.push({ code: 'rivet-small-for-sheet', severity: 'note', data: { diameter: D, thickness: thickest } });
   if (D > limits.rivetLargeT * thickest + SAME_LENGTH_MM)

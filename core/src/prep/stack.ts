@@ -1,4 +1,5 @@
 import type { RowEdge } from '../layout/outline';
+import type { TrueSpacing } from '../layout/true-spacing';
 import type { Head, RivetSize } from '../tables/fasteners';
 import type { Limits } from '../tables/limits';
 import type { ProfileId } from '../tables/profiles';
@@ -47,6 +48,8 @@ export interface Stack {
   readonly edge?: Mm | undefined;
   readonly pitch?: Mm | undefined;
   readonly rowDistance?: Mm | undefined;
+  /** Measured between the holes as they lie, where the row is placed; it takes the place of the nominal pitch and row distance. */
+  readonly spacing?: TrueSpacing | undefined;
   readonly halfDash: boolean;
   readonly profile: ProfileId;
   readonly headAngleDeg: number;

@@ -140,6 +140,8 @@ export function duplicateRow(row: RowDefinition, order: number, newId: () => str
     name: row.name ? `${row.name} copy` : '',
     layers: row.layers.map((l) => ({ ...l, id: newId() })),
     holes: freshHoles(row.holes, newId),
+    /* The copy has no second row of its own. */
+    ...(row.laid?.typed ? { laid: { ...row.laid, typed: { ...row.laid.typed, secondRowId: undefined } } } : {}),
     mirroredFrom: null,
   };
 }

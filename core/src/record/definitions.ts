@@ -223,6 +223,24 @@ export interface LaidPath {
   readonly path: readonly { readonly x: number; readonly y: number }[];
   readonly startEdgeMm: number;
   readonly endEdgeMm: number;
+  /** What was typed to lay it out, to be shown again as typed; absent in rows laid out before this was kept. */
+  readonly typed?: LayoutTyped | undefined;
+}
+
+/** The fields of the layout as somebody typed them, in the units of then. */
+export interface LayoutTyped {
+  readonly units: Units;
+  readonly path: string;
+  readonly by: 'pitch' | 'count';
+  readonly maxPitch: string;
+  readonly count: string;
+  readonly startEdge: string;
+  readonly endEdge: string;
+  readonly second: 'none' | 'staggered' | 'square';
+  readonly lapWidth: string;
+  readonly keepClear: string;
+  /** The row that was made as the second one, by id. */
+  readonly secondRowId?: string | undefined;
 }
 
 /** How the holes of a row can be got at, on the tool's side; null: nothing in the way, or not measured. */

@@ -1,6 +1,6 @@
 import type { HoleDefinition, PartDefinition, RowDefinition, TypedLength } from './definitions';
 import { holesInPlan, resizeHoles } from './holes';
-import { turnPlace } from './mirror';
+import { turnLaid, turnPlace } from './mirror';
 
 /*
  * What has come to differ between a mirrored row or part and the one it was made from, after turning. Differences are
@@ -125,7 +125,7 @@ export function takeOverRow(copy: RowDefinition, source: RowDefinition, key: Row
     return { ...copy, holes: fromSource(copy, source, (h, other) => withProperty(h, 'holds', other?.holds && { holds: other.holds })) };
   if (key === 'laid') {
     const holes = fromSource(copy, source, (h, other) => withProperty(h, 'at', other?.at && { at: turnPlace(other.at) }));
-    return { ...copy, holes, laid: source.laid ? { ...source.laid, path: source.laid.path.map(turnPlace) } : null };
+    return { ...copy, holes, laid: source.laid ? turnLaid(source.laid) : null };
   }
   return { ...copy, [key]: source[key] };
 }

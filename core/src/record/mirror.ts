@@ -1,4 +1,14 @@
-import type { AssemblyDefinition, Edit, Entity, Hand, LayerDefinition, Orientation, PartDefinition, RowDefinition } from './definitions';
+import type {
+  AssemblyDefinition,
+  Edit,
+  Entity,
+  Hand,
+  LaidPath,
+  LayerDefinition,
+  Orientation,
+  PartDefinition,
+  RowDefinition,
+} from './definitions';
 import { freshHoles } from './holes';
 
 /*
@@ -29,6 +39,11 @@ function mirrorPart(source: Entity<'part'>, assemblyId: string): PartDefinition 
     ...(definition.orientation ? { orientation: mirrorOrientation(definition.orientation) } : {}),
     ...(definition.outline ? { outline: { ...definition.outline, corners: definition.outline.corners.map(turnPlace) } } : {}),
   };
+}
+
+/** A laid-out path on the other side; what was typed for this side is not what would be typed there. */
+export function turnLaid({ typed: _, ...laid }: LaidPath): LaidPath {
+  return { ...laid, path: laid.path.map(turnPlace) };
 }
 
 /** What was told of a row by naming others, by the ids they have on the other side; what has none there is left out. */
@@ -63,7 +78,7 @@ function mirrorDefinition(
     layers,
     holes: freshHoles(row.holes, newId, turnPlace),
     mirroredFrom: source.id,
-    ...(row.laid ? { laid: { ...row.laid, path: row.laid.path.map(turnPlace) } } : {}),
+    ...(row.laid ? { laid: turnLaid(row.laid) } : {}),
   };
 }
 

@@ -3,15 +3,19 @@ import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { DEFAULT_LIMITS, withOwnLimits, type Limits } from '../tables/limits';
 import { mm, type Mm } from '../units/length';
 import { holePlaces } from '../layout/hole-places';
+import { trueSpacing, type LaidRow, type TrueSpacing } from '../layout/true-spacing';
 import { rowEdge } from '../layout/outline';
 import type { Place } from '../layout/path';
 import type { KitDefinition, Outline, PartDefinition, RowDefinition, TypedLength } from './definitions';
+import { rowTitle } from './title';
 
 /** What a row's plan needs beside the row. */
 export interface RowContext {
   readonly kit: KitDefinition;
   /** Parts by id. */
   readonly parts: ReadonlyMap<string, PartDefinition>;
+  /** All rows of the assembly, this one among them or not: true distances are measured to those that lie on a part of this one. */
+  readonly rows?: readonly RowDefinition[] | undefined;
 }
 
 /** The thickness every computation uses: measured where there is one, else nominal. */
@@ -26,6 +30,36 @@ function optional(length: TypedLength | null): Mm | undefined {
 /** The kit's limits: defaults with its own figures over them. */
 export function limitsOf(kit: KitDefinition): Limits {
   return Object.keys(kit.limits).length === 0 ? DEFAULT_LIMITS : withOwnLimits(kit.limits as Partial<Limits>);
+}
+
+/** A placed row with its places, worked out once for each definition. */
+const PLACES = new WeakMap<RowDefinition, readonly Place[] | null>();
+
+function placesOf(row: RowDefinition): readonly Place[] | null {
+  let places = PLACES.get(row);
+  if (places === undefined) PLACES.set(row, (places = holePlaces(row)?.map((p) => p.place) ?? null));
+  return places;
+}
+
+/** What lies between the holes of a placed row and those of the rows that share a part with it; undefined where it is not placed. */
+export function spacingOf(row: RowDefinition, context: RowContext): TrueSpacing | undefined {
+  const places = placesOf(row);
+  return places ? trueSpacing(laidRow(row, places, context), rowsAround(row, context)) : undefined;
+}
+
+function laidRow(row: RowDefinition, places: readonly Place[], context: RowContext): LaidRow {
+  return { name: rowTitle(row, context.parts), places, diameter: (rivetOfDash(row.dash) as RivetSize).diameter };
+}
+
+/** The placed rows of the assembly that share a part with this one: only those can come near it. */
+export function rowsAround(row: RowDefinition, context: RowContext): LaidRow[] {
+  const parts = new Set(row.layers.map((l) => l.partId));
+  return (context.rows ?? []).flatMap((other) => {
+    const isSame = other === row || other.layers.some((l) => l.id === row.layers[0]?.id);
+    if (isSame || !other.layers.some((l) => parts.has(l.partId))) return [];
+    const at = placesOf(other);
+    return at ? [laidRow(other, at, context)] : [];
+  });
 }
 
 /** The stack of a row; null where a layer names a part that is not there. */
@@ -68,6 +102,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
     edge: optional(row.edge),
     pitch: optional(row.pitch),
     rowDistance: optional(row.rowDistance),
+    ...(context.rows ? { spacing: spacingOf(row, context) } : {}),
     halfDash: kit.halfDash,
     profile: kit.profile,
     headAngleDeg: row.headAngleDeg,

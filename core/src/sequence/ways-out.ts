@@ -173,7 +173,14 @@ function bentRow(row: RowDefinition, inTheWay: readonly ShutOff[]): RowDefinitio
 /** The row as another definition has it: planned again, all operations derived again, the order as near to the one at hand as can be. */
 function otherRow(question: WaysOutQuestion, kind: WayOutKind, before: WorkRow, definition: RowDefinition | null): WayOut[] {
   const { model, order, minutes } = question;
-  const planned = definition && planRow(before.id, definition, { kit: model.kit, parts: model.parts, states: before.states });
+  const planned =
+    definition &&
+    planRow(before.id, definition, {
+      kit: model.kit,
+      parts: model.parts,
+      assemblyRows: model.rows.map((r) => r.row),
+      states: before.states,
+    });
   if (!definition || !planned) return [];
   const next = deriveSequence({ ...model, rows: model.rows.map((r) => (r.id === before.id ? planned : r)) });
   const ordered = followOrder(next.left, order);

@@ -35,11 +35,13 @@ export interface RowPlanning {
   readonly kit: KitDefinition;
   readonly parts: ReadonlyMap<string, PartDefinition>;
   readonly states?: HoleStates | undefined;
+  /** All rows of the assembly. */
+  readonly assemblyRows?: readonly RowDefinition[] | undefined;
 }
 
 /** A row with its stack, plan, steps and set-ups; null where it names a part that is not there. */
-export function planRow(id: string, row: RowDefinition, { kit, parts, states = new Map() }: RowPlanning): WorkRow | null {
-  const stack = stackOf(row, { kit, parts });
+export function planRow(id: string, row: RowDefinition, { kit, parts, assemblyRows, states = new Map() }: RowPlanning): WorkRow | null {
+  const stack = stackOf(row, { kit, parts, rows: assemblyRows });
   if (!stack) return null;
   const plan = planStack(stack);
   const steps = stepsOf(row, plan.layers, { kit, parts });
@@ -50,9 +52,12 @@ export function planRow(id: string, row: RowDefinition, { kit, parts, states = n
 export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): AssemblyWork {
   const byId = new Map(parts.map((p) => [p.id, p.definition]));
   const folded = fold(marks);
+  const definitions = rows.map((r) => r.definition);
   const work = [...rows]
     .sort((a, b) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1))
-    .flatMap(({ id, definition }) => planRow(id, definition, { kit, parts: byId, states: folded.rows.get(id) }) ?? []);
+    .flatMap(
+      ({ id, definition }) => planRow(id, definition, { kit, parts: byId, assemblyRows: definitions, states: folded.rows.get(id) }) ?? [],
+    );
   return {
     rows: work,
     partsDone: folded.parts,

@@ -29,6 +29,8 @@ export interface Limits {
   readonly edgeHighD: number;
   readonly pitchStopD: number;
   readonly pitchFlushD: number;
+  /** Pitch of a row with another one within so many D beside it: caution under so many D. */
+  readonly pitchBesideD: number;
   readonly pitchHighD: number;
   readonly rowDistanceD: number;
   /** rivet-large-for-sheet: D over so many times the thickest sheet. */
@@ -58,6 +60,7 @@ export const DEFAULT_LIMITS: Limits = {
   edgeHighD: 4,
   pitchStopD: 3,
   pitchFlushD: 3.5,
+  pitchBesideD: 4,
   pitchHighD: 16,
   rowDistanceD: 2.5,
   rivetLargeT: 4,

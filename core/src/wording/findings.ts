@@ -78,12 +78,12 @@ export const FINDING_CATALOGUE: Readonly<Record<FindingCode, FindingEntry>> = {
   },
   'pitch-low': {
     title: 'Holes too close together',
-    when: 'pitch under 3 D (stop); flush heads 3 D to 3.5 D (caution)',
+    when: 'along a row under 3 D (stop); flush heads 3 D to 3.5 D, a row with another within 4 D beside it 3 D to 4 D (caution); any two holes of two rows under 3 D, staggered neighbours under 2.5 D (stop)',
     advice: 'Only with the plans. Ask the kit maker.',
   },
   'row-distance-low': {
     title: 'Rows too close together',
-    when: 'distance between rows under 2.5 D',
+    when: 'rows side by side (within 30 degrees, overlapping) under 2.5 D across',
     advice: 'Stop and ask the kit maker.',
   },
   'pitch-high': {
@@ -155,11 +155,11 @@ export function findingMessage(f: Finding, units: Units, parts: readonly { part:
         ? `${sheet}: hole ${f.data.hole} lies off the part as it is drawn.`
         : `${sheet}: ${f.data.count} holes, the first of them ${f.data.hole}, lie off the part as it is drawn.`;
     case 'pitch-low':
-      return `Pitch ${L('pitch')} is under ${showFactor(f.data.limitD as number)} D = ${L('limit')}.`;
+      return `${pitchName(f)} ${L('pitch')} is under ${showFactor(f.data.limitD as number)} D = ${L('limit')}${f.data.paired === undefined ? '' : ', with another row beside it'}.`;
     case 'row-distance-low':
-      return `Rows ${L('distance')} apart, under ${showFactor(f.data.limitD as number)} D = ${L('limit')}.`;
+      return `Rows ${L('distance')} apart${f.data.row === undefined ? '' : ` (${f.data.row})`}, under ${showFactor(f.data.limitD as number)} D = ${L('limit')}.`;
     case 'pitch-high':
-      return `Pitch ${L('pitch')} is over ${showFactor(f.data.limitD as number)} D = ${L('limit')}: wider than usual, see the plans.`;
+      return `${pitchName(f)} ${L('pitch')} is over ${showFactor(f.data.limitD as number)} D = ${L('limit')}: wider than usual, see the plans.`;
     case 'rivet-small-for-sheet':
       return `Rivet ${L('diameter')} is thinner than the thickest sheet ${L('thickness')} (rule of thumb: about three times it).`;
     case 'rivet-large-for-sheet':
@@ -173,6 +173,13 @@ export function findingMessage(f: Finding, units: Units, parts: readonly { part:
     case 'mixed-fit':
       return `Rivets share the load with ${f.data.with === 'bolts' ? 'bolts' : 'close-fitting pins'}: the tighter fit is loaded first.`;
   }
+}
+
+/** Whose distance it is: the row's pitch, two of its holes, or a hole of it and one of another row. */
+function pitchName(f: Finding): string {
+  const { hole, otherHole, row } = f.data;
+  if (hole === undefined) return 'Pitch';
+  return row === undefined ? `Holes ${hole} and ${otherHole}:` : `Hole ${hole} and hole ${otherHole} of ${row}:`;
 }
 
 function word(prep: number | string | undefined): string {

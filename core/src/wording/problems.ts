@@ -27,8 +27,10 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'bare-number-ambiguous': (d) => `"${d.text}" could be inches or thousandths: write a point or a unit. ${DIMENSION_HINT}`,
   'mil-ambiguous': (d) =>
     `"${d.text}" could be thousandths of an inch (write 25 thou) or millimetres (write 25 mm); for a sheet's thickness it means thousandths. ${DIMENSION_HINT}`,
-  'gauge-number': (d) => `"${d.text}": gauge numbers differ from metal to metal. Write the thickness itself, such as .040. ${DIMENSION_HINT}`,
-  'fastener-not-length': (d) => `"${d.text}" is a fastener's size, not a length. Write the diameter, such as #30 or 4 mm. ${DIMENSION_HINT}`,
+  'gauge-number': (d) =>
+    `"${d.text}": gauge numbers differ from metal to metal. Write the thickness itself, such as .040. ${DIMENSION_HINT}`,
+  'fastener-not-length': (d) =>
+    `"${d.text}" is a fastener's size, not a length. Write the diameter, such as #30 or 4 mm. ${DIMENSION_HINT}`,
   'callout-empty': () => `No rivet is named. ${CALLOUT_HINT}`,
   'callout-unreadable': (d) => `"${d.text}" is not a rivet call-out. ${CALLOUT_HINT}`,
   'callout-head-missing': (d) => `"${d.text}" does not say which head: put 426 (flush) or 470 (protruding) before it. ${CALLOUT_HINT}`,

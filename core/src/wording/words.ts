@@ -55,6 +55,7 @@ export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
   pitchStopD: 'Pitch, times D: stop under',
   pitchFlushD: 'Pitch of flush heads, times D: caution under',
   pitchHighD: 'Pitch, times D: note over',
+  pitchBesideD: 'Pitch of a row with another beside it, times D: caution under',
   rowDistanceD: 'Row distance, times D: stop under',
   rivetLargeT: 'Rivet thick: over so many times the sheet',
   formFactor: 'Form factor k of the driven head',

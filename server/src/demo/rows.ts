@@ -18,7 +18,7 @@ export const FLOAT_ROWS: readonly DemoRow[] = [
     ],
   },
   {
-    line: 'Keel, aft half ; bottom skin .025 / frame 2 flange .040 : 426AD3-3.5 x18 @1.25 e=5/16 hand=L plan=FL-07',
+    line: 'Keel, aft half ; bottom skin .025 / frame flange 2 .040 : 426AD3-3.5 x18 @1.25 e=5/16 hand=L plan=FL-07',
     extra: {
       path: [
         [30, 0],
@@ -42,7 +42,7 @@ export const FLOAT_ROWS: readonly DemoRow[] = [
       { holes: '1-12', what: 'deburred', daysAgo: 3, by: 'TK' },
     ],
   },
-  { line: 'Frame 3 to doubler ; doubler .032 / frame 2 flange .040 : 426AD3 x14 @1.1 e=.25 hand=L plan=FL-08' },
+  { line: 'Frame 3 to doubler ; doubler .032 / frame flange 2 .040 : 426AD3 x14 @1.1 e=.25 hand=L plan=FL-08' },
   { line: 'Bulkhead web to keel angle ; bulkhead web .050 / keel angle .063 : 426AD3 x16 @1.5 e=9/32 hand=L plan=FL-09' },
   { line: 'Strake, inboard ; bottom skin .025 / strake .050 : 426AD3 x20 @1.25 e=9/32 hand=L plan=FL-10', extra: { school: 'two-thirds' } },
   { line: 'Strake, outboard ; bottom skin .025 / strake .050 dimple : 426AD3 x20 @1.25 e=9/32 hand=L plan=FL-10' },
@@ -58,7 +58,7 @@ export const FLOAT_ROWS: readonly DemoRow[] = [
     line: 'Pump-out cover ring ; cover ring .040 / deck skin .025 : 426AD3 x10 @1.25 e=9/32 hand=L plan=FL-14',
     extra: { hole: '.105', school: 'band-030-040' },
   },
-  { line: 'Long rivets by mistake ; deck skin .025 / frame 3 flange .032 : 426AD3-6 x22 @1.25 e=9/32 hand=L plan=FL-12' },
+  { line: 'Long rivets by mistake ; deck skin .025 / frame flange 3 .032 : 426AD3-6 x22 @1.25 e=9/32 hand=L plan=FL-12' },
   {
     line: 'Chine strip, both faces ; chine strip .080 / bottom skin .025 : 426AD4 x26 @1.25 e=3/8 hand=L plan=FL-15',
     extra: {
@@ -94,7 +94,7 @@ export const FLOAT_ROWS: readonly DemoRow[] = [
     extra: { cutterAngleDeg: 120 },
   },
   {
-    line: 'Frame 3, web stiffener ; stiffener .016 / frame 3 flange .032 : 470AD3 x18 @1 e=1/4 hand=L plan=FL-09',
+    line: 'Frame 3, web stiffener ; stiffener .016 / frame flange 3 .032 : 470AD3 x18 @1 e=1/4 hand=L plan=FL-09',
     extra: {
       path: [
         [33, 2],
@@ -156,19 +156,19 @@ export const BAY_ROWS: readonly DemoRow[] = [
     line: 'Lens frame, holes of the kit ; nose skin .025 / lens frame .040 : 426AD3 x9 @1.5 e=.3 hand=L plan=LL-05',
     extra: {
       path: [
-        [3.7, 1.5],
-        [16.3, 1.5],
+        [3.7, 0.8],
+        [16.3, 0.8],
       ],
       places: [
-        [4.03, 1.52],
-        [5.53, 1.53],
-        [7.03, 1.55],
-        [8.53, 1.56],
-        [10.03, 1.58],
-        [11.64, 1.66],
-        [13.03, 1.61],
-        [14.53, 1.62],
-        [16.03, 1.64],
+        [4.03, 0.82],
+        [5.53, 0.83],
+        [7.03, 0.85],
+        [8.53, 0.86],
+        [10.03, 0.88],
+        [11.64, 0.96],
+        [13.03, 0.91],
+        [14.53, 0.92],
+        [16.03, 0.94],
       ],
     },
   },
@@ -179,8 +179,8 @@ export const BAY_ROWS: readonly DemoRow[] = [
       start: 'none',
       holds: { 4: 'square' },
       path: [
-        [16.5, 1.45],
-        [20.3, 1.45],
+        [-1.95, 2],
+        [1.85, 2],
       ],
     },
   },

@@ -20,7 +20,8 @@ export async function findRow(db: Database, id: string): Promise<Result<FoundRow
   const assembly = row ? await findEntity(db, 'assembly', row.definition.assemblyId) : null;
   const kit = assembly ? await findEntity(db, 'kit', assembly.definition.kitId) : null;
   if (!row || !assembly || !kit) return bad({ code: 'row-unknown' });
-  const parts = new Map((await listOfAssembly(db, assembly.id)).parts.map((p) => [p.id, p.definition]));
-  const stack = stackOf(row.definition, { kit: kit.definition, parts });
+  const all = await listOfAssembly(db, assembly.id);
+  const parts = new Map(all.parts.map((p) => [p.id, p.definition]));
+  const stack = stackOf(row.definition, { kit: kit.definition, parts, rows: all.rows.map((r) => r.definition) });
   return stack ? good({ row, kit: kit.definition, assembly, parts, stack }) : bad({ code: 'part-unknown' });
 }

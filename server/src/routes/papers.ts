@@ -22,6 +22,8 @@ export function paperRoutes(db: Database): Router {
   routes.get('/rows/:id/strip.pdf', async (req, res) => {
     const paper = paperOf(req.query.paper);
     if (paper === null) return refuse(res, 400, 'paper-unknown');
+    const from = req.query.from ?? 'start';
+    if (from !== 'start' && from !== 'end') return refuse(res, 400, 'request-invalid');
     const found = await findRow(db, req.params.id);
     if (!found.ok) return refuse(res, found.problem.code === 'part-unknown' ? 409 : 404, found.problem.code);
     const { row, stack, parts, kit, assembly } = found.value;
@@ -30,6 +32,7 @@ export function paperRoutes(db: Database): Router {
       stack,
       parts,
       units: kit.units,
+      from,
     });
     if (!strip) return refuse(res, 409, 'row-not-placed');
     res.type('pdf').attachment('strip.pdf');

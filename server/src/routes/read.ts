@@ -64,7 +64,11 @@ export function readRoutes(db: Database): Router {
     if (!assembly || !kit) return refuse(res, 404, 'assembly-unknown');
     rows.sort(({ entity: a }, { entity: b }) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1));
     const started = performance.now();
-    const context: RowContext = { kit: kit.definition, parts: new Map(parts.map((p) => [p.entity.id, p.entity.definition])) };
+    const context: RowContext = {
+      kit: kit.definition,
+      parts: new Map(parts.map((p) => [p.entity.id, p.entity.definition])),
+      rows: rows.map((r) => r.entity.definition),
+    };
     const summaries = Object.fromEntries(rows.map(({ entity }) => [entity.id, summaryOf(entity, context)]));
     const planMs = performance.now() - started;
     res.setHeader('Server-Timing', `db;dur=${(started - asked).toFixed(2)}, plan;dur=${planMs.toFixed(2)}`);

@@ -5,7 +5,7 @@ import type { Entity, KitDefinition, PartDefinition } from '#core/record/definit
 import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
-import { stackOf } from '#core/record/stack-of';
+import { spacingOf, stackOf } from '#core/record/stack-of';
 import { MarkFolder } from '#core/record/folder';
 import { leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
 import { setupsOf, type SetupUse } from '#core/setup/setup';
@@ -70,6 +70,8 @@ interface Planned {
   readonly entity: Entity<'row'>;
   readonly kit: KitDefinition;
   readonly parts: string;
+  /** What the rows around say of its holes' distances. */
+  readonly spacing: string;
   readonly stack: Stack;
   readonly plan: Plan;
 }
@@ -82,15 +84,23 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
     const parts = partsById(data.parts);
     const versions = new Map(data.parts.map((p) => [p.id, p.version]));
     const next = new Map<string, Planned>();
+    const context = { kit: data.kit.definition, parts, rows: data.rows.map((r) => r.definition) };
     for (const entity of data.rows) {
       const partsKey = entity.definition.layers.map((l) => `${l.partId}:${versions.get(l.partId)}`).join();
       const known = cache.current.get(entity.id);
-      if (known && known.entity.version === entity.version && known.parts === partsKey && known.kit === data.kit.definition) {
+      const spacing = JSON.stringify(spacingOf(entity.definition, context)) ?? '';
+      if (
+        known &&
+        known.entity.version === entity.version &&
+        known.parts === partsKey &&
+        known.spacing === spacing &&
+        known.kit === data.kit.definition
+      ) {
         next.set(entity.id, known);
         continue;
       }
-      const stack = stackOf(entity.definition, { kit: data.kit.definition, parts });
-      if (stack) next.set(entity.id, { entity, kit: data.kit.definition, parts: partsKey, stack, plan: planStack(stack) });
+      const stack = stackOf(entity.definition, context);
+      if (stack) next.set(entity.id, { entity, kit: data.kit.definition, parts: partsKey, spacing, stack, plan: planStack(stack) });
     }
     cache.current = next;
     return [...next.values()];

@@ -1,11 +1,12 @@
 import { useMemo, useState } from 'react';
 import { fitRow, type RigidFit } from '#core/layout/fit';
 import { layoutAlong, pathLength, rowBeside, type KeepClear, type PathHole, type PathLayout, type Place } from '#core/layout/path';
+import { trueSpacing, type LaidRow } from '#core/layout/true-spacing';
 import { rowEdge } from '#core/layout/outline';
 import { parsePlaces, placesText } from '#core/layout/places-text';
 import { lapRows } from '#core/layout/even';
 import type { Finding } from '#core/prep/findings';
-import { edgeFindings, outlineFindings, pitchFindings, rowDistanceFindings, type SpacingRule } from '#core/prep/spacing';
+import { edgeFindings, outlineFindings, trueSpacingFindings, type SpacingRule } from '#core/prep/spacing';
 import type { Stack } from '#core/prep/stack';
 import type { RowDefinition } from '#core/record/definitions';
 import { typedText } from '#core/record/compose';
@@ -40,6 +41,8 @@ export interface LaidOut {
   /** Holes of the second row, from the path's start along it and across it. */
   readonly second: readonly PathHole[];
   readonly rowDistance: Mm | null;
+  /** Width of the lap as typed; null: not given. */
+  readonly lapWidth: number | null;
   readonly findings: readonly Finding[];
   readonly fit: RigidFit | null;
   readonly measured: readonly Place[];
@@ -48,6 +51,12 @@ export interface LaidOut {
 function fieldsOf(row: RowDefinition, units: Units): LayoutFields {
   const n = (mm: number) => exactText(mm, units);
   const measured = holesInPlan(row.holes).flatMap((h) => (h.at ? [h.at] : []));
+  const typed = row.laid?.typed;
+  /* As it was typed, as long as it still means the same. */
+  if (typed && typed.units === units) {
+    const { units: _, secondRowId: __, ...fields } = typed;
+    return { ...fields, measured: placesText(measured, units) };
+  }
   return {
     path: row.laid
       ? row.laid.path.length === 2 && row.laid.path[0]?.x === 0 && row.laid.path.every((p) => p.y === 0)
@@ -59,7 +68,7 @@ function fieldsOf(row: RowDefinition, units: Units): LayoutFields {
     count: String(row.holes.filter((h) => !h.out).length),
     startEdge: row.laid ? n(row.laid.startEdgeMm) : row.edge ? typedText(row.edge, units) : '',
     endEdge: row.laid ? n(row.laid.endEdgeMm) : row.edge ? typedText(row.edge, units) : '',
-    second: 'none',
+    second: typed?.second ?? 'none',
     lapWidth: '',
     keepClear: '',
     measured: placesText(measured, units),
@@ -67,9 +76,9 @@ function fieldsOf(row: RowDefinition, units: Units): LayoutFields {
 }
 
 /** The layout as far as its fields read, worked out at every key. */
-export function useLayout(row: RowDefinition, stack: Stack, outlines: LayerOutlines, units: Units) {
+export function useLayout(row: RowDefinition, stack: Stack, outlines: LayerOutlines, others: readonly LaidRow[], units: Units) {
   const [fields, setFields] = useState(() => fieldsOf(row, units));
-  const result = useMemo(() => work(fields, stack, outlines, units), [fields, stack, outlines, units]);
+  const result = useMemo(() => work(fields, stack, outlines, others, units), [fields, stack, outlines, others, units]);
   return { fields, set: (change: Partial<LayoutFields>) => setFields((old) => ({ ...old, ...change })), ...result };
 }
 
@@ -81,7 +90,13 @@ export function offEdges(places: readonly Place[], outlines: LayerOutlines, rule
   });
 }
 
-function work(f: LayoutFields, stack: Stack, outlines: LayerOutlines, units: Units): { laid: LaidOut | null; problem: string | null } {
+function work(
+  f: LayoutFields,
+  stack: Stack,
+  outlines: LayerOutlines,
+  others: readonly LaidRow[],
+  units: Units,
+): { laid: LaidOut | null; problem: string | null } {
   const stop = (problem: string | null) => ({ laid: null, problem });
   if (f.path.trim() === '') return stop(null);
   const corners = parsePlaces(f.path, units);
@@ -112,17 +127,24 @@ function work(f: LayoutFields, stack: Stack, outlines: LayerOutlines, units: Uni
   const rowDistance = f.second === 'none' ? null : ((lap ? lap[1] - lap[0] : 0.75 * first.pitch) as Mm);
   const second = rowDistance === null ? [] : rowBeside(path, first, rowDistance, f.second === 'staggered');
   const rule = { diameter: stack.size.diameter, flush: stack.head === 'flush-100', limits: stack.limits };
+  const mine: LaidRow = { name: 'this row', places: first.places, diameter: stack.size.diameter };
+  const beside: LaidRow[] = second.length > 0 ? [{ ...mine, name: 'the second row', places: second.map((h) => h.place) }] : [];
   const findings = [
     ...(startEdge > 0 ? edgeFindings(startEdge, rule) : []),
     ...(endEdge > 0 ? edgeFindings(endEdge, rule) : []),
     ...(lap ? edgeFindings(lap[0], rule) : []),
-    ...stack.layers.flatMap((l, i) => (l.edge === undefined ? [] : edgeFindings(l.edge, rule, i))),
+    /* Where a sheet is drawn its own edge decides, else what was typed. */
+    ...stack.layers.flatMap((l, i) => (l.edge === undefined || outlines[i] ? [] : edgeFindings(l.edge, rule, i))),
     ...offEdges([...first.places, ...second.map((h) => h.place)], outlines, rule),
-    ...pitchFindings(first.pitch, rule),
-    ...(rowDistance === null ? [] : rowDistanceFindings(rowDistance, rule)),
+    ...trueSpacingFindings(trueSpacing(mine, [...others, ...beside]), rule),
+    /* The second row's own holes, and those of the rows around it; what lies between the two is said once. */
+    ...beside.flatMap((b) => trueSpacingFindings(trueSpacing(b, others), rule)),
   ];
   const measured = parsePlaces(f.measured, units);
   if (!measured.ok) return stop(problemMessage(measured.problem));
   const fit = measured.value.length === first.count ? fitRow(first.places, measured.value) : null;
-  return { laid: { path, first, second, rowDistance, findings, fit, measured: measured.value }, problem: null };
+  return {
+    laid: { path, first, second, rowDistance, lapWidth: lengths.lapWidth.length?.mm ?? null, findings, fit, measured: measured.value },
+    problem: null,
+  };
 }

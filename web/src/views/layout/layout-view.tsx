@@ -2,15 +2,15 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { pathLength, type Place } from '#core/layout/path';
 import { placesText } from '#core/layout/places-text';
-import type { Edit, Entity, PartDefinition, RowDefinition } from '#core/record/definitions';
-import { duplicateRow } from '#core/record/compose';
+import type { Edit, Entity, PartDefinition } from '#core/record/definitions';
 import { evenPitch, leastGap, placeHoles, typedMm } from '#core/record/compose-drawing';
-import { resizeHoles } from '#core/record/holes';
+import { editsOfLayout, layoutChanges, secondRowOf } from '#core/record/keep-layout';
 import { rowTitle } from '#core/record/title';
-import { stackOf } from '#core/record/stack-of';
+import { rowsAround, stackOf } from '#core/record/stack-of';
 import type { Stack } from '#core/prep/stack';
 import { showBoth } from '#core/units/show';
 import { findingMessage } from '#core/wording/findings';
+import { layoutChangeSentence } from '#core/wording/layout';
 import { useAllMarks } from '../../api/all-marks';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
@@ -24,7 +24,7 @@ import { VerdictSign } from '../../ui/verdict';
 import { PickDialog } from '../drawings/pick-dialog';
 import { partsById } from '../../rows/row-model';
 import { LayoutPicture } from './layout-picture';
-import { useLayout, type LaidOut, type LayoutFields } from './layout-state';
+import { useLayout, type LayoutFields } from './layout-state';
 import { MarksTable } from './marks-table';
 import { PickedUp } from './picked-up';
 import { StripLinks } from './strip-links';
@@ -42,7 +42,7 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
   const [search, setSearch] = useSearchParams();
   const row = data.rows.find((r) => r.id === search.get('row')) ?? data.rows[0];
   const parts = useMemo(() => partsById(data.parts), [data.parts]);
-  const stack = row ? stackOf(row.definition, { kit: kit.definition, parts }) : null;
+  const stack = row ? stackOf(row.definition, { kit: kit.definition, parts, rows: data.rows.map((r) => r.definition) }) : null;
   return (
     <AssemblyPage data={data} here="layout" undo={undo}>
       <main className="flex flex-col gap-3 p-3">
@@ -83,14 +83,32 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
     () => row.definition.layers.map((l) => parts.get(l.partId)?.outline?.corners ?? null),
     [row.definition.layers, parts],
   );
-  const { fields, set, laid, problem } = useLayout(row.definition, stack, outlines, kitUnits);
+  const others = useMemo(() => {
+    const second = secondRowOf(row.definition, data.rows);
+    const rows = data.rows.filter((r) => r.id !== second?.id).map((r) => r.definition);
+    return rowsAround(row.definition, { kit: data.kit.definition, parts, rows });
+  }, [row.definition, data, parts]);
+  const { fields, set, laid, problem } = useLayout(row.definition, stack, outlines, others, kitUnits);
   const [base, setBase] = useState(row.version);
   const [from, setFrom] = useState<'start' | 'end'>('start');
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
-  const keepLayout = () =>
-    laid
-      ? keepEdits(editsOfLayout(row, base, laid, kitUnits, Math.max(...data.rows.map((r) => r.definition.order)) + 1), 'Laid out')
-      : undefined;
+  const planned = useMemo(() => {
+    if (!laid) return null;
+    const { measured: _, ...typed } = fields;
+    const secondRowId = row.definition.laid?.typed?.secondRowId;
+    const question = {
+      row: { ...row, version: base },
+      laid,
+      typed: { ...typed, units: kitUnits, ...(secondRowId === undefined ? {} : { secondRowId }) },
+      parts,
+      rows: data.rows,
+      units: kitUnits,
+      newId,
+    };
+    const edits = editsOfLayout(question);
+    return { edits, changes: layoutChanges(edits, question) };
+  }, [laid, fields, row, base, parts, data.rows, kitUnits]);
+  const keepLayout = () => (planned ? keepEdits(planned.edits, 'Laid out') : undefined);
   const keepPlaces = (places: readonly Place[], reason: string) => {
     const least = leastGap(places);
     const definition = {
@@ -138,8 +156,20 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
               units={kitUnits}
               outlines={outlines}
               stack={stack}
+              others={others}
               onKeep={(places, reason) => void keepPlaces(places, reason)}
             />
+            {planned ? (
+              <section aria-label="Keeping will change" className="text-[14.5px]">
+                <h2 className="label text-[16px]">Keeping will change</h2>
+                <ul className="list-disc pl-5">
+                  {planned.changes.map((c, i) => (
+                    <li key={i}>{layoutChangeSentence(c, kitUnits)}</li>
+                  ))}
+                  {planned.changes.length === 0 ? <li>Nothing: the row is kept like this.</li> : null}
+                </ul>
+              </section>
+            ) : null}
             <div className="flex flex-wrap items-center gap-3">
               <Choice
                 label="Measure from"
@@ -156,7 +186,14 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
               {said?.ok ? <span role="status">{said.text}</span> : null}
             </div>
             {said && !said.ok ? <ErrorText>{said.text}</ErrorText> : null}
-            <StripLinks row={row} title={`${data.assembly.definition.name}: ${title}`} stack={stack} parts={parts} units={kitUnits} />
+            <StripLinks
+              row={row}
+              title={`${data.assembly.definition.name}: ${title}`}
+              stack={stack}
+              parts={parts}
+              units={kitUnits}
+              from={from}
+            />
             <MarksTable laid={laid} total={pathLength(laid.path)} from={from} units={kitUnits} />
           </>
         ) : problem ? null : (
@@ -245,37 +282,4 @@ function LayoutForm({ fields, set, units }: { fields: LayoutFields; set: (change
       ) : null}
     </form>
   );
-}
-
-/** The row with its laid-out holes; a second row becomes a row of its own. */
-function editsOfLayout(row: Entity<'row'>, version: number, laid: LaidOut, units: 'in' | 'mm', nextOrder: number): Edit[] {
-  const typed = (mm: number) => typedMm(mm, units);
-  const edges = [laid.first.distances[0] as number, pathLength(laid.path) - (laid.first.distances.at(-1) as number)];
-  const nearest = Math.min(...edges, row.definition.edge?.mm ?? Infinity);
-  const rowDistance = laid.rowDistance === null ? row.definition.rowDistance : typed(laid.rowDistance);
-  const next: RowDefinition = {
-    ...row.definition,
-    pitch: typed(laid.first.pitch),
-    edge:
-      nearest > 0 && Number.isFinite(nearest)
-        ? nearest === row.definition.edge?.mm
-          ? row.definition.edge
-          : typed(nearest)
-        : row.definition.edge,
-    rowDistance,
-    /* A new layout takes the place of places that were measured before. */
-    holes: resizeHoles(row.definition.holes, laid.first.count, newId).map(({ id, out }) => ({ id, out })),
-    laid: { path: laid.path.map(({ x, y }) => ({ x, y })), startEdgeMm: edges[0] as number, endEdgeMm: Math.max(0, edges[1] as number) },
-  };
-  const edits: Edit[] = [{ kind: 'row', id: row.id, expectedVersion: version, definition: next }];
-  if (laid.second.length === 0) return edits;
-  const second = duplicateRow(next, nextOrder, newId);
-  const name = `${row.definition.name || 'Row'}, second row`.slice(0, 120);
-  edits.push({
-    kind: 'row',
-    id: newId(),
-    expectedVersion: 0,
-    definition: { ...second, name, laid: null, holes: resizeHoles([], laid.second.length, newId) },
-  });
-  return edits;
 }

@@ -1,5 +1,7 @@
 import { midway } from '#core/layout/fit';
 import type { Place } from '#core/layout/path';
+import { trueSpacing, type LaidRow } from '#core/layout/true-spacing';
+import { trueSpacingFindings } from '#core/prep/spacing';
 import type { Stack } from '#core/prep/stack';
 import { showBoth, showNumber } from '#core/units/show';
 import { findingMessage } from '#core/wording/findings';
@@ -12,11 +14,13 @@ interface PickedUpProps {
   readonly units: 'in' | 'mm';
   readonly outlines: LayerOutlines;
   readonly stack: Stack;
+  /** The placed rows that share a part with this one. */
+  readonly others: readonly LaidRow[];
   readonly onKeep: (places: readonly Place[], reason: string) => void;
 }
 
 /** A measured row: how well it fits the nominal one, hole by hole, and new holes through its holes or midway between them. */
-export function PickedUp({ laid, units, outlines, stack, onKeep }: PickedUpProps) {
+export function PickedUp({ laid, units, outlines, stack, others, onKeep }: PickedUpProps) {
   if (laid.measured.length === 0) return null;
   const { fit } = laid;
   const between = midway(laid.measured);
@@ -40,7 +44,7 @@ export function PickedUp({ laid, units, outlines, stack, onKeep }: PickedUpProps
         <Button onClick={() => onKeep(laid.measured, 'Laid through a measured row')}>
           Lay this row through the {laid.measured.length} measured holes
         </Button>
-        <Edges places={laid.measured} {...{ outlines, stack, units }} />
+        <Found places={laid.measured} {...{ outlines, stack, others, units }} />
       </div>
       {between.length > 0 ? (
         <div className="flex flex-wrap items-center gap-2">
@@ -50,16 +54,25 @@ export function PickedUp({ laid, units, outlines, stack, onKeep }: PickedUpProps
           <span className="text-ink2">
             (across ; up) {between.map((p) => `${showNumber(p.x, units)} ; ${showNumber(p.y, units)}`).join(', ')}
           </span>
-          <Edges places={between} {...{ outlines, stack, units }} />
+          <Found places={between} {...{ outlines, stack, others, units }} />
         </div>
       ) : null}
     </section>
   );
 }
 
-/** What the parts' edges say of these places. */
-function Edges({ places, outlines, stack, units }: { places: readonly Place[] } & Pick<PickedUpProps, 'outlines' | 'stack' | 'units'>) {
-  const found = offEdges(places, outlines, { diameter: stack.size.diameter, flush: stack.head === 'flush-100', limits: stack.limits });
+/** What the parts' edges, these places among themselves and the rows around say. */
+function Found({
+  places,
+  outlines,
+  stack,
+  others,
+  units,
+}: { places: readonly Place[] } & Pick<PickedUpProps, 'outlines' | 'stack' | 'others' | 'units'>) {
+  const { diameter } = stack.size;
+  const rule = { diameter, flush: stack.head === 'flush-100', limits: stack.limits };
+  const spacing = trueSpacing({ name: 'this row', places, diameter }, others);
+  const found = [...offEdges(places, outlines, rule), ...trueSpacingFindings(spacing, rule)];
   return (
     <>
       {found.map((f, i) => (

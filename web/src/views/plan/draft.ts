@@ -19,7 +19,7 @@ export function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'r
       : parsed;
     if (!made.ok) return { problem: made.problem, parsed: parsed.ok ? parsed.value : null, made: null, stack: null, plan: null };
     const parts = new Map([...data.parts, ...made.value.newParts].map((p) => [p.id, p.definition]));
-    const stack = stackOf(made.value.row, { kit: data.kit.definition, parts });
+    const stack = stackOf(made.value.row, { kit: data.kit.definition, parts, rows: data.rows.map((r) => r.definition) });
     return { problem: null, parsed: parsed.ok ? parsed.value : null, made: made.value, stack, plan: stack ? planStack(stack) : null };
   }, [text, data, existing]);
 }

@@ -44,7 +44,8 @@ export function PasteDialog({ data, initialText, nextOrder, onKeep, onClose }: P
   return (
     <Modal title="Many rows at once" open onClose={onClose} wide>
       <label className="flex shrink-0 flex-col gap-1 text-[14px] text-ink2">
-        One row a line, as typed, or a spreadsheet's columns (name, stack, rivet, holes, pitch, edge, hand, page); lines that begin with # are passed over. At most {PASTE_MAX_LINES} lines.
+        One row a line, as typed, or a spreadsheet's columns (name, stack, rivet, holes, pitch, edge, hand, page); lines that begin with #
+        are passed over. At most {PASTE_MAX_LINES} lines.
         <textarea
           className="field min-h-32 shrink-0 font-mono text-[13px]"
           value={text}

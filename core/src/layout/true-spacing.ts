@@ -1,0 +1,151 @@
+import { SAME_LENGTH_MM, type Mm } from '../units/length';
+import { boundsOf } from './bounds';
+import { distanceToPiece } from './outline';
+import type { Place } from './path';
+
+/** A row where it lies, for measuring to others: its holes in their order, the rivet's diameter, and what it is called. */
+export interface LaidRow {
+  readonly name: string;
+  readonly places: readonly Place[];
+  readonly diameter: Mm;
+}
+
+/** Two holes and how far their centres are apart, mm. Holes count from 0. */
+export interface HolePair {
+  readonly distance: Mm;
+  readonly hole: number;
+  readonly other: number;
+}
+
+/** A hole of this row and one of another row. */
+export interface PairAcross extends HolePair {
+  readonly row: string;
+  /** The larger of the two rivets. */
+  readonly diameter: Mm;
+}
+
+/** What is truly between a row's holes, and between them and the holes of other rows. Straight distances, also round a corner. */
+export interface TrueSpacing {
+  /** The two holes of the row that are nearest to each other; null with fewer than two. */
+  readonly least: HolePair | null;
+  /** The largest gap between one hole and the next. */
+  readonly widest: HolePair | null;
+  /** The nearest row side by side with this one, and how far across. */
+  readonly beside: { readonly row: string; readonly distance: Mm; readonly diameter: Mm } | null;
+  /** The worst pair with a hole of another row: a staggered neighbour, and any other. */
+  readonly staggered: PairAcross | null;
+  readonly near: PairAcross | null;
+}
+
+/** Rows lie side by side where they run within so many degrees of each other. Source: rules of hole preparation, `row-distance-low`. */
+export const SIDE_BY_SIDE_DEG = 30;
+
+/** Holes of other rows farther than so many diameters say nothing. */
+const FAR_D = 6;
+
+/** A hole of the row beside counts as staggered from this share of the pitch along the row on. */
+const STAGGER_SHARE = 0.25;
+
+/** Nearer to the row's own line than this share of a diameter a hole lies in the row, not beside it. */
+const SAME_LINE_D = 0.5;
+
+/**
+ * Measures one row against itself and the others. Distances are straight ones between centres; what runs round a bend of a part
+ * is right where the part is drawn developed.
+ *
+ * Example: ten holes at 1.5 in with a square second row .25 in beside them: least 1.5, beside .25, near .25.
+ */
+export function trueSpacing(row: LaidRow, others: readonly LaidRow[]): TrueSpacing {
+  const near: { staggered: PairAcross | null; near: PairAcross | null } = { staggered: null, near: null };
+  let beside: TrueSpacing['beside'] = null;
+  const box = row.places.length > 0 ? boundsOf(row.places) : null;
+  for (const other of others) {
+    const diameter = Math.max(row.diameter, other.diameter) as Mm;
+    const far = FAR_D * diameter;
+    const its = other.places.length > 0 ? boundsOf(other.places) : null;
+    if (!box || !its || its.minX > box.maxX + far || its.maxX < box.minX - far || its.minY > box.maxY + far || its.maxY < box.minY - far)
+      continue;
+    const across = acrossOf(row.places, other.places, diameter);
+    if (across !== null && (!beside || across / diameter < beside.distance / beside.diameter))
+      beside = { row: other.name, distance: across as Mm, diameter };
+    for (let i = 0; i < row.places.length; i++)
+      for (let j = 0; j < other.places.length; j++) {
+        const distance = between(row.places[i] as Place, other.places[j] as Place);
+        if (distance > far) continue;
+        const kind = across !== null && isStaggered(row.places, i, other.places[j] as Place) ? 'staggered' : 'near';
+        const worst = near[kind];
+        if (!worst || distance / diameter < worst.distance / worst.diameter)
+          near[kind] = { distance: distance as Mm, hole: i, other: j, row: other.name, diameter };
+      }
+  }
+  return { least: leastPair(row.places), widest: widestGap(row.places), beside, ...near };
+}
+
+function between(a: Place, b: Place): number {
+  return Math.hypot(a.x - b.x, a.y - b.y);
+}
+
+/** The nearest two of a row's holes: a sweep from left to right, which looks no farther than the best found so far. */
+function leastPair(places: readonly Place[]): HolePair | null {
+  const order = places.map((p, index) => ({ p, index })).sort((a, b) => a.p.x - b.p.x);
+  let best: { distance: number; hole: number; other: number } | null = null;
+  for (let i = 0; i < order.length; i++)
+    for (let j = i + 1; j < order.length; j++) {
+      const [a, b] = [order[i] as (typeof order)[number], order[j] as (typeof order)[number]];
+      if (best && b.p.x - a.p.x > best.distance) break;
+      const distance = between(a.p, b.p);
+      if (!best || distance < best.distance - SAME_LENGTH_MM)
+        best = { distance, hole: Math.min(a.index, b.index), other: Math.max(a.index, b.index) };
+    }
+  return best && { ...best, distance: best.distance as Mm };
+}
+
+function widestGap(places: readonly Place[]): HolePair | null {
+  let best: HolePair | null = null;
+  for (let i = 1; i < places.length; i++) {
+    const distance = between(places[i - 1] as Place, places[i] as Place) as Mm;
+    if (!best || distance > best.distance + SAME_LENGTH_MM) best = { distance, hole: i - 1, other: i };
+  }
+  return best;
+}
+
+/** How far across two rows lie from each other where they run side by side and overlap; null where they do not. */
+function acrossOf(row: readonly Place[], other: readonly Place[], diameter: number): number | null {
+  let least: number | null = null;
+  for (let j = 0; j < other.length; j++) {
+    const p = other[j] as Place;
+    const direction = directionAt(other, j);
+    for (let i = 1; i < row.length; i++) {
+      const [a, b] = [row[i - 1] as Place, row[i] as Place];
+      const long = between(a, b);
+      if (long === 0 || !direction) continue;
+      const [ux, uy] = [(b.x - a.x) / long, (b.y - a.y) / long];
+      const along = (p.x - a.x) * ux + (p.y - a.y) * uy;
+      if (along < -SAME_LENGTH_MM || along > long + SAME_LENGTH_MM) continue;
+      if (Math.abs(ux * direction.x + uy * direction.y) < Math.cos((SIDE_BY_SIDE_DEG * Math.PI) / 180) - 1e-12) continue;
+      const distance = distanceToPiece(p, a, b);
+      if (distance < SAME_LINE_D * diameter || distance > FAR_D * diameter) continue;
+      if (least === null || distance < least) least = distance;
+    }
+  }
+  return least;
+}
+
+/** Which way a row runs at one of its holes, as a unit length; null for a single hole. */
+function directionAt(places: readonly Place[], i: number): Place | null {
+  const [a, b] = [places[Math.max(0, i - 1)] as Place, places[Math.min(places.length - 1, i + 1)] as Place];
+  const long = between(a, b);
+  return long === 0 ? null : { x: (b.x - a.x) / long, y: (b.y - a.y) / long };
+}
+
+/** Whether a hole beside the row lies between hole `i` and its neighbour, by at least a quarter of the pitch from either. */
+function isStaggered(row: readonly Place[], i: number, p: Place): boolean {
+  const here = row[i] as Place;
+  return [row[i - 1], row[i + 1]].some((next) => {
+    if (!next) return false;
+    const long = between(here, next);
+    if (long === 0) return false;
+    const along = ((p.x - here.x) * (next.x - here.x) + (p.y - here.y) * (next.y - here.y)) / long;
+    return along >= STAGGER_SHARE * long && along <= (1 - STAGGER_SHARE) * long;
+  });
+}
