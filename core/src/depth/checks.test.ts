@@ -5,10 +5,11 @@ import { judgeAngle } from '../prep/dimple-check';
 import { cageNeeds } from '../reach/cage-access';
 import type { RowAccess, ToolDefinition } from '../record/definitions';
 import { DIMPLE_DEFECTS } from '../record/marks';
-import { inches } from '../units/length';
-import { angleSentence, dimpleSentence, dimpleSeverity, rivetSentence } from '../wording/preparation';
+import { inches, type Mm } from '../units/length';
+import { angleSentence, dimpleSentence, dimpleSeverity, rivetSentence, rivetTarget } from '../wording/preparation';
 import { cageHistory, cageInUse } from './cage-record';
-import { judgeRivet, lieOf } from './rivet-check';
+import { prep } from '../../test/build';
+import { judgeRivet, lieOf, plannedDrop } from './rivet-check';
 
 const length = (inch: number) => ({ mm: inch * 25.4, text: String(inch), units: 'in' as const });
 
@@ -20,24 +21,48 @@ describe('a rivet laid into the hole', () => {
     [-0.00201, 'sunken'],
     [0, 'flush'],
   ])('%d in lies %s', (off, lie) => expect(lieOf(inches(off), inches(0.002))).toBe(lie));
+  const q = (drop: number) => ({ flushness: inches(0.002), click: CLICK, drop: inches(drop) });
   it.each([
-    [{ lie: 'proud' as const }, { lie: 'proud', clicks: null }],
-    [
-      { lie: 'flush' as const, off: length(0.0015) },
-      { lie: 'flush', clicks: null },
-    ],
-    [
-      { lie: 'proud' as const, off: length(0.004) },
-      { lie: 'proud', clicks: 4 },
-    ],
-    [
-      { lie: 'proud' as const, off: length(-0.003) },
-      { lie: 'sunken', clicks: -3 },
-    ],
-  ])('%j', (check, wanted) => expect(judgeRivet(check, { flushness: inches(0.002), click: CLICK })).toEqual(wanted));
+    ['felt proud', { lie: 'proud' as const }, 'shallow', null],
+    ['felt flush', { lie: 'flush' as const }, 'right', null],
+    ['felt sunken', { lie: 'sunken' as const }, 'deep', null],
+    ['.0015 proud', { lie: 'flush' as const, off: length(0.0015) }, 'right', null],
+    ['.004 proud', { lie: 'proud' as const, off: length(0.004) }, 'shallow', 4],
+    ['.003 under', { lie: 'proud' as const, off: length(-0.003) }, 'deep', -3],
+  ])('where the head itself sits, %s', (_, check, says, clicks) => {
+    expect(judgeRivet(check, q(0))).toEqual({ says, clicks, drop: 0 });
+  });
+  it.each([
+    ['felt proud', { lie: 'proud' as const }, 'shallow', null],
+    ['felt flush: it should lie under', { lie: 'flush' as const }, 'shallow', null],
+    ['felt sunken: as it should, by how much no finger tells', { lie: 'sunken' as const }, 'look', null],
+    ['flush by measure', { lie: 'flush' as const, off: length(0.0000001) }, 'shallow', 8],
+    ['.0056 under: at the end of right', { lie: 'sunken' as const, off: length(-0.0056) }, 'right', null],
+    ['.0055 under: shallow', { lie: 'sunken' as const, off: length(-0.0055) }, 'shallow', 2],
+    ['.0076 under, which was told "too deep by 8 clicks"', { lie: 'sunken' as const, off: length(-0.0076) }, 'right', null],
+    ['.0097 under: deep', { lie: 'sunken' as const, off: length(-0.0097) }, 'deep', -2],
+  ])('under a .025 dimple, %s', (_, check, says, clicks) => {
+    expect(judgeRivet(check, q(0.0076))).toMatchObject({ says, clicks });
+  });
+  it.each([
+    ['computed', { nest: 'computed' as const }, 0.0076],
+    ['fixed', { nest: { fixed: 0.007 } }, 0.007],
+  ])('the drop is the planned depth less that for the head itself: %s', (_, more, drop) => {
+    const answer = prep([0.025, 0.063], more);
+    const [skin, rib] = answer.layers;
+    const at = (l: typeof skin) =>
+      plannedDrop({ receives: l?.receives ?? null, extraDepth: l?.extraDepth === undefined ? undefined : inches(l.extraDepth) });
+    expect(at(skin)).toBe(0);
+    expect(at(rib) / 25.4).toBeCloseTo(drop, 4);
+    expect(plannedDrop({ receives: 'head', extraDepth: 0 as Mm })).toBe(0);
+  });
+  it('says where it should lie, in both cases', () => {
+    expect(rivetTarget(0 as Mm, inches(0.002), 'in')).toBe('Wanted: flush, within .002 in either way.');
+    expect(rivetTarget(inches(0.0076), inches(0.002), 'in')).toContain('.0076 in under the surface');
+  });
   it('one rivet is never an order to turn', () => {
-    expect(rivetSentence({ lie: 'proud', clicks: 4 })).toMatch(/some 4 clicks.*try two more/);
-    expect(rivetSentence({ lie: 'sunken', clicks: null })).toMatch(/stays cut: stop/);
+    expect(rivetSentence({ says: 'shallow', clicks: 4, drop: 0 as Mm }, 'in')).toMatch(/some 4 clicks.*try two more/);
+    expect(rivetSentence({ says: 'deep', clicks: null, drop: 0 as Mm }, 'in')).toMatch(/stays cut: stop/);
   });
 });
 

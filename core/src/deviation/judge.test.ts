@@ -4,11 +4,12 @@ import { stackOf } from '../record/stack-of';
 import { DEFAULT_LIMITS } from '../tables/limits';
 import { inches, type Mm } from '../units/length';
 import { objectionSentence, verdictSentence } from '../wording/deviations';
-import { judgeHole, type MeasuredHole } from './judge';
+import { judgeHole, missingOf, type MeasuredHole } from './judge';
 
-function stack(thicknesses: number[], dash: 3 | 4 | 5 | 6 = 3) {
+function stack(thicknesses: number[], dash: 3 | 4 | 5 | 6 = 3, kit = KIT) {
   const parts = new Map(thicknesses.map((t, i) => [`p${i}`, part(`p${i}`, `s${i}`, t).definition]));
-  const made = stackOf(rowOf([...parts.keys()], 4, { dash }), { kit: KIT, parts });
+  const pitch = { mm: 38.1, text: '1.5', units: 'in' as const };
+  const made = stackOf(rowOf([...parts.keys()], 4, { dash, pitch }), { kit, parts });
   if (!made) throw new Error('no stack');
   return made;
 }
@@ -41,6 +42,37 @@ describe('a hole as it was measured', () => {
     expect(passed.verdict).toBe('next-size');
     expect(passed.next?.plan.layers.map((l) => l.prep)).toEqual(['dimple', 'dimple']);
     expect(verdictSentence(passed.verdict, 'oversize', passed)).toContain('MS20426AD4');
+  });
+  it('an edge or a pitch that nobody knows is no pass, and what to measure is named', () => {
+    const sheets = stack([0.025, 0.032]);
+    const unknown = judgeHole(sheets, found(0.1045));
+    expect([unknown.verdict, unknown.missing]).toEqual(['unknown', { edges: [0, 1], pitch: false }]);
+    expect(verdictSentence(unknown.verdict, 'oversize', unknown)).toBe(
+      'Not known, and no pass: measure the edge distance in s0 and the edge distance in s1 first.',
+    );
+    const noPitch = judgeHole({ ...sheets, pitch: undefined }, found(0.1045, [0.4, undefined]));
+    expect([noPitch.verdict, noPitch.missing]).toEqual(['unknown', { edges: [1], pitch: true }]);
+    expect(judgeHole({ ...sheets, edge: inch(0.4) }, found(0.1045)).verdict).toBe('next-size');
+    expect(judgeHole({ ...sheets, edge: inch(0.22) }, found(0.1045)).verdict).toBe('stop');
+    expect(missingOf(noPitch, { layers: [{ id: 'a' }, { id: 'b' }] })).toEqual({ layerIds: ['b'], pitch: true });
+  });
+  it('a hole that lies elsewhere is not judged by the edges of the plan', () => {
+    const planned = { ...stack([0.025, 0.032]), edge: inch(0.4) };
+    expect(judgeHole(planned, found(undefined, [], { moved: 'place' }))).toMatchObject({
+      verdict: 'unknown',
+      missing: { edges: [0, 1], pitch: true },
+    });
+    expect(judgeHole(planned, found(undefined, [], { moved: 'edge' }))).toMatchObject({
+      verdict: 'unknown',
+      missing: { edges: [0, 1], pitch: false },
+    });
+    expect(judgeHole(planned, found(undefined, [0.3, 0.3], { moved: 'place', pitch: inch(1.4) })).verdict).toBe('same-rivet');
+    expect(judgeHole(planned, found(undefined, [0.18, 0.3], { moved: 'edge' })).verdict).toBe('stop');
+  });
+  it('the next size goes up to the kit’s own hole max, not the table’s', () => {
+    const own = (mm: number) => stack([0.025, 0.032], 3, { ...KIT, holeMax: { '4': mm * 25.4 } });
+    expect(judgeHole(own(0.131), found(0.132, [0.4, 0.4])).verdict).toBe('stop');
+    expect(judgeHole(own(0.14), found(0.138, [0.4, 0.4])).verdict).toBe('next-size');
   });
   it('a kit with its own edge limit gets its own answer', () => {
     const own = { ...stack([0.025, 0.032]), limits: { ...DEFAULT_LIMITS, edgeStopD: 1.5, edgeFlushD: 1.5 } };
@@ -80,7 +112,7 @@ describe('a hole as it was measured', () => {
     expect(j.same.objections.map((o) => o.code)).toContain('no-next-size');
   });
   it('never answers milder for a larger hole or a nearer edge', () => {
-    const rank = { 'same-rivet': 0, 'next-size': 1, stop: 2 };
+    const rank = { 'same-rivet': 0, 'next-size': 1, unknown: 1, stop: 2 };
     for (let e = 0.15; e < 0.5; e += 0.013) {
       let last = 0;
       for (let h = 0.098; h < 0.14; h += 0.0007) {

@@ -11,13 +11,22 @@ export interface MeasuredHole {
   readonly isElongated: boolean;
   /** The next size is wanted whatever the hole is: opened up on purpose. */
   readonly isOnPurpose?: boolean;
+  /** It is not where it was planned: the plan's edges, with `place` its pitch too, say nothing of it. */
+  readonly moved?: 'edge' | 'place' | undefined;
   /** To the nearest edge of each layer; undefined: as planned there. */
   readonly edges: readonly (Mm | undefined)[];
   /** To the nearest neighbour in the row. */
   readonly pitch?: Mm | undefined;
 }
 
-export type HoleVerdict = 'same-rivet' | 'next-size' | 'stop';
+/** `unknown`: nothing speaks against it, but an edge or a neighbour was never measured; that is no pass. */
+export type HoleVerdict = 'same-rivet' | 'next-size' | 'stop' | 'unknown';
+
+/** What is to be measured before anything can be said: edges by layer (zero-based), the neighbour's distance. */
+export interface Missing {
+  readonly edges: readonly number[];
+  readonly pitch: boolean;
+}
 
 /** What speaks against a rivet in this hole. */
 export interface Objection {
@@ -38,23 +47,47 @@ export interface Judgement {
   readonly same: Trial;
   /** The next rivet size, worked through the whole of preparation; null where it was not needed or there is none. */
   readonly next: Trial | null;
+  /** With `unknown` what is missing; else null. */
+  readonly missing: Missing | null;
 }
 
 /**
  * Judges one measured hole: the same rivet where the hole is within hole max and nothing stops it; else the next size with its
- * own preparation, edges and pitch, where its hole cleans the damage up; else stop. Advice: never an approval.
+ * own preparation, edges and pitch, where its hole cleans the damage up; else stop. A larger rivet, or a hole that lies elsewhere, goes
+ * only by edges and a pitch that are known: else the answer is `unknown`. Advice: never an approval.
  * Source: the paragraph on taking a rivet out and the spacing rules, docs/rules.md.
  */
 export function judgeHole(stack: Stack, found: MeasuredHole): Judgement {
   const same = tryRivet(stack, found, found.hole ?? stack.hole, false);
-  if (same.objections.length === 0 && !found.isOnPurpose) return { verdict: 'same-rivet', same, next: null };
+  if (same.objections.length === 0 && !found.isOnPurpose) {
+    const missing = found.moved ? missingIn(same.stack, found) : null;
+    return { verdict: missing ? 'unknown' : 'same-rivet', same, next: null, missing };
+  }
   const size = rivetOfDash(stack.size.dash + 1);
   if (!size)
-    return { verdict: 'stop', same: { ...same, objections: [...same.objections, { code: 'no-next-size', data: {} }] }, next: null };
+    return {
+      verdict: 'stop',
+      same: { ...same, objections: [...same.objections, { code: 'no-next-size', data: {} }] },
+      next: null,
+      missing: null,
+    };
   const hole = Math.max(size.hole, found.hole ?? 0) as Mm;
-  const bigger: Stack = { ...stack, size, hole: size.hole, holeMax: size.holeMax, lengthDash: null };
+  const holeMax = stack.holeMaxOf?.[size.dash] ?? size.holeMax;
+  const bigger: Stack = { ...stack, size, hole: size.hole, holeMax, lengthDash: null };
   const next = tryRivet(bigger, found, hole, true);
-  return { verdict: next.objections.length === 0 ? 'next-size' : 'stop', same, next };
+  if (next.objections.length > 0) return { verdict: 'stop', same, next, missing: null };
+  const missing = missingIn(next.stack, found);
+  return { verdict: missing ? 'unknown' : 'next-size', same, next, missing };
+}
+
+/** Which edges and whether the pitch are known neither by measure nor, where the hole lies as planned, by the plan; null: all is known. */
+function missingIn(stack: Stack, found: MeasuredHole): Missing | null {
+  const edges = stack.layers.flatMap((layer, i) => {
+    const isKnown = found.edges[i] !== undefined || (!found.moved && (layer.edge ?? layer.outline ?? stack.edge) !== undefined);
+    return isKnown ? [] : [i];
+  });
+  const pitch = found.pitch === undefined && !(found.moved !== 'place' && (stack.spacing !== undefined || stack.pitch !== undefined));
+  return edges.length > 0 || pitch ? { edges, pitch } : null;
 }
 
 /** One size in the hole as it is found: the hole it needs, every sheet's preparation, every edge, the pitch. */
@@ -62,7 +95,9 @@ function tryRivet(stack: Stack, found: MeasuredHole, hole: Mm, isNext: boolean):
   const tried: Stack = {
     ...stack,
     hole: shorter(hole, stack.hole) ? stack.hole : hole,
-    pitch: found.pitch ?? stack.pitch,
+    pitch: found.pitch ?? (found.moved === 'place' ? undefined : stack.pitch),
+    /* A measured neighbour says more than the row's places, and a hole that lies elsewhere has none of them. */
+    spacing: found.pitch === undefined && found.moved !== 'place' ? stack.spacing : undefined,
     layers: stack.layers.map((l, i) => {
       const edge = found.edges[i];
       return edge === undefined ? l : { ...l, edge, outline: undefined };
@@ -83,4 +118,12 @@ function tryRivet(stack: Stack, found: MeasuredHole, hole: Mm, isNext: boolean):
 /** The worst verdict of the plan that would be riveted. */
 export function verdictOfTrial(trial: Trial): ReturnType<typeof worse> {
   return worse(trial.plan.verdict, trial.objections.length > 0 ? 'stop' : 'ok');
+}
+
+/** What is to be measured, as the mark keeps it: layers by id. */
+export function missingOf(
+  j: Judgement,
+  row: { readonly layers: readonly { readonly id: string }[] },
+): { layerIds: string[]; pitch: boolean } {
+  return { layerIds: (j.missing?.edges ?? []).flatMap((i) => row.layers[i]?.id ?? []), pitch: j.missing?.pitch ?? false };
 }

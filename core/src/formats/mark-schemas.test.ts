@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { ids } from '../../test/build';
-import { MARK_ADDRESS, MARK_KINDS, type Mark, type MarkKind } from '../record/marks';
+import { MARK_ADDRESS, MARK_KINDS, markVersion, type Mark, type MarkKind } from '../record/marks';
 import { STEP_KINDS } from '../record/steps';
 import { MARK_SCHEMA, MARKS_MAX, MARKS_SCHEMA } from './mark-schemas';
 
@@ -30,7 +30,7 @@ function wellMade(kind: MarkKind): Mark {
   return {
     id: next(),
     kind,
-    v: 1,
+    v: markVersion(kind),
     rowId,
     holeIds: isAtHole ? [holeId] : [],
     layerIds: address === 'hole-in-layer' ? [layerId] : [],
@@ -43,6 +43,24 @@ function wellMade(kind: MarkKind): Mark {
   };
 }
 const isTaken = (mark: unknown) => MARK_SCHEMA.validate(mark, { convert: false }).error === undefined;
+
+describe('a deviation of either version', () => {
+  const deviation = (v: 1 | 2, said: Record<string, unknown>) => ({
+    ...wellMade('deviation'),
+    v,
+    payload: { deviation: { kind: 'oversize', ...said } },
+  });
+  const missing = { layerIds: [layerId], pitch: true };
+  it.each([
+    ['1, as the first releases wrote it', deviation(1, { verdict: 'stop' }), true],
+    ['2', deviation(2, { verdict: 'next-size' }), true],
+    ['2, unknown with what to measure', deviation(2, { verdict: 'unknown', missing }), true],
+    ['2, unknown without it', deviation(2, { verdict: 'unknown' }), false],
+    ['1, which does not know the word', deviation(1, { verdict: 'unknown', missing }), false],
+    ['2, something missing though it stops', deviation(2, { verdict: 'stop', missing }), false],
+  ])('version %s', (_, mark, wanted) => expect(isTaken(mark)).toBe(wanted));
+  it('other kinds know no version 2', () => expect(isTaken({ ...wellMade('drilled'), v: 2 })).toBe(false));
+});
 
 describe('marks of every kind', () => {
   it.each(MARK_KINDS)('%s: taken as it is well made', (kind) => expect(isTaken(wellMade(kind))).toBe(true));

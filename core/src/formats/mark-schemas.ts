@@ -10,6 +10,7 @@ import {
   LIES,
   MARK_ADDRESS,
   MARK_KINDS,
+  markVersion,
   type Mark,
 } from '../record/marks';
 import { ROW_LINE_MAX_LAYERS } from './row-line-layers';
@@ -23,7 +24,7 @@ export const MARKS_MAX = 500;
 export const MARK_SCHEMA = Joi.object({
   id: id.required(),
   kind: Joi.valid(...MARK_KINDS).required(),
-  v: Joi.valid(1).required(),
+  v: Joi.valid(1, 2).required(),
   rowId: id.required(),
   holeIds: Joi.array()
     .items(id)
@@ -50,7 +51,11 @@ export const MARK_SCHEMA = Joi.object({
       pitch: length,
       off: length,
       edgeLimit: Joi.object({ factorD: Joi.number().min(0).max(20).required(), by: Joi.valid('kit', 'program').required() }),
-      verdict: Joi.valid('same-rivet', 'next-size', 'stop').required(),
+      verdict: Joi.valid('same-rivet', 'next-size', 'stop', 'unknown').required(),
+      missing: Joi.object({
+        layerIds: Joi.array().items(id).max(ROW_LINE_MAX_LAYERS).unique().required(),
+        pitch: Joi.boolean().required(),
+      }),
     }),
     photoIds: Joi.array().items(id).max(20).unique(),
     reading: length,
@@ -62,7 +67,7 @@ export const MARK_SCHEMA = Joi.object({
       scrap: Joi.valid(...LIES),
       toolId: id,
     }),
-    rivet: Joi.object({ lie: Joi.valid(...LIES).required(), off: typed(-10, 10) }),
+    rivet: Joi.object({ lie: Joi.valid(...LIES).required(), off: typed(-10, 10), drop: typed(0, 10) }),
     dimple: Joi.valid(...DIMPLE_DEFECTS),
     setting: Joi.object({
       way: Joi.valid(...SETTING_WAYS).required(),
@@ -92,7 +97,11 @@ export const MARK_SCHEMA = Joi.object({
 );
 
 /** Whether a mark names what its kind is about, and nothing that belongs to another kind. */
-function addressesWell({ kind, holeIds, layerIds, side, payload }: Mark): boolean {
+function addressesWell({ kind, v, holeIds, layerIds, side, payload }: Mark): boolean {
+  if (v > markVersion(kind)) return false;
+  const { deviation } = payload;
+  /* What to measure stands with `unknown` and with nothing else, and only in marks that know the word. */
+  if ((deviation?.verdict === 'unknown') !== (deviation?.missing !== undefined) || (deviation?.missing && v < 2)) return false;
   const address = MARK_ADDRESS[kind];
   if ((address === 'mark') !== (payload.undoes !== undefined)) return false;
   if ((kind === 'deviation') !== (payload.deviation !== undefined)) return false;

@@ -42,6 +42,8 @@ export interface Stack {
   /** Final drilled diameter Dh, at least D. */
   readonly hole: Mm;
   readonly holeMax: Mm;
+  /** Hole max of every size, the kit's own where it has one; absent: the tables'. */
+  readonly holeMaxOf?: Readonly<Partial<Record<RivetSize['dash'], Mm>>> | undefined;
   readonly layers: readonly StackLayer[];
   readonly nest: Nest;
   /** Hole centre to the nearest edge of any part. */

@@ -104,7 +104,9 @@ export interface Deviation {
   /** The edge distance asked for then, as a multiple of D, and whose limit it was. */
   readonly edgeLimit?: { readonly factorD: number; readonly by: 'kit' | 'program' } | undefined;
   /** What the program said then. */
-  readonly verdict: 'same-rivet' | 'next-size' | 'stop';
+  readonly verdict: 'same-rivet' | 'next-size' | 'stop' | 'unknown';
+  /** With `unknown`, from version 2 on: the layers whose edge and whether the neighbour has to be measured. */
+  readonly missing?: { readonly layerIds: readonly string[]; readonly pitch: boolean } | undefined;
 }
 
 /** How a cage came to its setting. */
@@ -130,6 +132,8 @@ export type Lie = (typeof LIES)[number];
 export interface RivetCheck {
   readonly lie: Lie;
   readonly off?: TypedLength | undefined;
+  /** How far under the surface it should have lain; absent: before this was asked, or flush. */
+  readonly drop?: TypedLength | undefined;
 }
 
 export const DIMPLE_DEFECTS = ['under-formed', 'cracked', 'doubled', 'wrong-side', 'dented'] as const;
@@ -214,11 +218,17 @@ export interface MarkPayload {
   readonly angle?: { readonly found: number; readonly wanted: number } | undefined;
 }
 
+/** The version a mark of this kind is written in. */
+export function markVersion(kind: MarkKind): 1 | 2 {
+  return kind === 'deviation' ? 2 : 1;
+}
+
 export interface Mark {
   /** Client-made. */
   readonly id: string;
   readonly kind: MarkKind;
-  readonly v: 1;
+  /** Of its kind: a deviation is written as 2 (it may say `unknown`), everything else as 1. */
+  readonly v: 1 | 2;
   /** The row; for a part's or a shift's mark the assembly. */
   readonly rowId: string;
   readonly holeIds: readonly string[];

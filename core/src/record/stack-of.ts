@@ -62,6 +62,16 @@ export function rowsAround(row: RowDefinition, context: RowContext): LaidRow[] {
   });
 }
 
+/** Hole max where the kit has a figure of its own. */
+function ownHoleMax(kit: KitDefinition): NonNullable<Stack['holeMaxOf']> {
+  const known: Partial<Record<RivetSize['dash'], Mm>> = {};
+  for (const dash of [3, 4, 5, 6] as const) {
+    const own = kit.holeMax[`${dash}`];
+    if (own !== undefined) known[dash] = mm(own);
+  }
+  return known;
+}
+
 /** The stack of a row; null where a layer names a part that is not there. */
 export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
   const size = rivetOfDash(row.dash) as RivetSize;
@@ -87,8 +97,8 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
   const nest = row.nest ?? kit.nest;
   /* A blind fastener's hole is its maker's; how far over it may go, nobody's table says: the same slack as for solid rivets. */
   const blindHole = optional(row.blind?.hole ?? null);
-  const tableMax = kit.holeMax[`${row.dash}`];
-  const ownMax = tableMax === undefined ? size.holeMax : mm(tableMax);
+  const holeMaxOf = ownHoleMax(kit);
+  const ownMax = holeMaxOf[row.dash] ?? size.holeMax;
   return {
     school: row.school ?? kit.school,
     head: row.head,
@@ -96,6 +106,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
     alloy: row.alloy,
     hole: optional(row.hole) ?? blindHole ?? size.hole,
     holeMax: blindHole === undefined ? ownMax : mm(blindHole + size.holeMax - size.hole),
+    holeMaxOf,
     ...(blindHole === undefined ? {} : { isBlind: true as const }),
     layers,
     nest: nest === 'computed' ? { kind: 'computed' } : { kind: 'fixed', allowance: mm(nest.fixed.mm) },

@@ -34,7 +34,8 @@ export interface RemovalQuestion {
   readonly callout: Pick<Callout, 'head' | 'alloy'> & { readonly size: RivetSize };
   readonly grip: Mm;
   readonly shopHeadShort: boolean;
-  readonly offCentre: boolean;
+  /** The drilling at which it went off centre, after which the card goes on; `true`: told beforehand, the head is drilled anew from its true centre. */
+  readonly offCentre: boolean | 'pilot-drill' | 'head-drill';
   readonly stuck: boolean;
 }
 
@@ -57,11 +58,16 @@ export function removalSteps(q: RemovalQuestion): RemovalStep[] {
   const headHeight = head === 'flush-100' ? size.flushHeadHeight : size.protrudingHeadHeight;
   const pilot = PILOT[size.dash];
   const isFlushSmall = head === 'flush-100' && size.dash === 3;
-  const steps: RemovalStep[] = [
-    { do: 'centre-punch', because: q.offCentre && head === 'flush-100' && !isFlushSmall ? 're-centre' : 'centre' },
-  ];
-  if (pilot) steps.push({ do: 'pilot-drill', bit: pilot, depth: headHeight, because: 'pilot' });
-  steps.push({ do: 'head-drill', bit: size.drill, depth: headHeight, because: 'head-height' });
+  const pilotStep: RemovalStep[] = pilot ? [{ do: 'pilot-drill', bit: pilot, depth: headHeight, because: 'pilot' }] : [];
+  const headStep: RemovalStep = { do: 'head-drill', bit: size.drill, depth: headHeight, because: 'head-height' };
+  const steps: RemovalStep[] = [{ do: 'centre-punch', because: 'centre' }, ...pilotStep];
+  const isAtPilot = q.offCentre === 'pilot-drill' && pilotStep.length > 0;
+  const isRecentred = q.offCentre !== false && head === 'flush-100' && !isFlushSmall;
+  if (!isAtPilot) steps.push(isRecentred && q.offCentre === true ? { ...headStep, because: 're-centre' } : headStep);
+  /* A flush head of dash 4 and up is centred anew from where the bit went off, and drilled again; no chisel. */
+  if (q.offCentre && head === 'flush-100' && !isFlushSmall)
+    steps.push({ do: 'centre-punch', because: 're-centre' }, ...pilotStep, headStep);
+  else if (isAtPilot) steps.push(headStep);
   if (q.offCentre && head === 'protruding') steps.push({ do: 'chisel-head', because: 'chisel-sideways' });
   else if (q.offCentre && isFlushSmall) steps.push({ do: 'weaken-head', ...WEAKEN, because: 'creep-to-centre' });
   else steps.push({ do: 'tilt-head', punch: D, because: 'tilt' });

@@ -3,6 +3,7 @@ import type { Deviation, DeviationKind } from '../record/marks';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
 import { findingMessage } from './findings';
+import { sheetName } from './words';
 
 export const DEVIATION_WORDS: Readonly<Record<DeviationKind, string>> = {
   'out-of-place': 'out of place',
@@ -20,6 +21,7 @@ export const VERDICT_WORDS: Readonly<Record<HoleVerdict, string>> = {
   'same-rivet': 'the same rivet goes',
   'next-size': 'the next size goes',
   stop: 'stop and ask the kit maker',
+  unknown: 'not known: measure first',
 };
 
 /** Whose edge limit was asked for; empty where the record does not say. */
@@ -39,9 +41,21 @@ export function verdictSentence(verdict: HoleVerdict, kind: DeviationKind, j: Ju
         : 'By the numbers the same rivet still goes.';
     case 'next-size':
       return `The next size, ${j.next?.plan.rivet.callout ?? ''}, goes by the numbers, with its own preparation. Only with the plans or the kit maker’s word.`;
+    case 'unknown':
+      return `Not known, and no pass: measure ${missingText(j)} first.`;
     case 'stop':
       return `Stop. ${WHOM}`;
   }
+}
+
+/** What is to be measured, by name. */
+function missingText({ missing, same }: Judgement): string {
+  const edges = (missing?.edges ?? []).map((i) => `the edge distance in ${sheetName(same.stack.layers[i]?.part, i)}`);
+  return listed([...edges, ...(missing?.pitch ? ['the distance to the nearest neighbour'] : [])]);
+}
+
+function listed(names: readonly string[]): string {
+  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 }
 
 /** What speaks against one size, sentence by sentence. */

@@ -32,7 +32,9 @@ export function holeEventText(mark: Mark, callout: string, units: Units): string
     case 'dimple-check':
       return dimple ? `dimple ${DIMPLE_WORDS[dimple]}${with_}` : 'dimple looked at';
     case 'rivet-check':
-      return rivet ? `a rivet laid in: ${LIE_WORDS[rivet.lie]}` : 'a rivet laid in';
+      return rivet
+        ? `a rivet laid in: ${LIE_WORDS[rivet.lie]}${rivet.off ? ` ${L({ mm: Math.abs(rivet.off.mm) })}` : ''}${rivet.drop ? `, wanted ${L(rivet.drop)} under the surface` : ''}`
+        : 'a rivet laid in';
     case 'depth-read':
       return reading ? `depth ${L(reading)}` : 'depth read';
     case 'squared':

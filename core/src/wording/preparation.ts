@@ -43,13 +43,27 @@ export function angleSentence({ isFine, bendDeg }: AngleAnswer): string {
     : `Bend the flange ${bendDeg > 0 ? 'open' : 'in'} by ${shown}° before it meets its neighbour; dimples pull it.`;
 }
 
+/** Where a bare rivet should lie in a countersink. */
+export function rivetTarget(drop: Mm, flushness: Mm, units: Units): string {
+  const within = `within ${showLength(flushness, units)} either way`;
+  return drop > 0
+    ? `Wanted: ${showLength(drop, units)} under the surface, ${within}: a dimple comes down here, not the head.`
+    : `Wanted: flush, ${within}.`;
+}
+
 /** A rivet laid into the countersink. */
-export function rivetSentence({ lie, clicks }: RivetAnswer): string {
-  if (lie === 'flush') return 'Flush: the setting is right for this rivet.';
+export function rivetSentence({ says, clicks, drop }: RivetAnswer, units: Units): string {
   const hint = clicks === null || clicks === 0 ? '' : `, by some ${Math.abs(clicks)} ${Math.abs(clicks) === 1 ? 'click' : 'clicks'}`;
-  return lie === 'proud'
-    ? `Proud: the countersink is shallow${hint}. One rivet is one reading: try two more before the cage is turned.`
-    : `Sunken: the countersink is deep${hint}. What is cut stays cut: stop, try the cage on scrap before the next hole.`;
+  switch (says) {
+    case 'right':
+      return drop > 0 ? 'As deep as wanted: the setting is right for the dimple.' : 'Flush: the setting is right for this rivet.';
+    case 'look':
+      return `Sunken, as it should be; by feel nobody tells ${showLength(drop, units)} from more. Measure it.`;
+    case 'shallow':
+      return `The countersink is shallow${hint}. One rivet is one reading: try two more before the cage is turned.`;
+    case 'deep':
+      return `The countersink is deep${hint}. What is cut stays cut: stop, try the cage on scrap before the next hole.`;
+  }
 }
 
 /** The cage's clicks by both ways, and what the difference does. */

@@ -127,10 +127,14 @@ describe('checks of the preparation in words', () => {
     expect(angleSentence({ isFine: false, bendDeg: -1.5 })).toMatch(/in by 1\.5°/);
   });
   it('a rivet laid in: by how many clicks, and no cage turned on one reading', () => {
-    expect(rivetSentence({ lie: 'flush', clicks: 0 })).toMatch(/^Flush/);
-    expect(rivetSentence({ lie: 'proud', clicks: 1 })).toContain('shallow, by some 1 click.');
-    expect(rivetSentence({ lie: 'proud', clicks: null })).toContain('shallow. One rivet is one reading');
-    expect(rivetSentence({ lie: 'sunken', clicks: -3 })).toContain('deep, by some 3 clicks');
+    const says = (of: 'right' | 'shallow' | 'deep' | 'look', clicks: number | null, drop = 0) =>
+      rivetSentence({ says: of, clicks, drop: drop as Mm }, 'in');
+    expect(says('right', null)).toMatch(/^Flush/);
+    expect(says('right', null, 0.19)).toMatch(/^As deep as wanted/);
+    expect(says('look', null, 0.193)).toContain('.0076 in');
+    expect(says('shallow', 1)).toContain('shallow, by some 1 click.');
+    expect(says('shallow', null)).toContain('shallow. One rivet is one reading');
+    expect(says('deep', -3)).toContain('deep, by some 3 clicks');
   });
   it('clicks past flush: computed beside the rule of thumb', () => {
     expect(clicksSentence({ flushDepth: inches(0.04), computed: 0, ruleOfThumb: 0, differs: 0 })).toContain('the head itself sits here');

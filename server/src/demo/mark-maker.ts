@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { TypedLength } from '#core/record/definitions';
-import type { Mark } from '#core/record/marks';
+import { markVersion, type Mark } from '#core/record/marks';
 import { parseDimension } from '#core/units/dimension';
 import { problemMessage } from '#core/wording/problems';
 
@@ -26,7 +26,7 @@ export function typedLength(text: string): TypedLength {
 export function demoMark(name: string, by: 'RV' | 'TK', doneAt: string, more: Pick<Mark, 'kind' | 'rowId'> & Partial<Mark>): Mark {
   return {
     id: demoId(name),
-    v: 1,
+    v: markVersion(more.kind),
     holeIds: [],
     layerIds: [],
     side: null,

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import type { Edit, Entity } from '#core/record/definitions';
-import type { Mark } from '#core/record/marks';
+import { markVersion, type Mark } from '#core/record/marks';
 import { post } from './client';
 import { deviceId, newId, useLocal } from './device';
 import { refreshDefinitions, usePairedFor } from './queries';
@@ -60,7 +60,7 @@ export function useMark(kit: Entity<'kit'> | undefined) {
       const recordedAt = new Date().toISOString();
       const marks = wishes.map((w): Mark => ({
         id: newId(),
-        v: 1,
+        v: markVersion(w.kind),
         layerIds: [],
         side: null,
         payload: {},

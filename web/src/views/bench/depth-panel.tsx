@@ -17,6 +17,7 @@ import { Button, ErrorText } from '../../ui/controls';
 import { dimensionValue } from '../../ui/dimension-field';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
+import { plannedDrop } from '#core/depth/rivet-check';
 import { CageSetDialog } from './cage-set-dialog';
 import { GaugeField } from './gauge-field';
 import { RivetCheckPanel } from './rivet-check';
@@ -41,7 +42,6 @@ interface DepthPanelProps {
 /** Depth readings of one setting of the cage, and whether to turn it: typed, or sent by a gauge that types. */
 export function DepthPanel({ data, current, card, tools, row, marks, holeId, onMark }: DepthPanelProps) {
   const units = useUnits();
-  const kitUnits = data.kit.definition.units;
   const tool = current.setup.tool;
   const [text, setText] = useState('');
   const [isGauge, setGauge] = useState(false);
@@ -66,11 +66,13 @@ export function DepthPanel({ data, current, card, tools, row, marks, holeId, onM
   const at = holeId ?? (holeIds[nextToRead(holeIds, record.current, READ_EVERY)] as string);
   const number = holeIds.indexOf(at) + 1;
   const flushness = row.stack.limits.flushness;
+  const layer = row.plan.layers[row.entity.definition.layers.findIndex((l) => l.id === layerId)];
+  const drop = layer ? plannedDrop(layer) : (0 as Mm);
   const take = (gauge: string, reading: { readonly seq: number; readonly mm: number }) => {
     if (!layerId) return;
     if (!isPlausible(reading.mm as Mm, target))
       return setError(
-        `${gauge} said ${showBoth(reading.mm as Mm, kitUnits)}, which is no depth near ${showLength(target, kitUnits)}: not taken.`,
+        `${gauge} said ${showBoth(reading.mm as Mm, units)}, which is no depth near ${showLength(target, units)}: not taken.`,
       );
     setError(null);
     onMark([
@@ -80,18 +82,16 @@ export function DepthPanel({ data, current, card, tools, row, marks, holeId, onM
         rowId: row.entity.id,
         holeIds: [at],
         layerIds: [layerId],
-        payload: { reading: typedMm(reading.mm, kitUnits), setupKey: key, note: `${gauge} ${reading.seq}` },
+        payload: { reading: typedMm(reading.mm, units), setupKey: key, note: `${gauge} ${reading.seq}` },
       },
     ]);
   };
   const keep = () => {
-    const value = dimensionValue(text, kitUnits);
+    const value = dimensionValue(text, units);
     if (!value.length || !layerId) return setError(text.trim() === '' ? 'Type what the gauge shows.' : 'That does not read as a depth.');
     /* A slip of the point would move the mean for good. */
     if (!isPlausible(value.length.mm as Mm, target))
-      return setError(
-        `${showBoth(value.length.mm, kitUnits)} is no depth near ${showLength(target, kitUnits)}: was it read in other units?`,
-      );
+      return setError(`${showBoth(value.length.mm, units)} is no depth near ${showLength(target, units)}: was it read in other units?`);
     setError(null);
     setText('');
     onMark([
@@ -163,8 +163,8 @@ export function DepthPanel({ data, current, card, tools, row, marks, holeId, onM
           hole={{ id: at, number }}
           marks={marks}
           flushness={flushness}
+          drop={drop}
           click={click}
-          kitUnits={kitUnits}
           onMark={onMark}
         />
       ) : null}

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { judgeHole, verdictOfTrial, type Trial } from '#core/deviation/judge';
+import { judgeHole, missingOf, verdictOfTrial, type Trial } from '#core/deviation/judge';
 import type { TypedLength } from '#core/record/definitions';
 import { holesInPlan } from '#core/record/holes';
 import { DEVIATION_KINDS, type DeviationKind } from '#core/record/marks';
@@ -55,6 +55,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
     const found = {
       hole: mmOf(read.hole),
       isElongated: kind === 'elongated',
+      moved: kind === 'out-of-place' ? ('place' as const) : kind === 'near-edge' ? ('edge' as const) : undefined,
       isOnPurpose,
       edges: read.edges.map(mmOf),
       pitch: mmOf(read.pitch),
@@ -108,6 +109,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
             off: typed(read.off),
             ...(measured.length > 0 ? { edges: Object.fromEntries(measured) } : {}),
             verdict,
+            ...(verdict === 'unknown' ? { missing: missingOf(judgement, definition) } : {}),
           },
           ...(note.trim() === '' ? {} : { note: note.trim() }),
           ...(photoIds.length > 0 ? { photoIds } : {}),
@@ -169,7 +171,11 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
         </div>
         <div className="flex flex-col gap-2" aria-live="polite">
           <p className="flex items-start gap-2 text-[18px]">
-            <VerdictSign of={verdict === 'stop' ? 'stop' : verdict === 'next-size' ? 'caution' : verdictOfTrial(judgement.same)} />
+            <VerdictSign
+              of={
+                verdict === 'stop' ? 'stop' : verdict === 'next-size' || verdict === 'unknown' ? 'caution' : verdictOfTrial(judgement.same)
+              }
+            />
             <span>{verdictSentence(verdict, kind, judgement)}</span>
           </p>
           {cannotJudge ? null : (

@@ -164,6 +164,13 @@ interface OddHoleProps {
 /** A hole that was measured and wants another rivet than the row's, or none before somebody was asked. */
 function OddHole({ row, holeId, number, found, setting, onMark }: OddHoleProps) {
   const units = useUnits();
+  if (found.verdict === 'unknown')
+    return (
+      <p role="alert" className="text-caution">
+        Hole {number} stays empty: what was measured is not enough to say which rivet goes. Measure what the deviation names, and keep it
+        anew.
+      </p>
+    );
   if (found.verdict === 'stop')
     return (
       <p role="alert" className="text-stop">

@@ -46,7 +46,7 @@ export function RowDeviations({ row }: { row: RowModel }) {
           if (!d) return null;
           return (
             <li key={m.id} className="flex flex-wrap items-start gap-2">
-              <VerdictSign of={d.verdict === 'stop' ? 'stop' : d.verdict === 'next-size' ? 'caution' : 'ok'} />
+              <VerdictSign of={d.verdict === 'stop' ? 'stop' : d.verdict === 'next-size' || d.verdict === 'unknown' ? 'caution' : 'ok'} />
               <span className="min-w-0 flex-1">
                 {which}: {DEVIATION_WORDS[d.kind]}
                 {measured(d) ? `, ${measured(d)}` : ''}; the program said: {VERDICT_WORDS[d.verdict]}. {m.payload.note}

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { judgeHole, type Trial } from '#core/deviation/judge';
+import { judgeHole, missingOf, type Trial } from '#core/deviation/judge';
 import type { TypedLength } from '#core/record/definitions';
 import { formatCallout } from '#core/rivet/callout';
 import { nextSizeUp } from '#core/rivet/removal';
@@ -66,6 +66,7 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
             ...(measured.length > 0 ? { edges: Object.fromEntries(measured) } : {}),
             edgeLimit,
             verdict: judgement.verdict,
+            ...(judgement.missing ? { missing: missingOf(judgement, row.entity.definition) } : {}),
           },
         },
       },
@@ -112,7 +113,15 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
         {hole.trim() === '' ? null : (
           <>
             <p className="flex items-start gap-2 text-[20px]">
-              <VerdictSign of={judgement.verdict === 'stop' ? 'stop' : judgement.verdict === 'next-size' ? 'caution' : 'ok'} />
+              <VerdictSign
+                of={
+                  judgement.verdict === 'stop'
+                    ? 'stop'
+                    : judgement.verdict === 'next-size' || judgement.verdict === 'unknown'
+                      ? 'caution'
+                      : 'ok'
+                }
+              />
               <span>{verdictSentence(judgement.verdict, 'after-removal', judgement)}</span>
             </p>
             {[judgement.same, ...(judgement.next ? [judgement.next] : [])].map((trial) => (

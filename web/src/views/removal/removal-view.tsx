@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { holeStory } from '#core/inspect/hole-story';
 import { holesInPlan } from '#core/record/holes';
-import { removalSteps, type RemovalStep } from '#core/rivet/removal';
+import { removalSteps, type RemovalQuestion, type RemovalStep } from '#core/rivet/removal';
 import { showBoth, showLength } from '#core/units/show';
 import { ADVICE_FIRST } from '#core/wording/cautions';
 import { REMOVAL_DO_WORDS, REMOVAL_WORDS } from '#core/wording/removal';
@@ -65,10 +65,12 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
   );
 }
 
+type Branch = Pick<RemovalQuestion, 'offCentre' | 'stuck' | 'shopHeadShort'>;
+
 function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowModel; holeId: string; onOut: () => void }) {
   const units = useUnits();
   const mark = useMark(data.kit);
-  const [branch, setBranch] = useState({ offCentre: false, stuck: false, shopHeadShort: false });
+  const [branch, setBranch] = useState<Branch>({ offCentre: false, stuck: false, shopHeadShort: false });
   const [index, setIndex] = useState(0);
   const steps = removalSteps({
     callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size },
@@ -77,9 +79,10 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
   });
   const at = Math.min(index, steps.length - 1);
   const step = steps[at] as RemovalStep;
+  const isDrilling = step.do === 'pilot-drill' || step.do === 'head-drill';
   const keep = row.stack.layers.map((l, i) => sheetName(l.part, i)).join(', ');
   const behind = sheetName(row.stack.layers.at(-1)?.part, row.stack.layers.length - 1);
-  const toggle = (key: keyof typeof branch, text: string) => (
+  const toggle = (key: 'stuck' | 'shopHeadShort', text: string) => (
     <Button
       className={`min-h-14 px-4 text-[17px] ${branch[key] ? 'border-dye bg-dye-soft' : ''}`}
       aria-pressed={branch[key]}
@@ -136,7 +139,19 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
         )}
       </div>
       <div className="flex flex-wrap gap-2" role="group" aria-label="What it is like">
-        {toggle('offCentre', 'the drill went off centre')}
+        {isDrilling || branch.offCentre ? (
+          <Button
+            className={`min-h-14 px-4 text-[17px] ${branch.offCentre ? 'border-dye bg-dye-soft' : ''}`}
+            aria-pressed={branch.offCentre !== false}
+            onClick={() => {
+              /* Taken back at the step it was said at, or before. */
+              if (branch.offCentre) return setBranch({ ...branch, offCentre: false });
+              if (step.do === 'pilot-drill' || step.do === 'head-drill') setBranch({ ...branch, offCentre: step.do });
+            }}
+          >
+            {branch.offCentre ? 'it went off centre' : 'the drill went off centre here'}
+          </Button>
+        ) : null}
         {toggle('shopHeadShort', 'the shop head is short')}
         {toggle('stuck', 'it stays stuck')}
       </div>
