@@ -88,9 +88,9 @@ describe('random stacks against a second, independent computation', () => {
           expect([s.school, s.preps, s.verdict]).toEqual([s.school, alone.steps.map((x) => x.prep), alone.verdict]);
         }
         expect(got.grip).toBeCloseTo(want.G, 10);
-        expect(got.rivet.ideal).toBeCloseTo(want.ideal, 10);
-        expect(got.rivet.length).toBeCloseTo(want.L, 10);
-        expect(got.rivet.works).toBe(want.works);
+        expect(got.rivet!.ideal).toBeCloseTo(want.ideal, 10);
+        expect(got.rivet!.length).toBeCloseTo(want.L, 10);
+        expect(got.rivet!.works).toBe(want.works);
       }),
       { seed: 20426, numRuns: 3000 },
     );
@@ -116,7 +116,7 @@ describe('random stacks against a second, independent computation', () => {
         });
         if (!inch.ok || !mm.ok) throw new Error('refused');
         expect(mm.value.findings.map((f) => f.code)).toEqual(inch.value.findings.map((f) => f.code));
-        expect(mm.value.rivet.callout).toBe(inch.value.rivet.callout);
+        expect(mm.value.rivet!.callout).toBe(inch.value.rivet!.callout);
         expect(mm.value.layers.map((l) => l.prep)).toEqual(inch.value.layers.map((l) => l.prep));
       }),
       { seed: 254, numRuns: 500 },

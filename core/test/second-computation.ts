@@ -59,7 +59,6 @@ export function oracle(r: OracleRow) {
 
   const rowCodes: string[] = [];
   if (Dh > max + tiny) rowCodes.push('hole-over-max:stop');
-  if (r.head === 'flush-100' && r.angle !== 100) rowCodes.push('angle-mismatch:stop');
   const near = (value: number | undefined, what: string, stop: number, flushLimit: number, high: number) => {
     if (value === undefined) return;
     if (value < stop * D - tiny) rowCodes.push(`${what}-low:stop`);
@@ -82,10 +81,24 @@ export function oracle(r: OracleRow) {
   const ratio = (length: number) => ((length - G) * D * D - G * (Dh * Dh - D * D)) / D ** 3;
   const works = (length: number) =>
     length > G && ratio(length) > 0 && ratio(length) >= 0.91 * wMin * wMin * hMin - 1e-9 && ratio(length) <= 0.91 * 2.25 + 1e-9;
-  if (!works(L))
-    rowCodes.push(
-      `length-does-not-work:${Array.from({ length: 200 }, (_, i) => (i + 1) / unit).some((l) => l >= 1 / 16 - tiny && works(l)) ? 'caution' : 'stop'}`,
-    );
+  /* Of a stack dimpled all through: metal under the last lip, whose rim lies on the end of the sheet's cut face. */
+  const alpha = Math.PI / 2 - half;
+  const rim = () => {
+    const t = r.stack.at(-1)?.t as number;
+    const above = G - t;
+    const mouth = A[r.dash] / 2 + above * Math.tan(alpha / 2);
+    return above + (mouth - Dh / 2) * Math.tan(alpha) + t * Math.cos(alpha);
+  };
+  const atRim = (length: number, z: number) => {
+    const v = (length * D * D - z * Dh * Dh) / D ** 3;
+    return length > z && v > 0 && v >= 0.91 * wMin * wMin * hMin - 1e-9 && v <= 0.91 * 2.25 + 1e-9;
+  };
+  const lengthCode = (allDimpled: boolean): string[] => {
+    const any = (length: number) => works(length) || (allDimpled && atRim(length, rim()));
+    if (any(L)) return [];
+    const some = Array.from({ length: 200 }, (_, i) => (i + 1) / unit).some((l) => l >= 1 / 16 - tiny && any(l));
+    return [`length-does-not-work:${some ? 'caution' : 'stop'}`];
+  };
 
   const judge = (name: string, usePlans: boolean) => {
     const steps =
@@ -95,7 +108,8 @@ export function oracle(r: OracleRow) {
     steps.forEach((s, i) => {
       const { t, plans } = r.stack[i] as { t: number; plans?: string };
       if (!open) {
-        if (usePlans && plans !== undefined && plans !== 'none') codes.push('plans-differ:caution');
+        if (usePlans && plans !== undefined && plans !== 'none')
+          codes.push(r.head === 'protruding' ? 'plans-differ:caution' : 'far-side-unsaid:stop');
         return;
       }
       if (usePlans && plans !== undefined && plans !== school(name, i, s.nest)) codes.push('plans-differ:caution');
@@ -115,7 +129,9 @@ export function oracle(r: OracleRow) {
     });
     const dimpled = steps.flatMap((s, i) => (s.prep === 'dimple' ? [r.stack[i]?.t as number] : []));
     if (dimpled.length > 3 || dimpled.reduce((a, b) => a + b, 0) > 0.0905 + tiny) codes.push('outside-method-range:caution');
-    const all = [...codes, ...rowCodes];
+    const allDimpled = r.head === 'flush-100' && steps.every((s) => s.prep === 'dimple');
+    if (r.head === 'flush-100' && steps[0]?.prep === 'countersink' && r.angle !== 100) codes.push('angle-mismatch:stop');
+    const all = [...codes, ...lengthCode(allDimpled), ...rowCodes];
     const verdict = all.some((c) => c.endsWith(':stop')) ? 'stop' : all.some((c) => c.endsWith(':caution')) ? 'caution' : 'ok';
     return { steps, codes: all.sort(), verdict };
   };

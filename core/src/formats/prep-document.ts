@@ -184,14 +184,18 @@ export function prepAnswer(plan: Plan, stack: Stack, units: Units) {
       ...(layer.alternative === undefined ? {} : { alternative: layer.alternative }),
       reason: layerReason(layer, plan.school, stack.limits, units),
     })),
-    rivet: {
-      callout: plan.rivet.callout,
-      length: L(plan.rivet.length),
-      ideal: L(plan.rivet.ideal),
-      works: plan.rivet.works,
-      widthAtHalfD: plan.rivet.widthAtHalfD === null ? null : L(plan.rivet.widthAtHalfD),
-      candidates: plan.rivet.candidates.map(({ lengthDash, works }) => ({ callout: formatCallout({ ...stack, lengthDash }), works })),
-    },
+    /* A blind fastener is no solid rivet and has no length of one. */
+    rivet: stack.blind
+      ? null
+      : {
+          callout: plan.rivet.callout,
+          length: L(plan.rivet.length),
+          ideal: L(plan.rivet.ideal),
+          works: plan.rivet.works,
+          widthAtHalfD: plan.rivet.widthAtHalfD === null ? null : L(plan.rivet.widthAtHalfD),
+          candidates: plan.rivet.candidates.map(({ lengthDash, works }) => ({ callout: formatCallout({ ...stack, lengthDash }), works })),
+          ...(plan.rivet.lip === undefined ? {} : { lip: { works: plan.rivet.lip.works, z: L(plan.rivet.lip.z) } }),
+        },
     findings: plan.findings.map((f) => ({
       code: f.code,
       severity: f.severity,

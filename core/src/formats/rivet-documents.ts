@@ -16,6 +16,7 @@ interface ShopHeadDocument {
   callout: string;
   grip: LengthText;
   hole?: LengthText;
+  lip?: LengthText;
   width: LengthText;
   height: LengthText;
   profile?: ProfileId;
@@ -28,6 +29,7 @@ const SHOP_HEAD_SCHEMA = Joi.object({
   callout: Joi.string().allow('').required(),
   grip: length.required(),
   hole: length,
+  lip: length,
   width: length.required(),
   height: length.required(),
   profile: Joi.valid(...PROFILE_IDS),
@@ -65,7 +67,10 @@ export function answerShopHead(value: unknown): Result<unknown> {
   const hole = doc.hole === undefined ? good(size.hole) : readLength(doc.hole, units, 'hole');
   if (!hole.ok) return hole;
   if (shorter(hole.value, size.diameter)) return bad({ code: 'hole-under-diameter', path: 'hole' });
+  const lip = doc.lip === undefined ? good(undefined) : readLength(doc.lip, units, 'lip');
+  if (!lip.ok) return lip;
   const judged = judgeHead({
+    lip: lip.value,
     size,
     lengthDash,
     ...read,

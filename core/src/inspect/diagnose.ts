@@ -6,7 +6,17 @@ import type { Mm } from '../units/length';
 export const TIPPED_D = 0.1;
 
 export type Diagnosis =
-  'good' | 'marginal' | 'volume-off' | 'under-driven' | 'over-driven' | 'wrong-length' | 'tipped' | 'no-go' | 'defect' | 'not-measured';
+  | 'good'
+  | 'marginal'
+  | 'cannot-tell'
+  | 'volume-off'
+  | 'under-driven'
+  | 'over-driven'
+  | 'wrong-length'
+  | 'tipped'
+  | 'no-go'
+  | 'defect'
+  | 'not-measured';
 
 export interface Diagnosed {
   readonly diagnosis: Diagnosis;
@@ -78,6 +88,8 @@ function ofSize(judgement: HeadJudgement | null, isTipped: boolean, gauge: HeadC
   if (judgement?.cause === 'under-driven') return ['under-driven', 'drive-more'];
   if (judgement?.cause === 'over-driven') return ['over-driven', 'take-out'];
   if (gauge === 'no-go') return ['no-go', 'ask'];
+  /* What metal there is lies between two bounds that disagree: the gauge alone tells. */
+  if (judgement?.cause === 'cannot-tell') return gauge === 'go' ? ['good', 'accept-note'] : ['cannot-tell', 'ask'];
   if (judgement?.notes.includes('volume-off')) return ['volume-off', 'ask'];
   if (judgement?.notes.includes('length-marginal')) return ['marginal', 'accept-note'];
   if (judgement || gauge === 'go') return ['good', 'accept'];

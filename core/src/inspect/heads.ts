@@ -12,11 +12,13 @@ export interface HeadContext {
   readonly lengthDash: number;
   readonly grip: Mm;
   readonly hole: Mm;
+  /** Of a stack dimpled all through: depth of the last lip's rim. */
+  readonly lip?: Mm | undefined;
 }
 
 /** What a planned row says of its heads. */
 export function headContext({ stack, plan }: { readonly stack: Stack; readonly plan: Pick<Plan, 'grip' | 'rivet'> }): HeadContext {
-  return { size: stack.size, lengthDash: plan.rivet.lengthDash, grip: plan.grip, hole: stack.hole };
+  return { size: stack.size, lengthDash: plan.rivet.lengthDash, grip: plan.grip, hole: stack.hole, lip: plan.rivet.lip?.z };
 }
 
 /** One head as it was measured, with who set it and with what. */

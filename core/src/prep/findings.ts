@@ -26,6 +26,7 @@ export const FINDING_SEVERITIES = {
   'rivet-large-for-sheet': ['note'],
   'angle-mismatch': ['stop'],
   'plans-differ': ['caution'],
+  'far-side-unsaid': ['stop'],
   'mixed-fit': ['note'],
 } as const satisfies Record<string, readonly Severity[]>;
 

@@ -43,7 +43,7 @@ describe('worked numbers of the rules', () => {
   it('lengths come back in millimetres where the document is', () => {
     const a = prep([0.6, '1,6 mm'], { units: 'mm' });
     expect(a.layers.map((l) => l.thickness)).toEqual([0.6, 1.6]);
-    expect(a.rivet.length).toBe(5.55625);
+    expect(a.rivet!.length).toBe(5.55625);
   });
 });
 
@@ -99,7 +99,7 @@ describe('schools, either side of each threshold', () => {
   });
   it('every layer is plain under a protruding head', () => {
     const a = prep([0.025, 0.063], { head: 'protruding' });
-    expect([preps(a), a.rivet.callout, a.verdict]).toEqual(['none none', 'MS20470AD3-3.5', 'ok']);
+    expect([preps(a), a.rivet!.callout, a.verdict]).toEqual(['none none', 'MS20470AD3-3.5', 'ok']);
   });
 });
 
@@ -116,9 +116,16 @@ describe('the plans', () => {
   it('leaving a receiving sheet plain is not-received', () => {
     expect(codes(prep([0.025, { part: 'rib', thickness: 0.032, plans: 'none' }]))).toEqual(['plans-differ:caution', 'not-received:stop']);
   });
-  it('are ignored on a sheet that receives nothing', () => {
+  it('on a sheet that receives nothing are a stop, under a protruding head ignored', () => {
     const a = prep([0.05, { part: 'rib', thickness: 0.032, plans: 'dimple' }]);
-    expect([preps(a), codes(a)]).toEqual(['countersink none', ['two-thirds-exceeded:caution', 'plans-differ:caution']]);
+    expect([preps(a), codes(a)]).toEqual(['countersink none', ['two-thirds-exceeded:caution', 'far-side-unsaid:stop']]);
+    const under = prep([0.032, { part: 'rib', thickness: 0.032, plans: 'dimple' }], { head: 'protruding' });
+    expect([preps(under), codes(under)]).toEqual(['none none', ['plans-differ:caution']]);
+    /* Also below a sheet that no school resolves, and below one the plans leave plain. */
+    expect(codes(prep([0.045, { part: 'rib', thickness: 0.032, plans: 'countersink' }], { school: 'two-thirds' }))).toEqual([
+      'unresolved:stop',
+      'far-side-unsaid:stop',
+    ]);
   });
   it('agreeing with the school raise nothing', () => {
     expect(codes(prep([{ part: 'skin', thickness: 0.025, plans: 'dimple' }, 0.063]))).toEqual([]);
@@ -144,8 +151,6 @@ describe('findings, either side of each limit', () => {
     ['hole at its max', { hole: 0.103 }, undefined],
     ['hole over its max', { hole: 0.1031 }, 'hole-over-max:stop'],
     ['own hole max', { hole: 0.104, holeMax: 0.105 }, undefined],
-    ['cutter of another angle', { cutterAngle: 120 }, 'angle-mismatch:stop'],
-    ['head of another angle', { headAngle: 82 }, 'angle-mismatch:stop'],
     ['shared with bolts', { sharesLoadWith: 'bolts' as const }, 'mixed-fit:note'],
   ])('%s', (_, more, wanted) => {
     expect(codes(prep([0.025, 0.063], more))).toEqual(wanted === undefined ? [] : [wanted]);
@@ -200,10 +205,61 @@ describe('findings, either side of each limit', () => {
     const a = prep([0.025, 0.032], { length: '3/8' });
     expect(codes(a)).toEqual(['length-does-not-work:caution']);
     expect(a.findings[0]?.message).toContain('MS20426AD3-4');
-    expect(a.rivet.candidates.map((c) => c.callout.split('-')[1])).toEqual(['5', '5.5', '6', '6.5', '7']);
+    expect(a.rivet!.candidates.map((c) => c.callout.split('-')[1])).toEqual(['5', '5.5', '6', '6.5', '7']);
   });
   it('a rivet shorter than its grip has no head to speak of', () => {
     const a = prep([0.125, 0.125], { length: '1/16' });
-    expect([a.rivet.works, a.rivet.widthAtHalfD]).toEqual([false, null]);
+    expect([a.rivet!.works, a.rivet!.widthAtHalfD]).toEqual([false, null]);
+  });
+});
+
+describe('angles, only where the head itself sits', () => {
+  it.each([
+    ['a cutter of 120 under the head', [0.063], { cutterAngle: 120 }, true],
+    ['a head of 82 in a cutter of 100', [0.063], { headAngle: 82 }, true],
+    ['the same angle of both', [0.063], { headAngle: 120, cutterAngle: 120 }, false],
+    ['a cutter of 110 under a dimple, an older school', [0.025, 0.063], { cutterAngle: 110 }, false],
+    ['nothing cut at all', [0.02, 0.02], { cutterAngle: 120 }, false],
+    ['a protruding head', [0.063], { head: 'protruding' as const, cutterAngle: 120 }, false],
+  ])('%s', (_, sheets, more, wanted) => {
+    expect(codes(prep([...sheets], more)).includes('angle-mismatch:stop')).toBe(wanted);
+  });
+  it('a dash 3 stands .0106 proud of a 120-degree cutter, and a blunter head does not', () => {
+    expect(prep([0.063], { cutterAngle: 120 }).findings[0]?.message).toContain('.0106 in proud');
+    expect(prep([0.063], { headAngle: 120 }).findings[0]?.message).not.toContain('proud');
+  });
+});
+
+describe('a stack dimpled all through', () => {
+  /* Z and V_lip by hand, inches: s + (A + 2 s (1 - sin a)/cos a - Dh)/(2 tan a) + t sin a. */
+  const byHand = (sheets: number[], L: number) => {
+    const a = (50 * Math.PI) / 180;
+    const t = sheets.at(-1) as number;
+    const s = sheets.reduce((x, y) => x + y, 0) - t;
+    const z = s + (0.179 + (2 * s * (1 - Math.sin(a))) / Math.cos(a) - 0.098) / (2 * Math.tan(a)) + t * Math.sin(a);
+    return { z, ratio: (L * 0.09375 ** 2 - z * 0.098 ** 2) / 0.09375 ** 3 };
+  };
+  it.each([
+    [[0.025, 0.025], 3],
+    [[0.02, 0.025], 3],
+    [[0.032, 0.032], 3.5],
+    [[0.02, 0.02, 0.02], 3.5],
+  ])('%j, length dash %f: the lip and whether the length works reckoned to it', (sheets, dash) => {
+    const { rivet } = prep(sheets, { length: dash / 16 });
+    const { z, ratio } = byHand(sheets, dash / 16);
+    const works = ratio >= 0.91 * 1.5 ** 2 * 0.5 - 1e-9 && ratio <= 0.91 * 2.25 + 1e-9;
+    expect(rivet?.lip).toEqual({ z: expect.closeTo(z, 9) as number, works });
+  });
+  it('the flat grip alone fails no length, both together do', () => {
+    /* .025 + .025: dash 4 is too long for the flat grip and works at the lip. */
+    const long = prep([0.025, 0.025], { length: '1/4' });
+    expect([long.rivet?.works, long.rivet?.lip?.works, codes(long)]).toEqual([false, true, []]);
+    const short = prep([0.025, 0.025], { length: '1/8' });
+    expect([short.rivet?.works, short.rivet?.lip?.works]).toEqual([false, false]);
+    expect(codes(short)).toContain('length-does-not-work:caution');
+  });
+  it('a stack that is not dimpled all through has no lip', () => {
+    expect(prep([0.025, 0.063]).rivet).not.toHaveProperty('lip');
+    expect(prep([0.032, 0.032], { head: 'protruding' }).rivet).not.toHaveProperty('lip');
   });
 });

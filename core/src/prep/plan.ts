@@ -7,14 +7,15 @@ import {
   lengthWorks,
   nearestDash,
   nearestWorkingDash,
+  lipDepth,
   neighbourDashes,
   widthAtHalfD,
   type LengthQuestion,
 } from '../rivet/length';
-import { coneOf } from './countersink';
+import { coneOf, mismatchProud, type Cone } from './countersink';
 import { verdictOf, worse, type Finding, type Verdict } from './findings';
 import { edgeFindings, outlineFindings, pitchFindings, rowDistanceFindings, trueSpacingFindings } from './spacing';
-import { SCHOOL_IDS, type PrepAnswer, type SchoolId, type Stack } from './stack';
+import { SCHOOL_IDS, type PrepAnswer, type SchoolId, type Stack, type StackBlind } from './stack';
 import { walkStack, type PlannedLayer } from './walk';
 
 export interface PlannedRivet {
@@ -28,6 +29,8 @@ export interface PlannedRivet {
   readonly candidates: readonly { readonly lengthDash: number; readonly works: boolean }[];
   /** True where the call-out named the length, false where core chose it. */
   readonly lengthGiven: boolean;
+  /** Of a stack dimpled all through: the depth of the last lip's outer rim, and whether the length works reckoned to it. */
+  readonly lip: { readonly works: boolean; readonly z: Mm } | undefined;
 }
 
 /** What one school alone says, without the plans. */
@@ -61,25 +64,55 @@ export function planStack(stack: Stack): Plan {
     if (layer.plans !== undefined) hasPlans = true;
   }
   const grip = gripMm as Mm;
+  const governed = walkStack(stack, stack.school, cone, gripMm, true);
   const rowFindings: Finding[] = [];
-  const rivet = planRivet(stack, grip, rowFindings);
   judgeRow(stack, rowFindings);
   const rowVerdict = verdictOf(rowFindings);
-
-  const governed = walkStack(stack, stack.school, cone, gripMm, true);
+  /* The rivet is one of two: of a stack dimpled all through, or of any other; each is worked out once. */
+  const rivets = new Map<Mm | undefined, { rivet: PlannedRivet; findings: Finding[] }>();
+  const rivetOf = (layers: readonly PlannedLayer[]) => {
+    const lip = lipOf(stack, cone, layers);
+    let known = rivets.get(lip);
+    if (!known) {
+      const findings: Finding[] = [];
+      known = { rivet: planRivet(stack, grip, lip, findings), findings };
+      rivets.set(lip, known);
+    }
+    return known;
+  };
+  const ofWalk = (layers: readonly PlannedLayer[]) => rivetOf(layers).findings.concat(angleFindings(stack, layers));
+  const { rivet } = rivetOf(governed.layers);
+  const rivetFindings = ofWalk(governed.layers);
   const schools = SCHOOL_IDS.map((school): SchoolView => {
-    const walk = school === stack.school && !hasPlans ? governed : walkStack(stack, school, cone, gripMm, false);
-    return { school, verdict: worse(rowVerdict, verdictOf(walk.findings)), preps: walk.layers.map((l) => l.prep) };
+    const isGoverning = school === stack.school && !hasPlans;
+    const walk = isGoverning ? governed : walkStack(stack, school, cone, gripMm, false);
+    const rest = verdictOf(isGoverning ? rivetFindings : ofWalk(walk.layers));
+    return { school, verdict: worse(worse(rowVerdict, rest), verdictOf(walk.findings)), preps: walk.layers.map((l) => l.prep) };
   });
   return {
     school: stack.school,
-    verdict: worse(rowVerdict, verdictOf(governed.findings)),
+    verdict: worse(worse(rowVerdict, verdictOf(rivetFindings)), verdictOf(governed.findings)),
     grip,
     layers: governed.layers,
     rivet,
-    findings: governed.findings.concat(rowFindings),
+    findings: governed.findings.concat(rivetFindings, rowFindings),
     schools,
   };
+}
+
+/** Depth of the lip's outer rim of a stack that is dimpled all through; undefined where any sheet is not, or the rivet is blind. */
+function lipOf(stack: Stack, cone: Cone, layers: readonly PlannedLayer[]): Mm | undefined {
+  if (stack.head !== 'flush-100' || stack.blind || layers.some((l) => l.prep !== 'dimple')) return undefined;
+  const last = layers.at(-1);
+  return last && lipDepth(cone, stack.size.flushHead, last.nest, last.thickness, stack.hole);
+}
+
+/** The angles of head and cutter where the head itself sits in a countersink. */
+function angleFindings(stack: Stack, layers: readonly PlannedLayer[]): Finding[] {
+  const { headAngleDeg, cutterAngleDeg } = stack;
+  if (stack.head !== 'flush-100' || layers[0]?.prep !== 'countersink' || headAngleDeg === cutterAngleDeg) return [];
+  const proud = mismatchProud(stack);
+  return [{ code: 'angle-mismatch', severity: 'stop', data: { headAngleDeg, cutterAngleDeg, proud } }];
 }
 
 function lengthQuestion(stack: Stack, grip: Mm): LengthQuestion {
@@ -93,7 +126,8 @@ function lengthQuestion(stack: Stack, grip: Mm): LengthQuestion {
   };
 }
 
-function planRivet(stack: Stack, grip: Mm, findings: Finding[]): PlannedRivet {
+function planRivet(stack: Stack, grip: Mm, lip: Mm | undefined, findings: Finding[]): PlannedRivet {
+  if (stack.blind) return blindRivet(stack.blind, grip, stack.size.diameter);
   const question = lengthQuestion(stack, grip);
   const ideal = idealLength(grip, stack.size.diameter);
   const lengthGiven = typeof stack.lengthDash === 'number';
@@ -101,9 +135,11 @@ function planRivet(stack: Stack, grip: Mm, findings: Finding[]): PlannedRivet {
   const name = (dash: number) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: dash });
   const length = dashLength(lengthDash);
   const works = lengthWorks(length, question);
-  /* A blind fastener goes by its grip range, not by a driven head. */
-  if (!works && !stack.isBlind) {
-    const nearest = nearestWorkingDash(lengthDash, question);
+  const atLip = lip === undefined ? undefined : { ...question, grip: lip };
+  const lipWorks = atLip !== undefined && lengthWorks(length, atLip);
+  /* Of a stack dimpled all through the truth lies between the flat grip and the lip: only where both ends fail is it known to fail. */
+  if (!works && !lipWorks) {
+    const nearest = nearestOf(lengthDash, [question, ...(atLip ? [atLip] : [])]);
     findings.push({
       code: 'length-does-not-work',
       severity: nearest === null ? 'stop' : 'caution',
@@ -122,6 +158,29 @@ function planRivet(stack: Stack, grip: Mm, findings: Finding[]): PlannedRivet {
       works: lengthWorks(dashLength(dash), question),
     })),
     lengthGiven,
+    lip: lip === undefined ? undefined : { works: lipWorks, z: lip },
+  };
+}
+
+/** The working length nearest to a dash under any of these questions; null where none has one. */
+function nearestOf(dash: number, questions: readonly LengthQuestion[]): number | null {
+  const found = questions.flatMap((q) => nearestWorkingDash(dash, q) ?? []);
+  return found.length === 0 ? null : found.reduce((a, b) => (Math.abs(b - dash) < Math.abs(a - dash) ? b : a));
+}
+
+/** A blind fastener instead of a solid rivet: named, without length, driven head or candidates of a solid one. */
+function blindRivet(blind: StackBlind, grip: Mm, diameter: Mm): PlannedRivet {
+  const ideal = idealLength(grip, diameter);
+  return {
+    callout: blind.name,
+    lengthDash: nearestDash(ideal, true),
+    length: 0 as Mm,
+    ideal,
+    works: true,
+    widthAtHalfD: null,
+    candidates: [],
+    lengthGiven: true,
+    lip: undefined,
   };
 }
 
@@ -132,12 +191,6 @@ function judgeRow(stack: Stack, findings: Finding[]): void {
   const flush = stack.head === 'flush-100';
   if (longer(stack.hole, stack.holeMax))
     findings.push({ code: 'hole-over-max', severity: 'stop', data: { hole: stack.hole, limit: stack.holeMax } });
-  if (flush && stack.headAngleDeg !== stack.cutterAngleDeg)
-    findings.push({
-      code: 'angle-mismatch',
-      severity: 'stop',
-      data: { headAngleDeg: stack.headAngleDeg, cutterAngleDeg: stack.cutterAngleDeg },
-    });
   const spacing = { diameter: D, flush, limits };
   if (stack.edge !== undefined) findings.push(...edgeFindings(stack.edge, spacing));
   let thickest = 0;

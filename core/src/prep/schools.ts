@@ -19,7 +19,8 @@ export type ReasonCode =
   | 'first-thick-sheet'
   | 'two-thirds-kept'
   | 'two-thirds-lost'
-  | 'no-answer';
+  | 'no-answer'
+  | 'head-unknown';
 
 export interface SchoolAnswer {
   readonly prep: PrepAnswer;

@@ -60,6 +60,23 @@ export interface Stack {
   readonly lengthDash?: number | null | undefined;
   readonly sharesLoadWith?: SharedLoad | undefined;
   readonly limits: Limits;
-  /** Set with a blind fastener, whose length is its own grip range. */
-  readonly isBlind?: boolean | undefined;
+  /** Closed with a blind fastener instead of a solid rivet: its own head decides what is prepared, its grip range what it holds. */
+  readonly blind?: StackBlind | undefined;
+}
+
+/** A blind fastener in a stack, as its maker describes it. */
+export interface StackBlind {
+  readonly name: string;
+  /** Surface diameter of its flush head; undefined: not typed yet, so that nothing can be prepared for it. */
+  readonly flushHead: Mm | undefined;
+}
+
+/** Surface diameter A of the flush head that is prepared for; undefined where a blind fastener's own is not known. */
+export function flushHeadOf(stack: Stack): Mm | undefined {
+  return stack.blind ? stack.blind.flushHead : stack.size.flushHead;
+}
+
+/** The same where it is known, else the solid rivet's: for what is drawn and never cut. */
+export function drawnHead(stack: Stack): Mm {
+  return flushHeadOf(stack) ?? stack.size.flushHead;
 }

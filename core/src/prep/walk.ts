@@ -1,8 +1,8 @@
 import { SAME_LENGTH_MM, type Mm } from '../units/length';
 import { coneDepth, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist, type Cone } from './countersink';
 import type { Finding } from './findings';
-import { askSchool, type Method, type ReasonCode } from './schools';
-import type { Prep, PrepAnswer, SchoolId, Stack, StackLayer } from './stack';
+import { askSchool, type Method, type ReasonCode, type SchoolAnswer } from './schools';
+import { flushHeadOf, type Prep, type PrepAnswer, type SchoolId, type Stack, type StackLayer } from './stack';
 
 /** One layer as planned: what comes down into it and what is done to it. Lengths Mm. */
 export interface PlannedLayer {
@@ -39,7 +39,10 @@ export interface Walk {
 export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: number, usePlans: boolean): Walk {
   const layers: PlannedLayer[] = [];
   const findings: Finding[] = [];
-  const flushDepth = coneDepth(cone, stack.size.flushHead, stack.hole);
+  const known = flushHeadOf(stack);
+  /* Where a blind fastener's head is not known no layer gets that far. */
+  const head = known ?? (0 as Mm);
+  const flushDepth = coneDepth(cone, head, stack.hole);
   let nest = 0 as Mm;
   let ended: ReasonCode | null = stack.head === 'protruding' ? 'protruding-head' : null;
 
@@ -47,21 +50,24 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
     const layer = stack.layers[index] as StackLayer;
     const plans = usePlans ? layer.plans : undefined;
     if (ended) {
-      if (plans !== undefined && plans !== 'none') findings.push(plansDiffer(index, plans, 'none', 'nothing-received'));
+      if (plans !== undefined && plans !== 'none')
+        findings.push(ended === 'protruding-head' ? plansDiffer(index, plans, 'none', 'nothing-received') : farSideUnsaid(index, plans));
       layers.push(plainLayer(stack, layer, ended));
       continue;
     }
     const depth =
       stack.nest.kind === 'fixed' && nest > 0
         ? ((flushDepth + stack.nest.allowance) as Mm)
-        : coneDepth(cone, surfaceDiameter(cone, stack.size.flushHead, nest), stack.hole);
-    const answer = askSchool(school, { stack, index, gripMm, depthMm: depth });
-    const prep: PrepAnswer = plans ?? answer.prep;
-    if (plans !== undefined && plans !== answer.prep) findings.push(plansDiffer(index, plans, answer.prep, 'school'));
+        : coneDepth(cone, surfaceDiameter(cone, head, nest), stack.hole);
+    const answer = known === undefined ? HEAD_UNKNOWN : askSchool(school, { stack, index, gripMm, depthMm: depth });
+    /* Without the head's figures not even the plans' countersink has a size. */
+    const prep: PrepAnswer = known === undefined ? 'unresolved' : (plans ?? answer.prep);
+    if (known !== undefined && plans !== undefined && plans !== answer.prep)
+      findings.push(plansDiffer(index, plans, answer.prep, 'school'));
 
     const isOwn = prep === answer.prep;
     const isCut = prep === 'countersink';
-    const surface = isCut ? cutSurface(stack, cone, nest, depth) : undefined;
+    const surface = isCut ? cutSurface(stack, cone, head, nest, depth) : undefined;
     const narrowest =
       surface !== undefined && layer.bothSides ? (waist(cone, surface, surface, layer.thickness, stack.hole) ?? undefined) : undefined;
     /* Every layer has the same shape, so that planning many rows stays fast. */
@@ -79,7 +85,7 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
         surface === undefined ? stack.hole : (Math.max(holeLeft(cone, surface, layer.thickness, stack.hole), narrowest ?? 0) as Mm),
       method: isOwn ? answer.method : undefined,
       alternative: isOwn ? answer.alternative : undefined,
-      reason: plans === undefined ? answer.reason : 'plans',
+      reason: plans === undefined || known === undefined ? answer.reason : 'plans',
       schoolSays: plans === undefined ? undefined : answer.prep,
     };
     layers.push(planned);
@@ -94,6 +100,14 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
 function plansDiffer(layer: number, plans: Prep, says: PrepAnswer, against: string): Finding {
   return { code: 'plans-differ', severity: 'caution', layer, data: { plans, says, against } };
 }
+
+/** The plans prepare a sheet that the walk from the head side no longer reaches: meant for a far side nobody has said is flush. */
+function farSideUnsaid(layer: number, plans: Prep): Finding {
+  return { code: 'far-side-unsaid', severity: 'stop', layer, data: { plans } };
+}
+
+/** What every school says of a blind fastener whose head was never typed. */
+const HEAD_UNKNOWN: SchoolAnswer = { prep: 'unresolved', reason: 'head-unknown' };
 
 /** A layer into which nothing comes down. */
 function plainLayer(stack: Stack, layer: StackLayer, reason: ReasonCode): PlannedLayer {
@@ -117,10 +131,8 @@ function plainLayer(stack: Stack, layer: StackLayer, reason: ReasonCode): Planne
 }
 
 /** Surface diameter of a countersink: from the nest, or from the depth where a fixed allowance makes it. */
-function cutSurface(stack: Stack, cone: Cone, nest: Mm, depth: Mm): Mm {
-  return stack.nest.kind === 'fixed' && nest > 0
-    ? surfaceOfDepth(cone, depth, stack.hole)
-    : surfaceDiameter(cone, stack.size.flushHead, nest);
+function cutSurface(stack: Stack, cone: Cone, head: Mm, nest: Mm, depth: Mm): Mm {
+  return stack.nest.kind === 'fixed' && nest > 0 ? surfaceOfDepth(cone, depth, stack.hole) : surfaceDiameter(cone, head, nest);
 }
 
 /** Findings of one layer that receives a head or a dimple. */
@@ -129,7 +141,12 @@ function judgeLayer(stack: Stack, cone: Cone, layer: PlannedLayer, index: number
   const { limits } = stack;
   switch (layer.prep) {
     case 'unresolved':
-      findings.push({ code: 'unresolved', severity: 'stop', layer: index, data: { thickness: t, limit: limits.dimpleMax } });
+      findings.push({
+        code: 'unresolved',
+        severity: 'stop',
+        layer: index,
+        data: layer.reason === 'head-unknown' ? { fastener: stack.blind?.name ?? '' } : { thickness: t, limit: limits.dimpleMax },
+      });
       return;
     case 'none':
       findings.push({ code: 'not-received', severity: 'stop', layer: index, data: { receives: layer.receives as string } });

@@ -4,7 +4,7 @@ import { dashLength } from '../rivet/callout';
 import { headVolume, idealLength, widthAtHalfD } from '../rivet/length';
 import { CLICK, coneDepth, coneOf, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist } from './countersink';
 import type { Plan } from './plan';
-import type { Stack } from './stack';
+import { drawnHead, type Stack } from './stack';
 
 export type WhyId =
   | 'grip'
@@ -194,7 +194,7 @@ export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number;
   }
   const formula = FORMULAS[id];
   const bank: Record<string, WhyInput> = {
-    A: len('A', 'Surface diameter of the head', stack.size.flushHead),
+    A: len('A', 'Surface diameter of the head', drawnHead(stack)),
     n: len('n', 'Dimpled sheets above', layer?.nest),
     a: { symbol: 'a', label: 'Half the cutter angle', kind: 'half-angle', value: stack.cutterAngleDeg / 2 },
     C: len('C', 'Surface diameter', layer?.surfaceDiameter),

@@ -151,6 +151,9 @@ export interface BlindFastener {
   readonly hole: TypedLength;
   readonly gripMin: TypedLength | null;
   readonly gripMax: TypedLength | null;
+  /** Its flush head: surface diameter and angle, from its own sheet or measured; absent: not typed yet. */
+  readonly headDiameter?: TypedLength | null | undefined;
+  readonly headAngleDeg?: number | null | undefined;
 }
 
 export interface RowDefinition {

@@ -62,6 +62,14 @@ export function rowsAround(row: RowDefinition, context: RowContext): LaidRow[] {
   });
 }
 
+/** Angles of head and cutter: a blind fastener brings its own head's, and the cutter suits it unless another was named. */
+function anglesOf(row: RowDefinition): Pick<Stack, 'headAngleDeg' | 'cutterAngleDeg'> {
+  const { headAngleDeg, cutterAngleDeg } = row;
+  const own = row.blind?.headAngleDeg;
+  if (own === null || own === undefined) return { headAngleDeg, cutterAngleDeg };
+  return { headAngleDeg: own, cutterAngleDeg: cutterAngleDeg === headAngleDeg ? own : cutterAngleDeg };
+}
+
 /** Hole max where the kit has a figure of its own. */
 function ownHoleMax(kit: KitDefinition): NonNullable<Stack['holeMaxOf']> {
   const known: Partial<Record<RivetSize['dash'], Mm>> = {};
@@ -107,7 +115,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
     hole: optional(row.hole) ?? blindHole ?? size.hole,
     holeMax: blindHole === undefined ? ownMax : mm(blindHole + size.holeMax - size.hole),
     holeMaxOf,
-    ...(blindHole === undefined ? {} : { isBlind: true as const }),
+    ...(row.blind ? { blind: { name: row.blind.name, flushHead: optional(row.blind.headDiameter ?? null) } } : {}),
     layers,
     nest: nest === 'computed' ? { kind: 'computed' } : { kind: 'fixed', allowance: mm(nest.fixed.mm) },
     edge: optional(row.edge),
@@ -116,8 +124,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
     ...(context.rows ? { spacing: spacingOf(row, context) } : {}),
     halfDash: kit.halfDash,
     profile: kit.profile,
-    headAngleDeg: row.headAngleDeg,
-    cutterAngleDeg: row.cutterAngleDeg,
+    ...anglesOf(row),
     lengthDash: row.lengthDash,
     sharesLoadWith: row.sharesLoadWith ?? undefined,
     limits: limitsOf(kit),

@@ -67,6 +67,24 @@ describe('a driven head', () => {
       9,
     );
   });
+  it('of a stack dimpled all through only both ends together find a fault', () => {
+    /* .025 + .025: Z = .025 + (.1972 - .098)/(2 tan 50) + .025 sin 50 = .0858 in. */
+    const lip = 0.0858;
+    const by = (W: number, H: number, length: string, more: Record<string, unknown> = {}) =>
+      head(W * D, H * D, { callout: `MS20426AD3-${length}`, grip: 0.05, ...more });
+    /* Dash 4 is too long for the flat grip and works at the lip. */
+    expect(by(1.9, 0.4, '4')).toMatchObject({ verdict: 'reject', cause: 'wrong-length' });
+    expect(by(1.9, 0.4, '4', { lip })).toMatchObject({ verdict: 'reject', cause: 'cannot-tell' });
+    expect(by(1.9, 0.4, '4', { lip })).not.toHaveProperty('suggest');
+    expect(by(1.6, 0.62, '4')).toMatchObject({ verdict: 'accept', notes: ['volume-off', 'length-marginal'] });
+    expect(by(1.6, 0.62, '4', { lip })).toMatchObject({ verdict: 'accept', notes: [] });
+    /* Too short by both. */
+    expect(by(1.3, 0.3, '2', { lip })).toMatchObject({ verdict: 'reject', cause: 'wrong-length' });
+    expect(answerShopHead({ callout: 'MS20426AD3-4', grip: 0.05, lip: 'deep', width: 0.15, height: 0.05 })).toMatchObject({
+      ok: false,
+      problem: { path: 'lip' },
+    });
+  });
   it('millimetres are millimetres', () => {
     const judged = answerShopHead({ units: 'mm', callout: '426AD3-3.5', grip: 0.088 * 25.4, width: 0.15 * 25.4, height: 0.05 * 25.4 });
     expect(judged).toEqual({ ok: true, value: head(0.15, 0.05) });

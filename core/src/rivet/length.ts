@@ -1,5 +1,6 @@
 import { LARGEST_BARREL_D3, type Profile } from '../tables/profiles';
 import { MM_PER_INCH, type Mm } from '../units/length';
+import { coneDepth, surfaceDiameter, type Cone } from '../prep/countersink';
 import { LENGTH_DASH_MAX } from './callout';
 
 /** Slack of the volume window, which has no unit: rounding only. */
@@ -34,6 +35,15 @@ export function nearestDash(length: Mm, halfDash: boolean): number {
  */
 export function headVolume(length: Mm, grip: Mm, diameter: Mm, hole: Mm): number {
   return (length - grip) * diameter ** 2 - grip * (hole ** 2 - diameter ** 2);
+}
+
+/**
+ * Depth of the outer rim of the last lip of a stack that is dimpled all through: Z = s + (C(s) - Dh) / (2 tan a) + t sin a, s the sheets
+ * above the last one, t the last one. The driven head forms round it or beyond; `headVolume` with Z in the place of the grip is the
+ * least it can be. Source: a stack dimpled all through, docs/rules.md.
+ */
+export function lipDepth(cone: Cone, head: Mm, above: Mm, last: Mm, hole: Mm): Mm {
+  return (above + coneDepth(cone, surfaceDiameter(cone, head, above), hole) + last * cone.sin) as Mm;
 }
 
 /** Width of a head driven to H = 0.5 D: sqrt(V / (k 0.5 D)). For comparing lengths, no target. Null where V <= 0. */

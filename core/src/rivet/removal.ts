@@ -65,8 +65,7 @@ export function removalSteps(q: RemovalQuestion): RemovalStep[] {
   const isRecentred = q.offCentre !== false && head === 'flush-100' && !isFlushSmall;
   if (!isAtPilot) steps.push(isRecentred && q.offCentre === true ? { ...headStep, because: 're-centre' } : headStep);
   /* A flush head of dash 4 and up is centred anew from where the bit went off, and drilled again; no chisel. */
-  if (q.offCentre && head === 'flush-100' && !isFlushSmall)
-    steps.push({ do: 'centre-punch', because: 're-centre' }, ...pilotStep, headStep);
+  if (isRecentred && q.offCentre !== true) steps.push({ do: 'centre-punch', because: 're-centre' }, ...pilotStep, headStep);
   else if (isAtPilot) steps.push(headStep);
   if (q.offCentre && head === 'protruding') steps.push({ do: 'chisel-head', because: 'chisel-sideways' });
   else if (q.offCentre && isFlushSmall) steps.push({ do: 'weaken-head', ...WEAKEN, because: 'creep-to-centre' });

@@ -15,9 +15,12 @@ export interface MeasuredHead {
   readonly profile: Profile;
   readonly formFactor: number;
   readonly halfDash: boolean;
+  /** Of a stack dimpled all through: depth of the last lip's outer rim; the metal left lies between what the grip and what this leaves. */
+  readonly lip?: Mm | undefined;
 }
 
-export type HeadCause = 'under-driven' | 'over-driven' | 'wrong-length';
+/** `cannot-tell`: the flat grip and the lip give different answers; look again, by gauge only. */
+export type HeadCause = 'under-driven' | 'over-driven' | 'wrong-length' | 'cannot-tell';
 
 export interface HeadJudgement {
   readonly verdict: 'accept' | 'reject';
@@ -37,23 +40,54 @@ const VOLUME_OFF = 0.15;
 /** Ratios equal within this are equal: rounding only. */
 const SAME = 1e-9;
 
-/** Judges one head by the profile. Source: the rules of the driven head, docs/rules.md. */
+/**
+ * Judges one head by the profile; of a stack dimpled all through by both ends of what metal there may be: only where both agree is a
+ * length, a volume or a hand at fault. Source: the rules of the driven head, docs/rules.md.
+ */
 export function judgeHead(h: MeasuredHead): HeadJudgement {
+  const flat = judgeBy(h, h.grip);
+  if (h.lip === undefined) return flat;
+  const atLip = judgeBy(h, h.lip);
+  const { suggestDash: _, cause: __, ...rest } = flat;
+  const both = (note: HeadJudgement['notes'][number]) => flat.notes.includes(note) && atLip.notes.includes(note);
+  const notes = (['volume-off', 'length-marginal'] as const).filter(both);
+  if (isInWindow(h)) return { ...rest, verdict: 'accept', notes };
+  if (flat.cause !== atLip.cause) return { ...rest, verdict: 'reject', cause: 'cannot-tell', notes };
+  return { ...rest, verdict: 'reject', ...(flat.cause ? { cause: flat.cause } : {}), notes, ...nearerOf(h.lengthDash, flat, atLip) };
+}
+
+/** The suggestion nearer to the length that went in. */
+function nearerOf(dash: number, a: HeadJudgement, b: HeadJudgement): Pick<HeadJudgement, 'suggestDash'> {
+  const [one, other] = [a.suggestDash, b.suggestDash];
+  if (one === undefined || other === undefined)
+    return one === undefined && other === undefined ? {} : { suggestDash: (one ?? other) as number };
+  return { suggestDash: Math.abs(other - dash) < Math.abs(one - dash) ? other : one };
+}
+
+/** Whether width and height lie in the profile's window, ends included. */
+export function isInWindow(h: Pick<MeasuredHead, 'width' | 'height' | 'size' | 'profile'>): boolean {
+  const D = h.size.diameter;
+  const { minWidthD, minHeightD, maxWidthD, maxHeightD } = h.profile;
+  const [w, t] = [h.width / D, h.height / D];
+  return w >= minWidthD - SAME && w <= maxWidthD + SAME && t >= minHeightD - SAME && t <= maxHeightD + SAME;
+}
+
+function judgeBy(h: MeasuredHead, grip: Mm): HeadJudgement {
   const D = h.size.diameter;
   const length = dashLength(h.lengthDash);
   const question: LengthQuestion = {
-    grip: h.grip,
+    grip,
     diameter: D,
     hole: h.hole,
     profile: h.profile,
     formFactor: h.formFactor,
     halfDash: h.halfDash,
   };
-  const volume = headVolume(length, h.grip, D, h.hole);
+  const volume = headVolume(length, grip, D, h.hole);
   const ratios = { widthRatio: h.width / D, heightRatio: h.height / D };
   const nearest = nearestWorkingDash(h.lengthDash, question);
   const suggest = nearest === null ? {} : { suggestDash: nearest };
-  if (length <= h.grip || volume <= 0)
+  if (length <= grip || volume <= 0)
     return { verdict: 'reject', cause: 'wrong-length', notes: [], ...ratios, volumeRatio: null, ...suggest };
 
   const works = lengthWorks(length, question);
@@ -61,8 +95,7 @@ export function judgeHead(h: MeasuredHead): HeadJudgement {
   const { minWidthD, minHeightD, maxWidthD, maxHeightD } = h.profile;
   const volumeRatio = (h.formFactor * h.width * h.width * h.height) / volume;
   const notes: HeadJudgement['notes'] = Math.abs(volumeRatio - 1) > VOLUME_OFF + SAME ? ['volume-off'] : [];
-  const isIn = w >= minWidthD - SAME && w <= maxWidthD + SAME && t >= minHeightD - SAME && t <= maxHeightD + SAME;
-  if (isIn)
+  if (isInWindow(h))
     return {
       verdict: 'accept',
       notes: works ? notes : [...notes, 'length-marginal'],

@@ -77,6 +77,24 @@ describe('section geometry shows the computed numbers', () => {
     const { section } = sectionFor([{ part: 'a', thickness: 0.05 }], { head: 'protruding' });
     expect(inch(section.rivet.headTop)).toBeCloseTo(-0.04, 6);
   });
+  it('the driven head of a stack dimpled all through lies beyond the last lip, never through it', () => {
+    for (const sheets of [[0.02, 0.025], [0.032, 0.032], [0.02, 0.02, 0.02], [0.016]]) {
+      const { section, plan } = sectionFor(
+        sheets.map((thickness, i) => ({ part: `s${i}`, thickness })),
+        { length: '1/4' },
+      );
+      const lip = Math.max(...(section.sheets.at(-1)?.outline ?? []).map((p) => p.y));
+      expect(lip).toBeCloseTo(plan.rivet.lip?.z ?? 0, 9);
+      expect(section.rivet.drivenOutline.length).toBeGreaterThan(0);
+      for (const p of section.rivet.drivenOutline) expect(p.y).toBeGreaterThanOrEqual(lip - 1e-9);
+    }
+  });
+  it('in a cutter of another angle the head stands as proud as it would, .0106 for a dash 3 in 120 degrees', () => {
+    const { section } = sectionFor([{ part: 'a', thickness: 0.08 }], { cutterAngle: 120 });
+    expect(inch(section.rivet.proud)).toBeCloseTo(0.0106, 4);
+    expect(inch(section.rivet.headTop)).toBeCloseTo(-0.0106, 4);
+    expect(sectionFor([{ part: 'a', thickness: 0.08 }], { cutterAngle: 82 }).section.rivet.proud).toBe(0);
+  });
   it('every outline of every stack is finite, right of the axis, and as thick as its sheet away from the hole', () => {
     const sheet = fc.record({
       part: fc.constant('p'),

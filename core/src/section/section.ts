@@ -1,6 +1,7 @@
-import { coneDepth, coneOf, surfaceDiameter, type Cone } from '../prep/countersink';
+import { coneDepth, coneOf, mismatchProud, surfaceDiameter, type Cone } from '../prep/countersink';
 import type { Plan } from '../prep/plan';
-import type { Stack } from '../prep/stack';
+import { drawnHead, type Stack } from '../prep/stack';
+import { headVolume, widthAtHalfD } from '../rivet/length';
 import type { PlannedLayer } from '../prep/walk';
 import type { Mm } from '../units/length';
 
@@ -40,6 +41,8 @@ export interface Section {
     readonly shankOutline: readonly Point[];
     /** Right half of the driven head; empty where the rivet cannot make one. */
     readonly drivenOutline: readonly Point[];
+    /** Right half of a blind rivet's stem; empty of a solid one. */
+    readonly stemOutline: readonly Point[];
     /** Where the undriven shank would end: the rivet at its real length. */
     readonly tailEnd: number;
     readonly shankRadius: number;
@@ -55,10 +58,10 @@ export function dimpleLipDepth(cone: Cone, head: Mm, nest: Mm, hole: Mm, thickne
 export function sectionOf(stack: Stack, plan: Plan): Section {
   const cone = coneOf(stack.cutterAngleDeg);
   const { size, hole } = stack;
-  const head = stack.head === 'flush-100' ? size.flushHead : size.protrudingHead;
+  const A = drawnHead(stack);
+  const head = stack.head === 'flush-100' ? A : size.protrudingHead;
   const widest = plan.layers.reduce(
-    (w, l) =>
-      Math.max(w, l.surfaceDiameter ?? (l.prep === 'dimple' ? surfaceDiameter(cone, size.flushHead, (l.nest + l.thickness) as Mm) : 0)),
+    (w, l) => Math.max(w, l.surfaceDiameter ?? (l.prep === 'dimple' ? surfaceDiameter(cone, A, (l.nest + l.thickness) as Mm) : 0)),
     head as number,
   );
   const reach = Math.max(widest * 0.72, size.diameter * 1.35);
@@ -83,8 +86,10 @@ export function sectionOf(stack: Stack, plan: Plan): Section {
   });
 
   const headTop = stack.head === 'flush-100' ? -proud : -size.protrudingHeadHeight;
-  const tailEnd = (stack.head === 'flush-100' ? -proud : 0) + plan.rivet.length;
-  const radius = Math.min(hole, size.holeMax) / 2;
+  const radius = stack.blind ? hole / 2 : Math.min(hole, size.holeMax) / 2;
+  /* Where the last dimple's lip stands below the far face the driven head forms beyond it. */
+  const face = Math.max(y, plan.rivet.lip ? plan.rivet.lip.z + (y - plan.grip) : y);
+  const tailEnd = stack.blind ? y + size.diameter : (stack.head === 'flush-100' ? -proud : 0) + plan.rivet.length;
   return {
     reach,
     sheets,
@@ -99,10 +104,11 @@ export function sectionOf(stack: Stack, plan: Plan): Section {
       shankOutline: [
         { x: 0, y: headTop },
         { x: radius, y: headTop },
-        { x: radius, y: Math.min(y, tailEnd) },
-        { x: 0, y: Math.min(y, tailEnd) },
+        { x: radius, y: Math.min(face, tailEnd) },
+        { x: 0, y: Math.min(face, tailEnd) },
       ],
-      drivenOutline: plan.rivet.widthAtHalfD === null ? [] : drivenHead(plan.rivet.widthAtHalfD / 2, size.diameter / 2, y, radius),
+      drivenOutline: stack.blind ? blindEnd(radius, size.diameter, y) : drivenBeyond(stack, plan, face, radius),
+      stemOutline: stack.blind ? stem(radius, headTop, tailEnd) : [],
       tailEnd,
       shankRadius: size.diameter / 2,
     },
@@ -112,8 +118,11 @@ export function sectionOf(stack: Stack, plan: Plan): Section {
 /** How far the flush head stands above the first sheet: left plain, or countersunk through onto a sheet below. */
 function headProud(stack: Stack, cone: Cone, layers: readonly PlannedLayer[]): number {
   const first = layers[0] as PlannedLayer;
-  if (first.prep === 'none' || first.prep === 'unresolved') return coneDepth(cone, stack.size.flushHead, stack.hole);
-  return first.prep === 'countersink' && layers.length > 1 ? Math.max(0, (first.depth as number) - first.thickness) : 0;
+  if (first.prep === 'none' || first.prep === 'unresolved') return coneDepth(cone, drawnHead(stack), stack.hole);
+  if (first.prep !== 'countersink') return 0;
+  const onSheetBelow = layers.length > 1 ? Math.max(0, (first.depth as number) - first.thickness) : 0;
+  /* A cutter of another angle holds the head by an edge. */
+  return Math.max(onSheetBelow, mismatchProud(stack));
 }
 
 /** How far the sheets above stand off layer `i` because what comes down finds no room. */
@@ -121,10 +130,10 @@ function gapAbove(stack: Stack, cone: Cone, layers: readonly PlannedLayer[], lay
   if (i === 0) return 0;
   const above = layers[i - 1] as PlannedLayer;
   if (above.prep === 'dimple') {
-    const lip = dimpleLipDepth(cone, stack.size.flushHead, above.nest, stack.hole, above.thickness) - above.thickness;
+    const lip = dimpleLipDepth(cone, drawnHead(stack), above.nest, stack.hole, above.thickness) - above.thickness;
     if (layer.prep === 'none' || layer.prep === 'unresolved') return Math.max(0, lip);
     if (layer.prep === 'countersink') {
-      const wanted = coneDepth(cone, surfaceDiameter(cone, stack.size.flushHead, layer.nest), stack.hole);
+      const wanted = coneDepth(cone, surfaceDiameter(cone, drawnHead(stack), layer.nest), stack.hole);
       const tooShallow = Math.max(0, wanted - (layer.depth as number));
       const onSheetBelow = i + 1 < layers.length ? Math.max(0, lip - layer.thickness) : 0;
       return Math.max(tooShallow, onSheetBelow);
@@ -137,8 +146,8 @@ function sheetOutline(stack: Stack, cone: Cone, layer: PlannedLayer, index: numb
   const bottom = top + layer.thickness;
   const r = stack.hole / 2;
   if (layer.prep === 'dimple') {
-    const surface = surfaceDiameter(cone, stack.size.flushHead, layer.nest) / 2;
-    const under = surfaceDiameter(cone, stack.size.flushHead, (layer.nest + layer.thickness) as Mm) / 2;
+    const surface = surfaceDiameter(cone, drawnHead(stack), layer.nest) / 2;
+    const under = surfaceDiameter(cone, drawnHead(stack), (layer.nest + layer.thickness) as Mm) / 2;
     const depth = coneDepth(cone, (surface * 2) as Mm, stack.hole);
     const lip = { x: r + layer.thickness * cone.cos, y: top + depth + layer.thickness * cone.sin };
     /* A sheet too thick to dimple has no lip: its end face meets the flat underside. */
@@ -170,7 +179,7 @@ function sheetOutline(stack: Stack, cone: Cone, layer: PlannedLayer, index: numb
 
 function flushHead(stack: Stack, proud: number, radius: number): Point[] {
   const cone = coneOf(stack.headAngleDeg);
-  const half = stack.size.flushHead / 2;
+  const half = drawnHead(stack) / 2;
   const depth = (half - radius) / cone.tan;
   return [
     { x: 0, y: -proud },
@@ -189,6 +198,42 @@ function domedHead(half: number, height: number, radius: number): Point[] {
   }
   points.push({ x: radius, y: 0 }, { x: 0, y: 0 });
   return points;
+}
+
+/** The driven head the rivet makes: under the flat face, or, of a stack dimpled all through, beyond the lip with the metal left there. */
+function drivenBeyond(stack: Stack, plan: Plan, face: number, radius: number): Point[] {
+  const half = drivenWidth(stack, plan);
+  return half === null ? [] : drivenHead(half / 2, stack.size.diameter / 2, face, radius);
+}
+
+/** Width of the drawn driven head at H = 0.5 D; reckoned to the lip where there is one. Null where no head can be made. */
+export function drivenWidth(stack: Stack, plan: Plan): Mm | null {
+  const { lip, length, widthAtHalfD: flat } = plan.rivet;
+  if (!lip) return flat;
+  const D = stack.size.diameter;
+  return widthAtHalfD(headVolume(length, lip.z, D, stack.hole), D, stack.limits.formFactor);
+}
+
+/** The far end of a blind rivet as it swells behind the sheets; its true shape is its maker's, this one only says that it is there. */
+function blindEnd(radius: number, diameter: number, face: number): Point[] {
+  return [
+    { x: 0, y: face },
+    { x: radius, y: face },
+    { x: radius * 1.35, y: face + diameter * 0.25 },
+    { x: radius * 1.35, y: face + diameter * 0.6 },
+    { x: radius * 0.9, y: face + diameter },
+    { x: 0, y: face + diameter },
+  ];
+}
+
+/** The stem inside, broken off at the head. */
+function stem(radius: number, top: number, end: number): Point[] {
+  return [
+    { x: 0, y: top },
+    { x: radius * 0.5, y: top },
+    { x: radius * 0.5, y: end },
+    { x: 0, y: end },
+  ];
 }
 
 /** A barrel of half-width `half` at its middle and height `height` under the shop-side face. */

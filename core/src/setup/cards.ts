@@ -1,6 +1,6 @@
 import { coneDepth, coneOf, surfaceOfDepth } from '../prep/countersink';
 import type { Plan } from '../prep/plan';
-import type { Stack } from '../prep/stack';
+import { drawnHead, type Stack } from '../prep/stack';
 import type { RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { isDone, type HoleStates, type Step } from '../record/steps';
@@ -88,7 +88,7 @@ function cardOf(setup: Setup, uses: readonly { row: CardRow; steps: readonly Ste
   const first = uses[0];
   if (tool.kind !== 'cutter' || !first) return { setup, depth: null, surface: null, clicks: null, scrap, lines };
   const cone = coneOf(tool.angleDeg);
-  const flushDepth = coneDepth(cone, first.row.stack.size.flushHead, tool.pilot);
+  const flushDepth = coneDepth(cone, drawnHead(first.row.stack), tool.pilot);
   const isUnderDimple = lines.some((l) => l.nest > 0);
   const computed = (tool.depth - flushDepth) / click;
   const ruleOfThumb = isUnderDimple ? RULE_OF_THUMB_MM / click : 0;

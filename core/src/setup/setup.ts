@@ -54,14 +54,15 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
       return make(inKey(stack.hole), { kind: 'bit', diameter: stack.hole, drill: drillOfDiameter(stack.hole) });
     case 'dimpled': {
       const sheet = layerOf(step, row.layers, plan.layers)?.receives === 'dimple' ? 'substructure' : 'skin';
-      return make(`${row.dash}/${row.headAngleDeg}/${sheet}`, { kind: 'dies', dash: row.dash, angleDeg: row.headAngleDeg, sheet });
+      const angleDeg = stack.headAngleDeg;
+      return make(`${row.dash}/${angleDeg}/${sheet}`, { kind: 'dies', dash: row.dash, angleDeg, sheet });
     }
     case 'countersunk': {
       const depth = layerOf(step, row.layers, plan.layers)?.depth ?? (0 as Mm);
       const clicks = Math.round(depth / CLICK);
-      return make(`${row.cutterAngleDeg}/${inKey(stack.hole)}/${clicks}${isSecondFace(step) ? '/second' : ''}`, {
+      return make(`${stack.cutterAngleDeg}/${inKey(stack.hole)}/${clicks}${isSecondFace(step) ? '/second' : ''}`, {
         kind: 'cutter',
-        angleDeg: row.cutterAngleDeg,
+        angleDeg: stack.cutterAngleDeg,
         pilot: stack.hole,
         depth,
         ...(isSecondFace(step) ? { isSecondFace: true as const } : {}),

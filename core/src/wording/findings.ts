@@ -103,13 +103,18 @@ export const FINDING_CATALOGUE: Readonly<Record<FindingCode, FindingEntry>> = {
   },
   'angle-mismatch': {
     title: 'Cutter and head have different angles',
-    when: 'head angle and cutter angle differ',
+    when: 'the sheet the head itself sits in is countersunk by a cutter of another angle than the head',
     advice: 'Stop. Change the cutter: the head would bear on an edge only.',
   },
   'plans-differ': {
     title: 'The plans say otherwise',
-    when: "the plans' call-out differs from the governing school's answer (the plans govern), or prepares a layer that receives nothing (ignored)",
+    when: "the plans' call-out differs from the governing school's answer (the plans govern), or prepares a layer under a protruding head (ignored)",
     advice: 'The plans govern. Check that the call-out is for this sheet and this revision.',
+  },
+  'far-side-unsaid': {
+    title: 'Prepared from the far side?',
+    when: 'the plans dimple or countersink a layer below the one that ended the walk from the head side',
+    advice: 'Stop. Is the row flush on its far side too, or is the call-out for another sheet? Ask the kit maker before it is cut.',
   },
   'mixed-fit': {
     title: 'Fasteners of different fit share the load',
@@ -129,6 +134,8 @@ export function findingMessage(f: Finding, units: Units, parts: readonly { part:
     case 'countersink-breaks-through':
       return `${sheet}: depth ${L('depth')} goes through ${L('thickness')}; the hole opens to ${L('holeAfter')} (hole max ${L('limit')}).`;
     case 'unresolved':
+      if (f.data.fastener !== undefined)
+        return `${sheet}: the flush head of ${f.data.fastener} is not known. Type its diameter and angle before anything is cut or dimpled for it.`;
       return `${sheet}: ${L('thickness')} is too thin for this countersink and over ${L('limit')} for a dimple: ask the kit maker.`;
     case 'dimple-too-thick':
       return `${sheet}: dimpled at ${L('thickness')}, over the limit of ${L('limit')}.`;
@@ -165,11 +172,13 @@ export function findingMessage(f: Finding, units: Units, parts: readonly { part:
     case 'rivet-large-for-sheet':
       return `Rivet ${L('diameter')} is over ${showFactor(f.data.factor as number)} times the thickest sheet ${L('thickness')} = ${L('limit')}.`;
     case 'angle-mismatch':
-      return `The head is ${f.data.headAngleDeg} degrees, the cutter ${f.data.cutterAngleDeg} degrees.`;
+      return `The head is ${f.data.headAngleDeg} degrees, the cutter ${f.data.cutterAngleDeg} degrees${f.data.proud === undefined || f.data.proud === 0 ? '' : `: it would stand ${L('proud')} proud`}.`;
     case 'plans-differ':
       return f.data.against === 'nothing-received'
         ? `${sheet}: the plans say ${word(f.data.plans)}, but nothing comes down into this sheet: ignored.`
         : `${sheet}: the plans say ${word(f.data.plans)}, the school would say ${word(f.data.says)}. The plans govern.`;
+    case 'far-side-unsaid':
+      return `${sheet}: the plans say ${word(f.data.plans)}, but nothing comes down into this sheet from the head side, and nobody has said that the far side is flush.`;
     case 'mixed-fit':
       return `Rivets share the load with ${f.data.with === 'bolts' ? 'bolts' : 'close-fitting pins'}: the tighter fit is loaded first.`;
   }

@@ -85,6 +85,7 @@ export const DEFECT_WORDS: Readonly<Record<HeadDefect, { readonly name: string; 
 
 const DIAGNOSIS_WORDS: Readonly<Record<Diagnosis, string>> = {
   good: 'Within the profile.',
+  'cannot-tell': 'Between the two reckonings of a stack dimpled all through: the numbers cannot tell. Look again, and go by the gauge.',
   marginal: 'Within the profile, though this length cannot be counted on to give such a head in this stack.',
   'volume-off':
     'Width and height do not belong to this rivet in this stack: measured wrong, tipped, or another rivet or grip than planned.',

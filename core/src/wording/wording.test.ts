@@ -60,6 +60,7 @@ const CASES: Readonly<Record<Exclude<FindingCode, 'hole-off-part'>, [Parameters<
     ['100 degrees', '120 degrees'],
   ],
   'plans-differ': [[[{ part: 'skin', thickness: 0.025, plans: 'countersink' }]], ['skin', 'countersink', 'dimple', 'The plans govern']],
+  'far-side-unsaid': [[[0.05, { part: 'rib', thickness: 0.032, plans: 'dimple' }]], ['rib', 'dimple', 'far side']],
   'mixed-fit': [
     [[0.063], { sharesLoadWith: 'bolts' }],
     ['bolts', 'tighter fit'],

@@ -1,6 +1,6 @@
 import type { Plan } from '#core/prep/plan';
 import type { Stack } from '#core/prep/stack';
-import { sectionOf, type Point, type Section } from '#core/section/section';
+import { drivenWidth, sectionOf, type Point, type Section } from '#core/section/section';
 import type { Units } from '#core/units/length';
 import { showNumber } from '#core/units/show';
 import { LABEL_PX, spreadLabels, type Label, type PlacedLabel } from './labels';
@@ -16,7 +16,13 @@ export interface SectionMarks {
   /** So many to one. */
   readonly scale: number;
   readonly sheets: readonly { readonly index: number; readonly path: string; readonly hatch: number; readonly isOpen: boolean }[];
-  readonly rivet: { readonly head: string; readonly shank: string; readonly driven: string; readonly undriven: string };
+  readonly rivet: {
+    readonly head: string;
+    readonly shank: string;
+    readonly driven: string;
+    readonly undriven: string;
+    readonly stem: string;
+  };
   readonly axis: { readonly x: number; readonly top: number; readonly bottom: number };
   /** Shapes that should catch the eye: knife edges, broken-through walls, gaps. */
   readonly alarms: readonly string[];
@@ -67,8 +73,9 @@ export function drawSection(stack: Stack, plan: Plan, units: Units, frame: Secti
       head: whole(r.headOutline),
       shank: whole(r.shankOutline),
       driven: whole(r.drivenOutline),
+      stem: whole(r.stemOutline),
       undriven:
-        r.tailEnd > section.bottom
+        !stack.blind && r.tailEnd > section.bottom
           ? closed(
               [
                 { x: -r.shankRadius, y: section.bottom },
@@ -155,16 +162,28 @@ function labelsOf(stack: Stack, plan: Plan, section: Section, units: Units, toX:
   });
   if (section.rivet.proud > 0.001) at(section.reach * 0.92, -section.rivet.proud / 2, `proud ${n(section.rivet.proud)}`, 'stop');
   left.push({ text: `grip ${n(plan.grip)}`, anchorX: edge, anchorY: toY(section.bottom), tone: 'plain' });
-  const driven = section.rivet.drivenOutline;
-  if (driven.length > 0) {
-    const height = stack.size.diameter / 2;
+  if (stack.blind) {
     at(
-      (plan.rivet.widthAtHalfD as number) / 2,
-      section.bottom + height / 2,
-      `head ${n(plan.rivet.widthAtHalfD as number)} \u00d7 ${n(height)}`,
-      plan.rivet.works ? 'plain' : 'caution',
+      section.rivet.shankRadius,
+      section.rivet.tailEnd,
+      stack.blind.name.length > 18 ? `${stack.blind.name.slice(0, 17)}\u2026` : stack.blind.name,
     );
+    return { left, right };
   }
-  at(section.rivet.shankRadius, section.rivet.tailEnd, `length ${n(plan.rivet.length)}`, plan.rivet.works ? 'plain' : 'caution');
+  const width = drivenWidth(stack, plan);
+  if (width !== null) {
+    const height = stack.size.diameter / 2;
+    const face = section.rivet.drivenOutline[0]?.y ?? section.bottom;
+    /* Of a stack dimpled all through the head lies between two widths. */
+    const { lip, widthAtHalfD: flat, works } = plan.rivet;
+    const wide = lip && flat !== null ? `${n(width)} to ${n(flat)}` : n(width);
+    at(width / 2, face + height / 2, `head ${wide} \u00d7 ${n(height)}`, works || lip?.works ? 'plain' : 'caution');
+  }
+  at(
+    section.rivet.shankRadius,
+    section.rivet.tailEnd,
+    `length ${n(plan.rivet.length)}`,
+    plan.rivet.works || plan.rivet.lip?.works ? 'plain' : 'caution',
+  );
   return { left, right };
 }
