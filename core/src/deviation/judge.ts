@@ -63,7 +63,8 @@ export function judgeHole(stack: Stack, found: MeasuredHole): Judgement {
     const missing = found.moved ? missingIn(same.stack, found) : null;
     return { verdict: missing ? 'unknown' : 'same-rivet', same, next: null, missing };
   }
-  const size = rivetOfDash(stack.size.dash + 1);
+  /* Of a blind fastener the tables know no larger one: its maker does. */
+  const size = stack.blind ? null : rivetOfDash(stack.size.dash + 1);
   if (!size)
     return {
       verdict: 'stop',

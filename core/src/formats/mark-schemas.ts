@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { SETTING_WAYS } from '../record/definitions';
 import {
+  ANGLE_STATIONS,
   CAGE_WAYS,
   DEVIATION_KINDS,
   DIMPLE_DEFECTS,
@@ -90,7 +91,11 @@ export const MARK_SCHEMA = Joi.object({
       disposition: Joi.valid(...DISPOSITIONS).required(),
     }),
     workMinutes: Joi.number().min(1).max(2000),
-    angle: Joi.object({ found: Joi.number().min(0).max(180).required(), wanted: Joi.number().min(0).max(180).required() }),
+    angle: Joi.object({
+      found: Joi.number().min(0).max(180).required(),
+      wanted: Joi.number().min(0).max(180).required(),
+      station: Joi.valid(...ANGLE_STATIONS),
+    }),
   }).required(),
 }).custom((value: Mark, helpers) =>
   addressesWell(value) ? value : helpers.message({ custom: '{{#label}} does not address what its kind needs' }),

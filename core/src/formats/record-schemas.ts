@@ -62,7 +62,12 @@ const kit = Joi.object({
     6: Joi.number().min(4.7625).max(25),
   }).required(),
   people: people.required(),
-  work: Joi.object({ scuff: Joi.boolean().required(), prime: Joi.boolean().required(), scuffAfterDimple: Joi.boolean().required() }),
+  work: Joi.object({
+    scuff: Joi.boolean().required(),
+    prime: Joi.boolean().required(),
+    scuffAfterDimple: Joi.boolean().required(),
+    creaseBeforeDimple: Joi.boolean(),
+  }),
   holders: Joi.object({ 3: owned, 4: owned, 5: owned, 6: owned }),
   inspectEvery: Joi.number().integer().min(1).max(1000),
   sparePercent: Joi.number().min(0).max(500),
@@ -116,6 +121,7 @@ const part = Joi.object({
     corners: Joi.array().items(place).min(3).max(OUTLINE_MAX_CORNERS).required(),
   }).allow(null),
   crease: Joi.boolean(),
+  flangeAngleDeg: Joi.number().min(0).max(180).allow(null),
   subAssembly: shortText,
 });
 
@@ -184,6 +190,7 @@ const row = Joi.object({
     }),
   }).allow(null),
   start: Joi.valid(...ROW_STARTS),
+  drilledFrom: Joi.valid('head', 'shop'),
   access: Joi.object({
     edge: length.allow(null).required(),
     wall: length.allow(null).required(),
@@ -202,6 +209,8 @@ const row = Joi.object({
     hole: length.required(),
     gripMin: length.allow(null).required(),
     gripMax: length.allow(null).required(),
+    headDiameter: length.allow(null),
+    headAngleDeg: Joi.number().greater(0).less(180).allow(null),
   }).allow(null),
   setting: Joi.object({ way: Joi.valid(...SETTING_WAYS).required(), isSealed: Joi.boolean(), bareZone: shortText }).allow(null),
   shutBy: Joi.array()

@@ -26,7 +26,11 @@ export interface PlannedRivet {
   readonly works: boolean;
   readonly widthAtHalfD: Mm | null;
   /** The chosen length and its neighbours, in sixteenths. */
-  readonly candidates: readonly { readonly lengthDash: number; readonly works: boolean }[];
+  readonly candidates: readonly {
+    readonly lengthDash: number;
+    readonly works: boolean;
+    /** Of a stack dimpled all through: whether it works reckoned to the lip; else as `works`. */ readonly worksAtLip: boolean;
+  }[];
   /** True where the call-out named the length, false where core chose it. */
   readonly lengthGiven: boolean;
   /** Of a stack dimpled all through: the depth of the last lip's outer rim, and whether the length works reckoned to it. */
@@ -156,6 +160,7 @@ function planRivet(stack: Stack, grip: Mm, lip: Mm | undefined, findings: Findin
     candidates: neighbourDashes(lengthDash, stack.halfDash).map((dash) => ({
       lengthDash: dash,
       works: lengthWorks(dashLength(dash), question),
+      worksAtLip: lengthWorks(dashLength(dash), atLip ?? question),
     })),
     lengthGiven,
     lip: lip === undefined ? undefined : { works: lipWorks, z: lip },

@@ -53,6 +53,8 @@ export interface WorkChoices {
   readonly prime: boolean;
   /** The school that scuffs after dimpling. */
   readonly scuffAfterDimple: boolean;
+  /** The crease comes before the dimples, which made it wavy when it was tried; absent: after them. */
+  readonly creaseBeforeDimple?: boolean | undefined;
 }
 
 export interface AssemblyDefinition {
@@ -114,6 +116,8 @@ export interface PartDefinition {
   readonly outline?: Outline | null | undefined;
   /** Its lap edge gets a slight crease. */
   readonly crease?: boolean | undefined;
+  /** The angle its flange is wanted at, degrees: checked after the last dimple. Absent: it has none that is checked. */
+  readonly flangeAngleDeg?: number | null | undefined;
   /** The sub-assembly it joins before anything else, by name. */
   readonly subAssembly?: string | undefined;
 }
@@ -184,6 +188,8 @@ export interface RowDefinition {
   readonly mirroredFrom: string | null;
   /** Where the row was laid out: a polyline on its part, mm, and the edge distances at its ends. Absent: not drawn. */
   readonly laid?: LaidPath | null | undefined;
+  /** The side the bit comes in from; absent: the head side. */
+  readonly drilledFrom?: 'head' | 'shop' | undefined;
   /** Absent: undersize. */
   readonly start?: RowStart | undefined;
   readonly access?: RowAccess | null | undefined;

@@ -136,6 +136,10 @@ export interface RivetCheck {
   readonly drop?: TypedLength | undefined;
 }
 
+/** Where along a flange its angle is read. */
+export const ANGLE_STATIONS = ['start', 'middle', 'end'] as const;
+export type AngleStation = (typeof ANGLE_STATIONS)[number];
+
 export const DIMPLE_DEFECTS = ['under-formed', 'cracked', 'doubled', 'wrong-side', 'dented'] as const;
 export type DimpleDefect = (typeof DIMPLE_DEFECTS)[number];
 
@@ -215,7 +219,7 @@ export interface MarkPayload {
   readonly rivet?: RivetCheck | undefined;
   readonly dimple?: DimpleDefect | undefined;
   /** A flange's angle, degrees. */
-  readonly angle?: { readonly found: number; readonly wanted: number } | undefined;
+  readonly angle?: { readonly found: number; readonly wanted: number; readonly station?: AngleStation | undefined } | undefined;
 }
 
 /** The version a mark of this kind is written in. */

@@ -22,6 +22,7 @@ const ROW_KEYS = [
   'school',
   'nest',
   'start',
+  'drilledFrom',
   'access',
   'blind',
 ] as const satisfies readonly (keyof RowDefinition)[];

@@ -3,7 +3,7 @@ import { KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import { earlySentence } from '../wording/order';
 import type { KitDefinition, RowDefinition } from './definitions';
-import { earlyOf, missingBefore } from './order';
+import { earlyOf, missingBefore, rankOf, workOrderOf } from './order';
 import { stackOf } from './stack-of';
 import { stageOf } from './stage';
 import { fold, isHeld, progressOf, stepsOf, type Step } from './steps';
@@ -31,10 +31,10 @@ describe('the steps of a row', () => {
     expect([...new Set(steps.map((s) => s.kind))]).toEqual([
       'drilled',
       'deburred',
-      'creased',
       'scuffed',
       'dimpled',
       'countersunk',
+      'creased',
       'cleaned',
       'primed',
       'set',
@@ -64,36 +64,42 @@ describe('what is early', () => {
     const folded = fold(marks.map((m, i) => mark(`m${i}`, m)));
     return { work: { row, steps, states: folded.rows.get('r') ?? new Map() }, parts: folded.parts };
   };
-  const missing = (kind: Step['kind'], at: ReturnType<typeof done>, scuffAfterDimple = false) =>
-    missingBefore(of(kind), at.work, holes, { parts: at.parts, scuffAfterDimple });
+  const missing = (kind: Step['kind'], at: ReturnType<typeof done>, order = workOrderOf()) =>
+    missingBefore(of(kind), at.work, holes, { parts: at.parts, order });
   const both = { holeIds: holes, layerIds: [skin, spar] };
 
+  it('the crease comes after the dimples, between them; one switch puts it before', () => {
+    expect(missing('creased', done({ holeIds: holes }))).toEqual(['deburred', 'scuffed', 'dimpled']);
+    const first = workOrderOf({ creaseBeforeDimple: true });
+    expect(missing('creased', done({ holeIds: holes }), first)).toEqual(['deburred']);
+    expect(missing('dimpled', done({ holeIds: holes }), first)).toEqual(['deburred', 'creased', 'scuffed']);
+    const kinds = build({}, { ...kit, work: { scuff: true, prime: true, scuffAfterDimple: false, creaseBeforeDimple: true } }).steps.map(
+      (s) => s.kind,
+    );
+    expect(kinds.indexOf('creased')).toBeLessThan(kinds.indexOf('dimpled'));
+    for (const scuffAfterDimple of [false, true])
+      for (const creaseBeforeDimple of [false, true]) {
+        const order = workOrderOf({ scuffAfterDimple, creaseBeforeDimple });
+        expect(workOrderOf({ scuffAfterDimple, creaseBeforeDimple })).toBe(order);
+        expect(rankOf('creased', order) < rankOf('dimpled', order)).toBe(creaseBeforeDimple);
+        expect(rankOf('scuffed', order) > rankOf('countersunk', order)).toBe(scuffAfterDimple);
+      }
+  });
   it('drilling is never early in a row with holes', () => expect(missing('drilled', done())).toEqual([]));
   it('deburring waits for the final size', () => {
     expect(missing('deburred', done())).toEqual(['drilled']);
     expect(missing('deburred', done({ holeIds: holes }))).toEqual([]);
     expect(missing('deburred', done({ holeIds: holes.slice(1) }))).toEqual(['drilled']);
   });
-  it('dimpling waits for size, both sides deburred, crease and scuffing of its own part only', () => {
+  it('dimpling waits for size, both sides deburred, and scuffing of its own part only', () => {
     const before = [
       { holeIds: holes },
       { kind: 'deburred' as const, side: 'head' as const, ...both },
       { kind: 'deburred' as const, side: 'shop' as const, ...both },
     ];
-    expect(missing('dimpled', done({ holeIds: holes }))).toEqual(['deburred', 'creased', 'scuffed']);
-    expect(missing('dimpled', done(...before, { kind: 'creased', payload: { partIds: ['p1'] } }))).toEqual(['scuffed']);
-    expect(
-      missing(
-        'dimpled',
-        done(...before, { kind: 'creased', payload: { partIds: ['p1'] } }, { kind: 'scuffed', payload: { partIds: ['p2'] } }),
-      ),
-    ).toEqual(['scuffed']);
-    expect(
-      missing(
-        'dimpled',
-        done(...before, { kind: 'creased', payload: { partIds: ['p1'] } }, { kind: 'scuffed', payload: { partIds: ['p1'] } }),
-      ),
-    ).toEqual([]);
+    expect(missing('dimpled', done({ holeIds: holes }))).toEqual(['deburred', 'scuffed']);
+    expect(missing('dimpled', done(...before, { kind: 'scuffed', payload: { partIds: ['p2'] } }))).toEqual(['scuffed']);
+    expect(missing('dimpled', done(...before, { kind: 'scuffed', payload: { partIds: ['p1'] } }))).toEqual([]);
   });
   it('priming a part waits for all its machining, in every row it is in', () => {
     const other = { row: rowOf(['p1'], 2), steps: build().steps.filter((s) => s.kind === 'drilled'), states: new Map() };
@@ -103,12 +109,12 @@ describe('what is early', () => {
         of('primed').filter((s) => s.partId === 'p1'),
         at.work,
         [],
-        { parts: at.parts, scuffAfterDimple: false, rows: [other] },
+        { parts: at.parts, order: workOrderOf(), rows: [other] },
       ),
     ).toEqual(['drilled']);
   });
   it('riveting waits for everything; a removed rivet is set no longer', () => {
-    expect(missing('set', done())).toEqual(['drilled', 'deburred', 'creased', 'scuffed', 'dimpled', 'countersunk', 'cleaned', 'primed']);
+    expect(missing('set', done())).toEqual(['drilled', 'deburred', 'scuffed', 'dimpled', 'countersunk', 'creased', 'cleaned', 'primed']);
     const folded = fold([
       mark('a', { kind: 'set', holeIds: holes, doneAt: '2026-11-01T10:00:00.000Z' }),
       mark('b', { kind: 'removed', holeIds: holes.slice(0, 1), doneAt: '2026-11-02T10:00:00.000Z' }),
@@ -117,9 +123,9 @@ describe('what is early', () => {
   });
   it('one gesture’s marks are judged together, by the row they name or by their parts', () => {
     const rows = [{ id: 'r', ...done().work }];
-    const none = { parts: new Set<string>(), scuffAfterDimple: false };
+    const none = { parts: new Set<string>(), order: workOrderOf() };
     const wish = { rowId: 'r', holeIds: holes };
-    expect(earlyOf([{ ...wish, kind: 'dimpled', layerIds: [skin] }], rows, none)).toEqual(['drilled', 'deburred', 'creased', 'scuffed']);
+    expect(earlyOf([{ ...wish, kind: 'dimpled', layerIds: [skin] }], rows, none)).toEqual(['drilled', 'deburred', 'scuffed']);
     expect(
       earlyOf(
         [
@@ -133,7 +139,6 @@ describe('what is early', () => {
     expect(earlyOf([{ kind: 'scuffed', rowId: 'a', holeIds: [], payload: { partIds: ['p1'] } }], rows, none)).toEqual([
       'drilled',
       'deburred',
-      'creased',
     ]);
     expect(earlyOf([{ ...wish, rowId: 'gone', kind: 'set' }], rows, none)).toEqual([]);
     expect(earlyOf([], rows, none)).toEqual([]);
@@ -167,7 +172,7 @@ describe('holes held back', () => {
     expect(progressOf(held.row, held.steps).wanted).toBe(all - 2 - 2);
   });
   it('the last square-up check comes when every other hole is drilled, and what follows waits for the locking hole', () => {
-    const none = { parts: new Set<string>(), scuffAfterDimple: false };
+    const none = { parts: new Set<string>(), order: workOrderOf() };
     const wish = { kind: 'squared' as const, rowId: 'r', holeIds: holes.slice(0, 1) };
     const drilled = (ids: string[]) => new Map(ids.map((id) => [id, new Set(['drilled//'])]));
     const at = (ids: string[]) => [{ id: 'r', ...held, states: drilled(ids) }];

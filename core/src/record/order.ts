@@ -4,26 +4,45 @@ import type { Mark } from './marks';
 import { awaitsCheck, isDone, isHeld, isLocking, isPartStep, isSecondFace, type HoleStates, type Step, type StepKind } from './steps';
 
 /*
- * The order of the work (source: the order rules in docs/rules.md): lay out, pilot, open to final size, deburr, crease,
- * scuff, dimple or countersink, clean, prime, rivet, inspect. One switch puts scuffing after dimpling.
+ * The order of the work (source: the order rules in docs/rules.md): lay out, pilot, open to final size, deburr, scuff, dimple or
+ * countersink, crease between the dimples, clean, prime, rivet, inspect. One switch puts scuffing after dimpling, another the crease
+ * before it.
  */
 const RANK: Readonly<Record<StepKind, number>> = {
   'laid-out': 0,
   piloted: 1,
   drilled: 2,
   deburred: 3,
-  creased: 4,
   scuffed: 5,
   dimpled: 6,
   countersunk: 6,
-  cleaned: 8,
-  primed: 9,
-  set: 10,
-  inspected: 11,
+  creased: 7,
+  cleaned: 9,
+  primed: 10,
+  set: 11,
+  inspected: 12,
 };
+const CREASED_FIRST = 4;
+const SCUFFED_LATE = 8;
 
-export function rankOf(kind: StepKind, scuffAfterDimple: boolean): number {
-  return kind === 'scuffed' && scuffAfterDimple ? 7 : RANK[kind];
+/** Where a kit departs from the usual order. */
+export interface WorkOrder {
+  readonly scuffAfterDimple: boolean;
+  readonly creaseBeforeDimple: boolean;
+}
+
+const ORDERS: readonly WorkOrder[] = [false, true].flatMap((creaseBeforeDimple) =>
+  [false, true].map((scuffAfterDimple) => ({ scuffAfterDimple, creaseBeforeDimple })),
+);
+
+/** The order of a kit's work; the same choices give the same object. */
+export function workOrderOf(work?: Partial<WorkOrder>): WorkOrder {
+  return ORDERS[(work?.creaseBeforeDimple ? 2 : 0) + (work?.scuffAfterDimple ? 1 : 0)] as WorkOrder;
+}
+
+export function rankOf(kind: StepKind, order: WorkOrder): number {
+  if (kind === 'scuffed' && order.scuffAfterDimple) return SCUFFED_LATE;
+  return kind === 'creased' && order.creaseBeforeDimple ? CREASED_FIRST : RANK[kind];
 }
 
 /** A row with all that its order depends on. */
@@ -43,7 +62,7 @@ export type WishedMark = Pick<Mark, 'kind' | 'rowId' | 'holeIds'> & Partial<Pick
 export function earlyOf(
   wishes: readonly WishedMark[],
   rows: readonly (RowWork & { readonly id: string })[],
-  done: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean },
+  done: { readonly parts: ReadonlySet<string>; readonly order: WorkOrder },
 ): StepKind[] {
   const [first] = wishes;
   const partIds = wishes.flatMap((w) => w.payload?.partIds ?? []);
@@ -77,12 +96,12 @@ export function missingBefore(
   wanted: readonly Step[],
   work: RowWork,
   holeIds: readonly string[],
-  done: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean; readonly rows?: readonly RowWork[] },
+  done: { readonly parts: ReadonlySet<string>; readonly order: WorkOrder; readonly rows?: readonly RowWork[] },
 ): StepKind[] {
   const missing = new Set<StepKind>();
   const asked = new Set(holeIds);
   /* Of a strip cut from both faces the second one comes after the first. */
-  const rank = (s: Step) => rankOf(s.kind, done.scuffAfterDimple) + (isSecondFace(s) ? 0.5 : 0);
+  const rank = (s: Step) => rankOf(s.kind, done.order) + (isSecondFace(s) ? 0.5 : 0);
   for (const step of wanted) {
     const scope = isPartStep(step) ? (done.rows ?? [work]).filter((r) => r.row.layers.some((l) => l.partId === step.partId)) : [work];
     for (const { row, steps, states } of scope) {
@@ -103,5 +122,5 @@ export function missingBefore(
       }
     }
   }
-  return [...missing].sort((a, b) => RANK[a] - RANK[b]);
+  return [...missing].sort((a, b) => rankOf(a, done.order) - rankOf(b, done.order));
 }

@@ -74,7 +74,7 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   if (start === 'none') steps.push(step('laid-out'), step('piloted'));
   if (start !== 'final') steps.push(step('drilled'));
   for (const l of row.layers) steps.push(step('deburred', l.id, 'head', l.partId), step('deburred', l.id, 'shop', l.partId));
-  steps.push(...onParts('creased', (id) => work?.parts.get(id)?.crease === true));
+  const creasing = onParts('creased', (id) => work?.parts.get(id)?.crease === true);
   const preparation = row.layers.flatMap((l, i): Step[] => {
     const prep = planned[i]?.prep;
     if (prep === 'dimple') return [step('dimpled', l.id, null, l.partId)];
@@ -85,7 +85,11 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   });
   const choices = work?.kit.work;
   const scuffing = onParts('scuffed', () => choices?.scuff === true);
-  steps.push(...(choices?.scuffAfterDimple ? [...preparation, ...scuffing] : [...scuffing, ...preparation]));
+  if (choices?.creaseBeforeDimple) steps.push(...creasing);
+  if (!choices?.scuffAfterDimple) steps.push(...scuffing);
+  steps.push(...preparation);
+  if (!choices?.creaseBeforeDimple) steps.push(...creasing);
+  if (choices?.scuffAfterDimple) steps.push(...scuffing);
   steps.push(...onParts('cleaned', () => choices?.prime === true), ...onParts('primed', () => choices?.prime === true));
   steps.push(step('set'), step('inspected'));
   return steps;

@@ -4,7 +4,16 @@ import { nearestDash, idealLength } from './length';
 import type { Callout } from './callout';
 
 export type RemovalDo =
-  'centre-punch' | 'pilot-drill' | 'head-drill' | 'tilt-head' | 'chisel-head' | 'weaken-head' | 'relieve' | 'rotate-pull' | 'back-up-drive';
+  | 'stem-out'
+  | 'centre-punch'
+  | 'pilot-drill'
+  | 'head-drill'
+  | 'tilt-head'
+  | 'chisel-head'
+  | 'weaken-head'
+  | 'relieve'
+  | 'rotate-pull'
+  | 'back-up-drive';
 
 /** One step of taking a rivet out. Lengths Mm; bits as a builder names them. */
 export interface RemovalStep {
@@ -28,7 +37,10 @@ export type RemovalReason =
   | 'long-grip'
   | 'short-shop-head'
   | 'rotate-first'
-  | 'stuck';
+  | 'stuck'
+  | 'blind-stem'
+  | 'blind-head'
+  | 'blind-rest';
 
 export interface RemovalQuestion {
   readonly callout: Pick<Callout, 'head' | 'alloy'> & { readonly size: RivetSize };
@@ -76,6 +88,18 @@ export function removalSteps(q: RemovalQuestion): RemovalStep[] {
   steps.push({ do: 'rotate-pull', because: 'rotate-first' });
   if (q.stuck) steps.push({ do: 'back-up-drive', punch: (D - SMALLER_MM) as Mm, because: 'stuck' });
   return steps;
+}
+
+/**
+ * Taking a blind rivet out: the stem first with a thin punch, then the head with the bit of its own hole, the rest driven out backed
+ * up. `drill`: the bit of its hole as a builder names it; null: no drill of the tables.
+ */
+export function blindRemovalSteps(drill: string | null): RemovalStep[] {
+  return [
+    { do: 'stem-out', because: 'blind-stem' },
+    { do: 'head-drill', ...(drill === null ? {} : { bit: drill }), because: 'blind-head' },
+    { do: 'back-up-drive', because: 'blind-rest' },
+  ];
 }
 
 /** The next rivet up for the same stack, with its ideal length; null after the largest. */

@@ -1,3 +1,4 @@
+import { workOrderOf } from '../record/order';
 import type { Entity, KitDefinition, PartDefinition } from '../record/definitions';
 import type { WorkRow } from '../setup/assembly-work';
 import { withAccess } from './arrange';
@@ -35,7 +36,7 @@ export interface SequenceShape {
 }
 
 export function sequenceShape({ kit, parts, rows, tools }: Omit<SequenceModel, 'partsDone'>): SequenceShape {
-  const operations = assemblyOperations(rows, parts, kit.work?.scuffAfterDimple ?? false);
+  const operations = assemblyOperations(rows, parts, workOrderOf(kit.work));
   const access = accessRows(operations, rows, tools);
   return { operations, access, guarded: withAccess(operations, access).operations };
 }

@@ -3,7 +3,7 @@ import { KIT, mark, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
 import type { KitDefinition, RowDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
-import { earlyOf, missingBefore } from '../record/order';
+import { earlyOf, missingBefore, workOrderOf } from '../record/order';
 import { fold, isHeld, isLocking, isPartStep, type StepKind } from '../record/steps';
 import { marksFor } from '../setup/bench';
 import { planRow } from '../setup/assembly-work';
@@ -25,7 +25,7 @@ function operationRow(id: string, row: RowDefinition, own: KitDefinition = kit) 
   return planned;
 }
 const derive = (rows: ReturnType<typeof operationRow>[], all: Parameters<typeof assemblyOperations>[1] = parts) =>
-  assemblyOperations(rows, all, false);
+  assemblyOperations(rows, all, workOrderOf());
 const named = (all: AssemblyOperation[], kind: string, rowId: string | null = null) =>
   all.find((o) => o.kind === kind && (rowId === null || o.rowId === rowId)) as AssemblyOperation;
 const waits = (o: AssemblyOperation, id: string) => o.after.find((a) => a.id === id)?.because;
@@ -169,7 +169,7 @@ describe('2,000 random assemblies', () => {
               .slice(0, 1);
         if (row && o.kind === 'squared') {
           const wish = { id: `${round}/${o.id}`, kind: o.kind, rowId: row.id, holeIds: row.row.holes.filter(isLocking).map((h) => h.id) };
-          expect(earlyOf([wish], rows.map((r) => ({ id: r.id, ...work(r) })), { parts: folded.parts, scuffAfterDimple: false }), o.id).toEqual([]); // prettier-ignore
+          expect(earlyOf([wish], rows.map((r) => ({ id: r.id, ...work(r) })), { parts: folded.parts, order: workOrderOf() }), o.id).toEqual([]); // prettier-ignore
           marks.push(mark(wish.id, wish));
         }
         if (uses.length === 0) continue;
@@ -179,7 +179,7 @@ describe('2,000 random assemblies', () => {
         for (const h of holder.row.holes)
           if (row && holeIds.includes(h.id)) expect(isHeld(h, o.kind as StepKind, work(row).states.get(h.id)), o.id).toBe(false);
         const missing = missingBefore(uses, work(holder), holeIds, {
-          parts: folded.parts, scuffAfterDimple: false, rows: rows.map(work),
+          parts: folded.parts, order: workOrderOf(), rows: rows.map(work),
         }); // prettier-ignore
         expect(missing, `round ${round}: ${o.id}`).toEqual([]);
         for (const [i, m] of marksFor(uses, holeIds).entries())

@@ -1,6 +1,6 @@
 import type { PartDefinition, RowDefinition, SettingWay } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
-import { rankOf } from '../record/order';
+import { type WorkOrder, rankOf } from '../record/order';
 import { isLocking, isPartStep, isSecondFace, type Step } from '../record/steps';
 import type { SetupUse } from '../setup/setup';
 import { headSides, piecesOf, type Piece } from './pieces';
@@ -72,9 +72,9 @@ const FIT_UP = -1;
 const SQUARED = 2.1;
 const LOCK = 2.2;
 const TAKE_APART = 2.5;
-const MASK = 8.5;
-const REASSEMBLE = 9.5;
-const SEAL = 9.7;
+const MASK = 9.5;
+const REASSEMBLE = 10.5;
+const SEAL = 10.7;
 const DRILLED_UP_TO = LOCK;
 
 /** What wants a drill or a machine tool, and what it has to be done before. */
@@ -88,7 +88,7 @@ const FINISH: readonly OperationKind[] = ['cleaned', 'primed'];
 export function assemblyOperations(
   rows: readonly OperationRow[],
   parts: ReadonlyMap<string, Pick<PartDefinition, 'name' | 'subAssembly'>>,
-  scuffAfterDimple: boolean,
+  order: WorkOrder,
 ): AssemblyOperation[] {
   const drafts: Draft[] = [];
   const onPart = new Map<string, Draft>();
@@ -105,7 +105,7 @@ export function assemblyOperations(
         if (count > 0)
           drafts.push({ id: `${id}/${key}`, kind, setup, rowId: id, partIds: partsOf(own, row), count, rank, after: new Map() });
       };
-      const rank = rankOf(use.setup.operation, scuffAfterDimple) + (own.some(isSecondFace) ? 0.5 : 0);
+      const rank = rankOf(use.setup.operation, order) + (own.some(isSecondFace) ? 0.5 : 0);
       onRow(use.setup.key, use.setup.operation, use.setup.key, (holes - locking) * own.length, rank);
       if (locking > 0 && own.length > 0) {
         onRow('squared', 'squared', 'squared/hand', 1, SQUARED);
@@ -121,7 +121,7 @@ export function assemblyOperations(
           rowId: null,
           partIds: [step.partId as string],
           count: 1,
-          rank: rankOf(step.kind, scuffAfterDimple),
+          rank: rankOf(step.kind, order),
           after: new Map(),
         };
         onPart.set(key, draft);
@@ -154,7 +154,7 @@ export function assemblyOperations(
         after: new Map(),
       });
   };
-  const isDrilledTogether = drafts.some((d) => d.rank <= DRILLED_UP_TO && d.rank > rankOf('laid-out', false));
+  const isDrilledTogether = drafts.some((d) => d.rank <= DRILLED_UP_TO && d.rank > rankOf('laid-out', order));
   if (isDrilledTogether) {
     whole('fit-up', FIT_UP, all);
     whole('take-apart', TAKE_APART, all);

@@ -1,3 +1,4 @@
+import { workOrderOf } from '../record/order';
 import { describe, expect, it } from 'vitest';
 import { KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
@@ -22,7 +23,7 @@ function derive(row: RowDefinition, marks: Mark[]) {
   const rows = [
     { id: 'r', row, steps, uses: setupsOf(steps, row, stack, plan), states: folded.rows.get('r') ?? new Map<string, Set<string>>() },
   ];
-  const operations = assemblyOperations(rows, parts, false);
+  const operations = assemblyOperations(rows, parts, workOrderOf());
   return { operations, progress: operationProgress(operations, rows, folded.parts) };
 }
 const row = rowOf(['p1', 'p2'], 10);

@@ -1,3 +1,4 @@
+import { workOrderOf } from '../record/order';
 import { describe, expect, it } from 'vitest';
 import { KIT, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
@@ -218,7 +219,7 @@ describe('the order of an assembly', () => {
     if (!planned) throw new Error('no stack');
     return planned;
   });
-  const operations = assemblyOperations(rows, parts, false);
+  const operations = assemblyOperations(rows, parts, workOrderOf());
   const arranged = arrange(operations, [], new Set());
   if (!arranged.ok) throw new Error('loop');
   const { order, turnings, turningsAtLeast: least } = arranged.value;

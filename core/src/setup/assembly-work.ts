@@ -1,3 +1,4 @@
+import { workOrderOf } from '../record/order';
 import { planStack, type Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
 import type { Entity, KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
@@ -61,6 +62,6 @@ export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): Assem
   return {
     rows: work,
     partsDone: folded.parts,
-    setups: benchOf(work, { parts: folded.parts, scuffAfterDimple: kit.work?.scuffAfterDimple ?? false }),
+    setups: benchOf(work, { parts: folded.parts, order: workOrderOf(kit.work) }),
   };
 }

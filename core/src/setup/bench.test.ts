@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import type { RowDefinition } from '../record/definitions';
-import { rankOf } from '../record/order';
+import { rankOf, workOrderOf } from '../record/order';
 import { stackOf } from '../record/stack-of';
 import { fold, stepsOf } from '../record/steps';
 import type { Mark } from '../record/marks';
@@ -22,7 +22,7 @@ function bench(rows: { id: string; row: RowDefinition }[], marks: Mark[] = []) {
     const steps = stepsOf(row, plan.layers, { kit, parts });
     return { id, row, steps, uses: setupsOf(steps, row, stack, plan), states: folded.rows.get(id) ?? new Map() };
   });
-  return benchOf(all, { parts: folded.parts, scuffAfterDimple: false });
+  return benchOf(all, { parts: folded.parts, order: workOrderOf() });
 }
 const named = (setups: ReturnType<typeof bench>) => setups.map((s) => `${s.setup.operation}: ${setupName(s.setup, 'in')}`);
 
@@ -41,7 +41,7 @@ describe('the bench', () => {
       'scuffed: abrasive pad',
       'set: sets 3/32, flush',
     ]);
-    const ranks = setups.map((s) => rankOf(s.setup.operation, false));
+    const ranks = setups.map((s) => rankOf(s.setup.operation, workOrderOf()));
     expect(ranks).toEqual([...ranks].sort((a, b) => a - b));
   });
   it('substructure dies only where a dimple comes down; skin dies under the head', () => {

@@ -1,6 +1,6 @@
 import type { Hand, RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
-import { missingBefore, rankOf, type RowWork } from '../record/order';
+import { missingBefore, rankOf, type RowWork, type WorkOrder } from '../record/order';
 import { awaitsCheck, isDone, isHeld, isPartStep, type HoleStates, type Step, type StepKind } from '../record/steps';
 import type { Setup, SetupUse } from './setup';
 
@@ -39,10 +39,7 @@ export interface BenchSetup {
 }
 
 /** Everything still to do in an assembly, gathered by set-up, in the order of the work; left and right stand together within. */
-export function benchOf(
-  rows: readonly BenchRow[],
-  done: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean },
-): BenchSetup[] {
+export function benchOf(rows: readonly BenchRow[], done: { readonly parts: ReadonlySet<string>; readonly order: WorkOrder }): BenchSetup[] {
   const found = new Map<string, { setup: Setup; items: BenchItem[]; seenParts: Set<string> }>();
   const context = { ...done, rows };
   for (const bench of rows)
@@ -51,7 +48,7 @@ export function benchOf(
       if (!entry) found.set(use.setup.key, (entry = { setup: use.setup, items: [], seenParts: new Set() }));
       for (const item of itemsOf(bench, use, context, entry.seenParts)) entry.items.push(item);
     }
-  const rank = (s: Setup) => rankOf(s.operation, done.scuffAfterDimple);
+  const rank = (s: Setup) => rankOf(s.operation, done.order);
   return [...found.values()]
     .filter((e) => e.items.length > 0)
     .map(({ setup, items }): BenchSetup => {
@@ -64,7 +61,7 @@ export function benchOf(
 function itemsOf(
   bench: BenchRow,
   use: SetupUse,
-  context: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean; readonly rows: readonly BenchRow[] },
+  context: { readonly parts: ReadonlySet<string>; readonly order: WorkOrder; readonly rows: readonly BenchRow[] },
   seenParts: Set<string>,
 ): BenchItem[] {
   const { row, id } = bench;
@@ -83,28 +80,24 @@ function itemsOf(
 }
 
 /** What was found for a row's own holes, kept while its steps, marks and parts are the same. */
-const known = new WeakMap<
-  SetupUse,
-  { states: HoleStates; parts: ReadonlySet<string>; scuffAfterDimple: boolean; item: BenchItem | null }
->();
+const known = new WeakMap<SetupUse, { states: HoleStates; parts: ReadonlySet<string>; order: WorkOrder; item: BenchItem | null }>();
 
 function itemOnHoles(
   bench: BenchRow,
   use: SetupUse,
-  context: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean },
+  context: { readonly parts: ReadonlySet<string>; readonly order: WorkOrder },
 ): BenchItem | null {
   const before = known.get(use);
-  if (before && before.states === bench.states && before.parts === context.parts && before.scuffAfterDimple === context.scuffAfterDimple)
-    return before.item;
+  if (before && before.states === bench.states && before.parts === context.parts && before.order === context.order) return before.item;
   const item = findOnHoles(bench, use, context);
-  known.set(use, { states: bench.states, parts: context.parts, scuffAfterDimple: context.scuffAfterDimple, item });
+  known.set(use, { states: bench.states, parts: context.parts, order: context.order, item });
   return item;
 }
 
 function findOnHoles(
   bench: BenchRow,
   use: SetupUse,
-  context: { readonly parts: ReadonlySet<string>; readonly scuffAfterDimple: boolean },
+  context: { readonly parts: ReadonlySet<string>; readonly order: WorkOrder },
 ): BenchItem | null {
   const { row, id } = bench;
   const onHoles = use.steps.filter((s) => !isPartStep(s));

@@ -4,7 +4,7 @@ import { CLICK } from '../prep/countersink';
 import { planStack } from '../prep/plan';
 import { secondFace } from '../prep/two-sided';
 import type { RowDefinition } from '../record/definitions';
-import { earlyOf } from '../record/order';
+import { earlyOf, workOrderOf } from '../record/order';
 import { stackOf } from '../record/stack-of';
 import { fold, isDone, stepsOf } from '../record/steps';
 import { clicksSentence, scrapSentence, secondFaceSentence } from '../wording/preparation';
@@ -123,11 +123,11 @@ describe('a strip countersunk from both faces', () => {
       const now = cardRow('r', strip('p71'), marks);
       return earlyOf([{ kind: 'countersunk', rowId: 'r', holeIds, layerIds, side: 'shop' }], [now], {
         parts: new Set(),
-        scuffAfterDimple: false,
+        order: workOrderOf({ scuffAfterDimple: false }),
       });
     };
     const bench = (marks: typeof before) =>
-      benchOf([cardRow('r', strip('p71'), marks)], { parts: new Set(), scuffAfterDimple: false }).map((s) => [
+      benchOf([cardRow('r', strip('p71'), marks)], { parts: new Set(), order: workOrderOf({ scuffAfterDimple: false }) }).map((s) => [
         s.setup.key.endsWith('second'),
         s.items[0]?.waitsFor,
       ]);

@@ -5,7 +5,9 @@ import type { RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { isDone, type HoleStates, type Step } from '../record/steps';
 import { MM_PER_INCH, type Mm } from '../units/length';
+import type { Finding } from '../prep/findings';
 import type { Setup, SetupTool, SetupUse } from './setup';
+import { workFindings } from './work-findings';
 
 /** A row as a set-up card needs it. */
 export interface CardRow {
@@ -31,6 +33,10 @@ export interface CardLine {
   readonly openHoles: number;
   /** Thickness of the dimpled sheets that come down into it. */
   readonly nest: Mm;
+  /** What the plan warns of in this sheet. */
+  readonly findings: readonly Finding[];
+  /** Names of the row's sheets, for the findings' sentences. */
+  readonly parts: readonly { readonly part: string }[];
 }
 
 /** The cage's setting by both ways, clicks past where a bare rivet lies flush. */
@@ -116,6 +122,8 @@ function lineOf({ id, title, row, stack, plan, states }: CardRow, step: Step): C
     holes: holes.length,
     openHoles: holes.filter((h) => !isDone(step, states.get(h.id))).length,
     nest: plan.layers[index]?.nest ?? (0 as Mm),
+    findings: workFindings(row, plan, [step]),
+    parts: stack.layers,
   };
 }
 

@@ -17,7 +17,8 @@ export type DrillingHelp =
       readonly needed: number;
       readonly owned: number | null;
     }
-  | { readonly kind: 'thin-behind'; readonly layer: number };
+  /** A sheet the bit pushes off; the holes where it does, from 1: all of them, or the two at either end. */
+  | { readonly kind: 'thin-behind'; readonly layer: number; readonly from: 'head' | 'shop'; readonly atEnds: readonly number[] | null };
 
 /** The ladder is shown where the way to the final size is longer than this. */
 const LADDER_FROM = inches(1 / 16);
@@ -27,9 +28,9 @@ const SAME_HOLE = inches(0.0005);
 /** Helps for one row. `holeCounts`: holes of every row of this rivet in the set-up, this one among them. `owned`: sheet holders of its size. */
 export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: readonly number[], owned: number | null): DrillingHelp[] {
   const helps: DrillingHelp[] = [];
-  const from = (row.start === 'none' ? 0 : stack.size.diameter) as Mm;
-  if (longer(stack.hole - from, LADDER_FROM))
-    helps.push({ kind: 'ladder', rungs: drillLadder(from, stack.hole), isLarge: !longer(STEP_DRILL_FROM, stack.hole) });
+  const already = (row.start === 'none' ? 0 : stack.size.diameter) as Mm;
+  if (longer(stack.hole - already, LADDER_FROM))
+    helps.push({ kind: 'ladder', rungs: drillLadder(already, stack.hole), isLarge: !longer(STEP_DRILL_FROM, stack.hole) });
   if (row.blind && longer(Math.abs(row.blind.hole.mm - stack.hole), SAME_HOLE))
     helps.push({ kind: 'blind-hole', name: row.blind.name, wanted: row.blind.hole.mm as Mm, hole: stack.hole });
   helps.push({
@@ -39,7 +40,14 @@ export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: read
     needed: holeCounts.reduce((n, count) => n + holderOrder(count).length, 0),
     owned,
   });
-  for (const layer of thinBehindThick(stack.layers.map((l) => l.thickness))) helps.push({ kind: 'thin-behind', layer });
+  const from = row.drilledFrom ?? 'head';
+  const n = holesInPlan(row.holes).length;
+  const ends = [...new Set([1, 2, n - 1, n])].filter((i) => i >= 1 && i <= n);
+  for (const { layer, atEnds } of thinBehindThick(
+    stack.layers.map((l) => l.thickness),
+    from,
+  ))
+    helps.push({ kind: 'thin-behind', layer, from, atEnds: atEnds ? ends : null });
   return helps;
 }
 

@@ -47,16 +47,27 @@ describe('sheet holders', () => {
   });
 });
 
-describe('a thin flange behind a thicker skin', () => {
-  const at = (...t: number[]) => thinBehindThick(t.map((v) => inches(v)));
+describe('a thin flange behind a thicker sheet', () => {
+  const at = (t: readonly number[], from?: 'head' | 'shop') =>
+    thinBehindThick(
+      t.map((v) => inches(v)),
+      from,
+    ).map((g) => `${g.layer}${g.atEnds ? ' at the ends' : ''}`);
   it.each([
-    ['.016 behind .040', [0.04, 0.016], [1]],
-    ['.020 behind .040: half of it still', [0.04, 0.02], [1]],
-    ['.020 behind .032: not half', [0.032, 0.02], []],
-    ['.025 is no thin flange', [0.063, 0.025], []],
+    ['.016 behind .040', [0.04, 0.016], ['1']],
+    ['.016 behind .017', [0.017, 0.016], ['1']],
+    ['.016 behind .016', [0.016, 0.016], []],
+    ['.0161 behind .040', [0.04, 0.0161], ['1 at the ends']],
+    ['.020 behind .025', [0.025, 0.02], ['1 at the ends']],
+    ['.0201 is no thin flange', [0.063, 0.0201], []],
     ['the thin one on the bit’s side', [0.016, 0.04], []],
-    ['the third of three', [0.04, 0.032, 0.016], [2]],
-  ])('%s', (_, thicknesses, wanted) => expect(at(...thicknesses)).toEqual(wanted));
+    ['the third of three', [0.04, 0.032, 0.016], ['2']],
+    ['two of them', [0.04, 0.016, 0.02], ['1', '2 at the ends']],
+  ])('%s', (_, thicknesses, wanted) => expect(at(thicknesses)).toEqual(wanted));
+  it('drilled from the shop side the other one is pushed off', () => {
+    expect(at([0.016, 0.04], 'shop')).toEqual(['0']);
+    expect(at([0.04, 0.016], 'shop')).toEqual([]);
+  });
 });
 
 describe('what to know before drilling', () => {
@@ -72,6 +83,15 @@ describe('what to know before drilling', () => {
       ['holders', false],
       ['thin-behind', true],
     ]));
+  it('says which holes at the ends, and the side the bit comes from', () => {
+    const thicker = new Map([part('p1', 'skin', 0.04), part('p2', 'flange', 0.02)].map((p) => [p.id, p.definition]));
+    const row = rowOf(['p1', 'p2'], 9);
+    const stack = stackOf(row, { kit: KIT, parts: thicker });
+    if (!stack) throw new Error('no stack');
+    const said = drillingHelps(row, stack, [9], null).map((h) => helpSentence(h, 'in', stack.layers));
+    expect(said.at(-1)).toContain('from the head side, and loose at the ends (holes 1, 2, 8, 9)');
+    expect(helps({ drilledFrom: 'shop' }).some((h) => h.kind === 'thin-behind')).toBe(false);
+  });
   it('from no hole there is a ladder', () =>
     expect(helps({ start: 'none' })[0]).toMatchObject({ kind: 'ladder', says: expect.stringContaining('#40, .098 in') }));
   it.each([

@@ -32,14 +32,25 @@ export function holderOrder(count: number, every: number = HOLDER_EVERY): number
   return order;
 }
 
-/** A flange this much thinner than the skin over it gives way under the bit: at most this share of it, mm below. */
-const THIN_FLANGE_MM: Mm = inches(0.02);
-const THIN_SHARE = 0.5;
+/** A flange no thicker than this gives way under the bit wherever a thicker sheet lies before it; this project's own default is the trade's. */
+const THIN_MM: Mm = inches(0.016);
+/** One no thicker than this does at the two holes at either end, where nothing holds it on one side. */
+const THIN_AT_ENDS_MM: Mm = inches(0.02);
 
-/** Layers (zero-based) that the bit pushes away: thin sheets behind one at least twice as thick, seen from where the bit comes in. */
-export function thinBehindThick(thicknesses: readonly Mm[]): number[] {
-  return thicknesses.flatMap((t, i) => {
-    const thickestBefore = Math.max(0, ...thicknesses.slice(0, i));
-    return i > 0 && t <= THIN_FLANGE_MM + 1e-9 && t <= THIN_SHARE * thickestBefore + 1e-9 ? [i] : [];
+/** A sheet that the bit pushes off, zero-based from the head side; `atEnds`: only at the two holes at either end of the row. */
+export interface GivesWay {
+  readonly layer: number;
+  readonly atEnds: boolean;
+}
+
+/**
+ * Sheets that the bit pushes away: thin ones behind a thicker one, seen from where the bit comes in. Source: a flange that gave way,
+ * docs/rules.md.
+ */
+export function thinBehindThick(thicknesses: readonly Mm[], from: 'head' | 'shop' = 'head'): GivesWay[] {
+  return thicknesses.flatMap((t, layer) => {
+    const before = from === 'head' ? thicknesses.slice(0, layer) : thicknesses.slice(layer + 1);
+    if (!before.some((b) => b > t + 1e-9) || t > THIN_AT_ENDS_MM + 1e-9) return [];
+    return [{ layer, atEnds: t > THIN_MM + 1e-9 }];
   });
 }

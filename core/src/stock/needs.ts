@@ -1,3 +1,4 @@
+import { own } from '../units/own';
 import type { Plan } from '../prep/plan';
 import type { RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
@@ -38,7 +39,7 @@ export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<st
       ? new Set<string>()
       : new Set(
           plan.rivet.candidates
-            .filter((c) => c.works)
+            .filter((c) => c.works || c.worksAtLip)
             .map((c) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: c.lengthDash })),
         );
     const known = groups.get(callout);
@@ -53,7 +54,7 @@ export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<st
     if (!groups.has(callout) && count > 0) groups.set(callout, { isBlind: false, rows: 0, needed: 0, instead: null });
   return [...groups]
     .map(([callout, g]): StockNeed => {
-      const have = onHand[callout] ?? 0;
+      const have = own(onHand, callout) ?? 0;
       const withSpare = Math.ceil(g.needed * (1 + sparePercent / 100) - 1e-9);
       return {
         callout,

@@ -19,7 +19,7 @@ export function helpSentence(help: DrillingHelp, units: Units, parts: readonly {
       return `Sheet holders ${holderSize(help.dash)}: in every ${HOLDER_EVERY}th hole, from the centre outward: ${help.order.join(', ')}. ${needed} for all rows of this set-up${enough}.`;
     }
     case 'thin-behind':
-      return `${sheetName(parts[help.layer]?.part, help.layer)} is thin behind a thicker sheet: the bit pushes it away. Back it with a wood block or clamp it; or take the skin off, bend the flange back, clamp, drill again.`;
+      return `${sheetName(parts[help.layer]?.part, help.layer)} is thin behind a thicker sheet, drilled from the ${help.from} side${help.atEnds ? `, and loose at the ends (holes ${help.atEnds.join(', ')})` : ''}: the bit pushes it off, and the hole is in one sheet only. Back it with a wood block, clamp it, or drill from its own side.`;
   }
 }
 

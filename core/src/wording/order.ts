@@ -16,8 +16,9 @@ const REASONS: Partial<Readonly<Record<StepKind, Partial<Readonly<Record<StepKin
     set: 'burrs hold the sheets apart',
   },
   creased: {
-    dimpled: 'a crease made after dimpling goes wavy',
-    countersunk: 'the crease is made on the flat sheet',
+    dimpled: 'this project creases before dimpling',
+    countersunk: 'this project creases before dimpling',
+    cleaned: 'the rollers leave their marks before the part is clean',
     set: 'once the skin is closed it cannot be creased',
   },
   scuffed: {
@@ -27,8 +28,16 @@ const REASONS: Partial<Readonly<Record<StepKind, Partial<Readonly<Record<StepKin
     primed: 'primer holds on a scuffed sheet',
   },
   cleaned: { primed: 'primer holds on a clean sheet only' },
-  dimpled: { set: 'the head would stand proud', scuffed: 'this project scuffs after dimpling' },
-  countersunk: { set: 'the head would stand proud', scuffed: 'this project scuffs after dimpling' },
+  dimpled: {
+    set: 'the head would stand proud',
+    creased: 'a creased edge goes wavy under the dies',
+    scuffed: 'this project scuffs after dimpling',
+  },
+  countersunk: {
+    set: 'the head would stand proud',
+    creased: 'the crease is rolled between finished holes',
+    scuffed: 'this project scuffs after dimpling',
+  },
   set: { inspected: 'there is no rivet to look at yet' },
 };
 

@@ -2,7 +2,7 @@ import type { RivetAnswer } from '../depth/rivet-check';
 import { ANGLE_SLACK_DEG, DIMPLE_CONSEQUENCES, type AngleAnswer } from '../prep/dimple-check';
 import type { SecondFace } from '../prep/two-sided';
 import type { CageNeed } from '../reach/cage-access';
-import type { CageWay, DimpleDefect, Lie } from '../record/marks';
+import type { AngleStation, CageWay, DimpleDefect, Lie } from '../record/marks';
 import type { CageClicks, SetupCard } from '../setup/cards';
 import type { Mm, Units } from '../units/length';
 import { showLength } from '../units/show';
@@ -34,6 +34,8 @@ export function dimpleSentence(defect: DimpleDefect): string {
 export function dimpleSeverity(defect: DimpleDefect): 'stop' | 'caution' {
   return DIMPLE_CONSEQUENCES[defect].then === 'stop' ? 'stop' : 'caution';
 }
+
+export const STATION_WORDS: Readonly<Record<AngleStation, string>> = { start: 'one end', middle: 'the middle', end: 'the other end' };
 
 export function angleSentence({ isFine, bendDeg }: AngleAnswer): string {
   const off = Math.abs(bendDeg);

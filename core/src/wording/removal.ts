@@ -12,11 +12,15 @@ export const REMOVAL_WORDS: Readonly<Record<RemovalReason, string>> = {
   'long-grip': 'The grip is over two diameters: relieve the shank down its centre with the pilot, not through.',
   'short-shop-head': 'The shop head is short and gives little to hold: relieve the shank down its centre with the pilot, not through.',
   'rotate-first': 'Grip the shop head and rotate it first, then pull: rotation breaks the shank’s hold on the hole.',
+  'blind-stem': 'The stem first, with a thin punch. A stem that is locked is drilled just free, no deeper.',
+  'blind-head': 'Then the head with the bit of the blind rivet’s own hole, until it comes off; never into the part.',
+  'blind-rest': 'Back the far side up and drive the rest out. Catch the piece, or note that it is lost inside.',
   stuck: 'Only because it stays stuck: back the far side with a bar around the shop head, and drive with a punch smaller than the shank.',
 };
 
 /** Each step of taking a rivet out, as it is called at the bench. */
 export const REMOVAL_DO_WORDS: Readonly<Record<RemovalDo, string>> = {
+  'stem-out': 'Drive the stem out',
   'centre-punch': 'Centre-punch the head',
   'pilot-drill': 'Drill the pilot',
   'head-drill': 'Drill to head height',

@@ -84,6 +84,7 @@ export const DIFFERENCE_WORDS: Readonly<Record<string, string>> = {
   blind: 'blind fastener',
   holes: 'number of holes',
   holds: 'holes held back',
+  drilledFrom: 'side it is drilled from',
   crease: 'creased edge',
   layers: 'call-outs by sheet',
   laid: 'layout',

@@ -3,8 +3,10 @@ import { holesInPlan } from '#core/record/holes';
 import type { AssemblyWork, WorkRow } from '#core/setup/assembly-work';
 import type { BenchItem, BenchSetup } from '#core/setup/bench';
 import { isHeld } from '#core/record/steps';
+import { workFindings } from '#core/setup/work-findings';
 import type { Units } from '#core/units/length';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
+import { findingMessage } from '#core/wording/findings';
 import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { sheetName } from '#core/wording/words';
 import { PageWriter } from './page-writer';
@@ -86,6 +88,8 @@ function drawItem(card: Card, q: CardQuestion, item: BenchItem): void {
       return `${sheetName(row.stack.layers[index]?.part, index)}${s.side ? ` ${SIDES[s.side]}` : ''}`;
     });
   card.text(`${row.title}  ${itemAmount(item)}   ${row.plan.rivet.callout}${row.row.page ? `   page ${row.row.page}` : ''}`, 12, true);
+  for (const f of workFindings(row.row, row.plan, item.steps))
+    card.text(plainText(`${f.severity.toUpperCase()}: ${findingMessage(f, q.units, row.plan.layers)}`), 10, true);
   const holes = holesInPlan(row.row.holes);
   /* A line of boxes for every sheet and side, or one for the hole. */
   const lines = what.length > 0 ? item.steps.filter((s) => s.layerId !== null) : [item.steps[0]];

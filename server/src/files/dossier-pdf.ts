@@ -120,10 +120,7 @@ function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, un
   const holes = holesInPlan(definition.holes);
   sheet.row(`${row.title}, ${holes.length} holes`, (left, top) => section(sheet.pdf, row, left, top));
   const hand = definition.hand === null ? '' : definition.hand === 'L' ? ', left' : ', right';
-  sheet.text(
-    `${plan.rivet.callout}${definition.blind ? `; blind: ${definition.blind.name}` : ''}${hand}${definition.page ? `, page ${definition.page}` : ''}`,
-    9.5,
-  );
+  sheet.text(`${plan.rivet.callout}${definition.blind ? ', blind' : ''}${hand}${definition.page ? `, page ${definition.page}` : ''}`, 9.5);
   for (const [i, layer] of plan.layers.entries()) {
     const deep =
       layer.depth === undefined

@@ -1,3 +1,4 @@
+import { workOrderOf, type WorkOrder } from '#core/record/order';
 import { useMemo } from 'react';
 import { benchOf, type BenchSetup } from '#core/setup/bench';
 import type { CardRow } from '#core/setup/cards';
@@ -10,22 +11,22 @@ export interface Bench {
   readonly marks: readonly Mark[];
   readonly rows: readonly RowModel[];
   readonly setups: readonly BenchSetup[];
-  readonly scuffAfterDimple: boolean;
+  readonly order: WorkOrder;
 }
 
 /** What is still to do in an assembly, by set-up. */
 export function useBench(data: AssemblyAnswer): Bench {
   const marks = useAllMarks(data.assembly.id);
   const rows = useRowModels(data, marks);
-  const scuffAfterDimple = data.kit.definition.work?.scuffAfterDimple ?? false;
+  const order = workOrderOf(data.kit.definition.work);
   const setups = useMemo(() => {
     const parts = rows[0]?.partsDone ?? new Set<string>();
     return benchOf(
       rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, uses: r.setups, states: r.states })),
-      { parts, scuffAfterDimple },
+      { parts, order },
     );
-  }, [rows, scuffAfterDimple]);
-  return { marks, rows, setups, scuffAfterDimple };
+  }, [rows, order]);
+  return { marks, rows, setups, order };
 }
 
 /** The rows as set-up cards need them. */

@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from 'react';
-import { earlyOf } from '#core/record/order';
+import { earlyOf, type WorkOrder } from '#core/record/order';
 import type { StepKind } from '#core/record/steps';
 import { shutOffBySetting } from '#core/sequence/shut-off';
 import { earlySentence } from '#core/wording/order';
@@ -37,14 +37,14 @@ function shutBy(wishes: readonly MarkWish[], sequence: Sequence | undefined): st
 /** Marks, but asks once where something is early, says why, and records the exception with the mark. */
 export function useEarlyGuard(
   rows: readonly RowModel[],
-  scuffAfterDimple: boolean,
+  order: WorkOrder,
   onMark: (wishes: readonly MarkWish[]) => void,
   sequence?: Sequence,
 ): { readonly mark: (wishes: readonly MarkWish[]) => void; readonly dialog: ReactNode } {
   const [question, setQuestion] = useState<Question | null>(null);
   const mark = (wishes: readonly MarkWish[]) => {
     const works = rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, states: r.states }));
-    const missing = earlyOf(wishes, works, { parts: rows[0]?.partsDone ?? new Set(), scuffAfterDimple });
+    const missing = earlyOf(wishes, works, { parts: rows[0]?.partsDone ?? new Set(), order });
     const later = wishes.at(-1)?.kind as Question['later'] | undefined;
     const shut = shutBy(wishes, sequence);
     if ((missing.length === 0 && shut.length === 0) || later === undefined) onMark(wishes);

@@ -12,6 +12,7 @@ export function useUndo(
   kit: Entity<'kit'>,
   marks: readonly Mark[],
   say: (text: string, isBad: boolean) => void = () => undefined,
+  onMarkUndone: (mark: Mark) => void = () => undefined,
 ): { readonly label: string | null; readonly run: () => void } {
   const keep = useKeep(kit);
   const mark = useMark(kit);
@@ -19,16 +20,19 @@ export function useUndo(
   const undoable = useMemo(() => nextUndo(marks, changes.data ?? [], deviceId()), [marks, changes.data]);
   const run = useCallback(() => {
     if (!undoable) return;
-    if (undoable.kind === 'mark') mark([{ kind: 'undo', rowId: undoable.mark.rowId, holeIds: [], payload: { undoes: undoable.mark.id } }]);
-    else
+    if (undoable.kind === 'mark') {
+      mark([{ kind: 'undo', rowId: undoable.mark.rowId, holeIds: [], payload: { undoes: undoable.mark.id } }]);
+      onMarkUndone(undoable.mark);
+    } else
       keep({ edits: [], undoes: undoable.id }).then(
         () => say(`Taken back: ${undoable.label}.`, false),
         (error: Error) => say(error.message, true),
       );
-  }, [undoable, mark, keep, say]);
+  }, [undoable, mark, keep, say, onMarkUndone]);
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (e.key !== 'u' || isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('[role=dialog]')) return;
+      if (e.key !== 'u' || e.repeat || isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('[role=dialog]'))
+        return;
       e.preventDefault();
       run();
     };

@@ -1,4 +1,4 @@
-import { useLayoutEffect, useMemo, useState, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { marksFor } from '#core/setup/bench';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
@@ -7,6 +7,8 @@ import { cageOf, clickOf } from '#core/depth/cage-record';
 import { hardestByHole } from '#core/reach/layer-reach';
 import type { Entity } from '#core/record/definitions';
 import { setupCards } from '#core/setup/cards';
+import { workFindings } from '#core/setup/work-findings';
+import { markText } from '#core/wording/marks';
 import { holesInPlan } from '#core/record/holes';
 import { isDone, isHeld, type Step } from '#core/record/steps';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
@@ -21,7 +23,10 @@ import { isTyping } from '../../ui/typing';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
+import { FlangeAngles } from '../../rows/flange-angles';
 import { ShiftBar } from '../../rows/shift-bar';
+import { WorkFindings } from '../../rows/work-findings';
+import { useMarkLock } from './use-mark-lock';
 import { cardRows } from '../../rows/use-bench';
 import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
 import type { Sequence } from '../../rows/use-sequence';
@@ -64,10 +69,18 @@ export function BenchView() {
 
 function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: OrderedBenchOf }) {
   const { kit, assembly } = data;
-  const { marks, rows, setups, scuffAfterDimple, sequence } = ordered;
+  const { marks, rows, setups, order, sequence } = ordered;
   const onMark = useMark(kit);
-  const guard = useEarlyGuard(rows, scuffAfterDimple, onMark, sequence);
-  const undo = useUndo(kit, marks);
+  const guard = useEarlyGuard(rows, order, onMark, sequence);
+  const [marked, setMarked] = useState<Marked | null>(null);
+  const [undone, setUndone] = useState<string | null>(null);
+  /* What was taken back is to be seen again: its row comes back as soon as the bench has it. */
+  const [bringBack, setBringBack] = useState<{ kind: string; rowId: string; partIds: readonly string[] } | null>(null);
+  const undo = useUndo(kit, marks, undefined, (taken) => {
+    setMarked(null);
+    setUndone(`Taken back: ${markText(taken)}.`);
+    setBringBack({ kind: taken.kind, rowId: taken.rowId, partIds: taken.payload.partIds ?? [] });
+  });
   const [search, setSearch] = useSearchParams();
   /* What is open stays open when a better order is found: nothing changes under a finger. */
   const [open, setOpen] = useState<{ setup: string; item: string } | null>(null);
@@ -84,6 +97,17 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
     setOpen({ setup: current.setup.key, item: item.key });
   const go = (setup: OrderedSetup, chosen?: OrderedItem) =>
     setSearch({ setup: setup.setup.key, ...(chosen ? { item: chosen.key } : {}) }, { replace: true });
+  useEffect(() => {
+    if (!bringBack) return;
+    const setup = setups.find((s) => s.setup.operation === bringBack.kind && s.items.some(isMeant));
+    function isMeant(i: OrderedItem): boolean {
+      return i.partId === null ? i.rowId === bringBack?.rowId : (bringBack?.partIds.includes(i.partId) ?? false);
+    }
+    if (!setup) return;
+    setBringBack(null);
+    go(setup, setup.items.find(isMeant));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the bench has the row again
+  }, [bringBack, setups]);
   /* Before the picture is there, so that no key is pressed into nothing. */
   useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -107,6 +131,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
         <SetupRail setups={setups} current={current} onOpen={go} />
         <div className="flex min-w-0 flex-col gap-3">
           <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
+          <FlangeAngles data={data} rows={rows} marks={marks} onMark={onMark} />
           {current && item ? (
             <SetupAtWork
               key={`${current.setup.key}/${item.key}`}
@@ -117,6 +142,8 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
               marks={marks}
               onOpen={(chosen) => go(current, chosen)}
               onMark={guard.mark}
+              onMarked={(what) => setMarked(what)}
+              marked={marked ? `Marked: ${marked.text}.` : undone}
               undo={undo}
               sequence={sequence}
             />
@@ -156,6 +183,14 @@ function NextSetup({
   );
 }
 
+/** What was marked last, and where. */
+interface Marked {
+  readonly kind: Step['kind'];
+  readonly rowId: string;
+  readonly partId: string | null;
+  readonly text: string;
+}
+
 interface AtWorkProps {
   readonly data: AssemblyAnswer;
   readonly current: OrderedSetup;
@@ -164,11 +199,14 @@ interface AtWorkProps {
   readonly marks: readonly Mark[];
   readonly onOpen: (item: OrderedItem) => void;
   readonly onMark: (wishes: readonly MarkWish[]) => void;
+  readonly onMarked: (what: Marked) => void;
+  /** What was marked last, in words. */
+  readonly marked: string | null;
   readonly undo: { readonly label: string | null; readonly run: () => void };
   readonly sequence: Sequence;
 }
 
-function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo, sequence }: AtWorkProps) {
+function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, onMarked, marked, undo, sequence }: AtWorkProps) {
   const units = useUnits();
   const row = rows.find((r) => r.entity.id === item.rowId) as RowModel;
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row]);
@@ -196,9 +234,16 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo, s
   const steps = item.steps.filter((s) => !off.has(s.key));
   const word = OPERATION_WORDS[current.setup.operation];
   const isOnPart = item.partId !== null;
+  const name = isOnPart ? (data.parts.find((p) => p.id === item.partId)?.definition.name ?? '') : row.title;
   const canMark = steps.length > 0 && (isOnPart || valid.size > 0);
-  const mark = () => {
-    if (!canMark) return;
+  const { isLocked, tryMark } = useMarkLock();
+  const markNow = () => {
+    onMarked({
+      kind: current.setup.operation,
+      rowId: item.rowId,
+      partId: item.partId,
+      text: `${isOnPart ? name : `${howMany(valid.size, steps)} of ${name}`} ${word.done}`,
+    });
     const payload = { ...(how === '' ? {} : { how }), ...(current.setup.operation === 'set' ? { setting: settingNow } : {}) };
     const time = doneAt === '' ? {} : { doneAt: new Date(doneAt).toISOString() };
     onMark(
@@ -213,6 +258,9 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo, s
     );
     setChosen(null);
   };
+  const mark = (by: 'click' | 'key' | 'held-key') => {
+    if (canMark) tryMark(by, markNow);
+  };
   /* Before the picture is there, so that no key is pressed into nothing. */
   useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -220,7 +268,7 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo, s
       /* On a button that is not a hole, Enter is that button's. */
       if (e.target instanceof HTMLElement && e.target.closest('button, a, summary') && !e.target.closest('[data-pad]')) return;
       e.preventDefault();
-      mark();
+      mark(e.repeat ? 'held-key' : 'key');
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
@@ -299,9 +347,25 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo, s
           </div>
         </>
       )}
+      <WorkFindings findings={workFindings(row.entity.definition, row.plan, item.steps)} parts={row.plan.layers} />
       <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-paper py-2">
-        <Button tone="primary" className="min-h-20 flex-1 px-6 text-[26px]" disabled={!canMark} onClick={mark} title="Key Enter">
-          {isOnPart ? `Mark the part ${word.done}` : `Mark ${howMany(valid.size, steps)} ${word.done}`}
+        {marked ? (
+          <p role="status" className="w-full text-[17px]">
+            {marked}
+          </p>
+        ) : null}
+        <Button
+          tone="primary"
+          className="min-h-20 flex-1 px-6 text-[26px]"
+          disabled={!canMark}
+          aria-disabled={isLocked}
+          onClick={() => mark('click')}
+          title="Key Enter"
+        >
+          <span className="flex flex-col leading-tight">
+            <span>{isOnPart ? `Mark the part ${word.done}` : `Mark ${howMany(valid.size, steps)} ${word.done}`}</span>
+            <span className="text-[17px] font-normal">{name}</span>
+          </span>
         </Button>
         {current.setup.operation === 'drilled' || current.setup.operation === 'piloted' ? (
           <label className="flex flex-col text-[14px] text-ink2">
@@ -349,6 +413,7 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, undo, s
           layerId={sheet.layerId}
           partId={sheet.partId}
           partName={data.parts.find((p) => p.id === sheet.partId)?.definition.name ?? ''}
+          wantedDeg={data.parts.find((p) => p.id === sheet.partId)?.definition.flangeAngleDeg}
           hole={{ id: deviating, number: holes.findIndex((h) => h.id === deviating) + 1 }}
           marks={marks}
           onMark={onMark}

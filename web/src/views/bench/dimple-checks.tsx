@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { judgeAngle } from '#core/prep/dimple-check';
-import { DIMPLE_DEFECTS, type DimpleDefect, type Mark } from '#core/record/marks';
+import { ANGLE_STATIONS, DIMPLE_DEFECTS, type AngleStation, type DimpleDefect, type Mark } from '#core/record/marks';
 import { effectiveMarks } from '#core/record/marks';
-import { angleSentence, dimpleSentence, dimpleSeverity, DIMPLE_WORDS } from '#core/wording/preparation';
+import { angleSentence, dimpleSentence, dimpleSeverity, DIMPLE_WORDS, STATION_WORDS } from '#core/wording/preparation';
 import type { MarkWish } from '../../api/commands';
-import { Button, ErrorText } from '../../ui/controls';
+import { Button, ErrorText, Select } from '../../ui/controls';
 
 interface DimpleChecksProps {
   readonly assemblyId: string;
@@ -12,15 +12,18 @@ interface DimpleChecksProps {
   readonly layerId: string;
   readonly partId: string;
   readonly partName: string;
+  /** The angle the part says its flange is wanted at. */
+  readonly wantedDeg: number | null | undefined;
   readonly hole: { readonly id: string; readonly number: number };
   readonly marks: readonly Mark[];
   readonly onMark: (wishes: readonly MarkWish[]) => void;
 }
 
 /** What is wrong with a dimple, by name, and what follows; the flange's angle afterwards. */
-export function DimpleChecks({ assemblyId, rowId, layerId, partId, partName, hole, marks, onMark }: DimpleChecksProps) {
+export function DimpleChecks({ assemblyId, rowId, layerId, partId, partName, wantedDeg, hole, marks, onMark }: DimpleChecksProps) {
   const [found, setFound] = useState('');
-  const [wanted, setWanted] = useState('90');
+  const [wanted, setWanted] = useState(String(wantedDeg ?? 90));
+  const [station, setStation] = useState<AngleStation>('start');
   const [error, setError] = useState<string | null>(null);
   const own = effectiveMarks(marks.filter((m) => m.kind === 'dimple-check' || m.kind === 'angle-read' || m.kind === 'undo'));
   const last = own.filter((m) => m.kind === 'dimple-check' && m.rowId === rowId && m.layerIds.includes(layerId)).at(-1);
@@ -33,7 +36,7 @@ export function DimpleChecks({ assemblyId, rowId, layerId, partId, partName, hol
       return setError('Angles lie between 0 and 180 degrees.');
     setError(null);
     setFound('');
-    onMark([{ kind: 'angle-read', rowId: assemblyId, holeIds: [], payload: { partIds: [partId], angle: read } }]);
+    onMark([{ kind: 'angle-read', rowId: assemblyId, holeIds: [], payload: { partIds: [partId], angle: { ...read, station } } }]);
   };
   return (
     <section aria-label="Dimple checks" className="flex flex-col gap-2 rounded border border-line p-2 text-[16px]">
@@ -71,6 +74,16 @@ export function DimpleChecks({ assemblyId, rowId, layerId, partId, partName, hol
             value={wanted}
             onChange={(e) => setWanted(e.target.value)}
           />
+        </label>
+        <label className="flex flex-col text-[14px] text-ink2">
+          read at
+          <Select className="min-h-12" value={station} onChange={(e) => setStation(e.target.value as AngleStation)}>
+            {ANGLE_STATIONS.map((s) => (
+              <option key={s} value={s}>
+                {STATION_WORDS[s]}
+              </option>
+            ))}
+          </Select>
         </label>
         <Button type="submit" className="min-h-12 px-3">
           Keep the angle

@@ -92,6 +92,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
     size,
     lengthDash,
     grip: row.plan.grip,
+    lip: size.dash === row.stack.size.dash ? row.plan.rivet.lip?.z : undefined,
     hole,
     profile,
     formFactor,

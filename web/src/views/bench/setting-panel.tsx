@@ -44,7 +44,8 @@ export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting
   const wide = setters.find((t) => t.id === setting.toolId)?.definition.gap;
   const chosen = setting.lengthDash ?? rivet.lengthDash;
   const opening = neededOpening(row.stack.head, row.stack.size, dashLength(chosen));
-  const works = rivet.candidates.find((c) => c.lengthDash === chosen)?.works ?? rivet.works;
+  const candidate = rivet.candidates.find((c) => c.lengthDash === chosen);
+  const works = candidate ? candidate.works || candidate.worksAtLip : rivet.works || (rivet.lip?.works ?? false);
   const order = orderNumbers(row, holes);
   const next = holes
     .filter((h) => order.has(h.id) && !odd.has(h.id) && !row.states.get(h.id)?.has('set//'))
@@ -110,7 +111,7 @@ export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting
                 <option key={c.lengthDash} value={c.lengthDash}>
                   {name(c.lengthDash)}
                   {c.lengthDash === rivet.lengthDash ? ', as planned' : ''}
-                  {c.works ? '' : ': does not work here'}
+                  {c.works || c.worksAtLip ? '' : ': does not work here'}
                 </option>
               ))}
             </Select>

@@ -16,6 +16,7 @@ const CHOICES = [
   ['scuff', 'parts are scuffed for primer'],
   ['prime', 'parts are cleaned and primed'],
   ['scuffAfterDimple', 'scuff after dimpling, not before'],
+  ['creaseBeforeDimple', 'crease lap edges before dimpling, not after'],
 ] as const;
 
 /** Which work on parts this project does, and how many sheet holders there are. */
@@ -26,10 +27,20 @@ export function WorkSettings({ work, onWork, holders, onHolders }: WorkSettingsP
       <div className="flex flex-col gap-1">
         {CHOICES.map(([key, text]) => (
           <label key={key} className="flex items-center gap-2">
-            <input type="checkbox" className="size-5" checked={work[key]} onChange={(e) => onWork({ ...work, [key]: e.target.checked })} />
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={work[key] ?? false}
+              onChange={(e) => onWork({ ...work, [key]: e.target.checked })}
+            />
             {text}
           </label>
         ))}
+        {work.creaseBeforeDimple ? (
+          <p className="text-caution">
+            Tried on scrap, dimpling over a creased edge made it wavy; the crease after the dimples, between them, came out far better.
+          </p>
+        ) : null}
       </div>
       <div className="flex flex-wrap gap-2">
         {RIVET_SIZES.map((s) => (

@@ -35,6 +35,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
   const units = useUnits();
   const [version, setVersion] = useState(part.version);
   const [draft, setDraft] = useState<PartDefinition>(part.definition);
+  const [angleText, setAngleText] = useState(part.definition.flangeAngleDeg == null ? '' : String(part.definition.flangeAngleDeg));
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const parts = partsById(data.parts);
   const rows = data.rows.filter((r) => r.definition.layers.some((l) => l.partId === part.id));
@@ -103,6 +104,19 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
         <input type="checkbox" className="size-5" checked={draft.crease ?? false} onChange={(e) => set({ crease: e.target.checked })} />
         its lap edge gets a slight crease
       </label>
+      <Field label="Angle of its flange, degrees (checked after the last dimple)">
+        <TextInput
+          className="w-28"
+          inputMode="decimal"
+          value={angleText}
+          placeholder="not checked"
+          onChange={(e) => {
+            setAngleText(e.target.value);
+            const value = Number(e.target.value.replace(',', '.'));
+            set({ flangeAngleDeg: e.target.value.trim() === '' ? null : value >= 0 && value <= 180 ? value : draft.flangeAngleDeg });
+          }}
+        />
+      </Field>
       <div className="grid gap-3 sm:grid-cols-3">
         <Field label="Name">
           <TextInput required maxLength={120} value={draft.name} onChange={(e) => set({ name: e.target.value })} />

@@ -2,8 +2,9 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import { showNumber } from '#core/units/show';
-import { useAllMarks } from '../../api/all-marks';
-import { useKeep } from '../../api/commands';
+import { useKeep, useMark } from '../../api/commands';
+import { FlangeAngles } from '../../rows/flange-angles';
+import { useBench } from '../../rows/use-bench';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
@@ -18,9 +19,11 @@ export function PartsView() {
 }
 
 function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 'mm' }) {
-  const { kit, assembly } = data;
+  const { kit } = data;
   useFollow(kit.id);
-  const undo = useUndo(kit, useAllMarks(assembly.id));
+  const { marks, rows } = useBench(data);
+  const undo = useUndo(kit, marks);
+  const mark = useMark(kit);
   const keep = useKeep(kit);
   const [search, setSearch] = useSearchParams();
   const [filter, setFilter] = useState('');
@@ -64,6 +67,9 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
           </div>
         </section>
         <section aria-label="The selected part" className="min-h-0 min-w-0 overflow-auto">
+          {selected ? (
+            <FlangeAngles key={`angles ${selected.id}`} data={data} rows={rows} marks={marks} onMark={mark} partId={selected.id} />
+          ) : null}
           {selected ? (
             <PartCard
               key={selected.id}

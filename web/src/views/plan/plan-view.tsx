@@ -1,3 +1,4 @@
+import { workOrderOf } from '#core/record/order';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { duplicateRow, lineOfRow } from '#core/record/compose';
@@ -154,7 +155,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
     });
   };
 
-  const guard = useEarlyGuard(rows, kit.definition.work?.scuffAfterDimple ?? false, mark);
+  const guard = useEarlyGuard(rows, workOrderOf(kit.definition.work), mark);
   const say = useCallback((text: string, isBad: boolean) => setNotice({ isBad, text }), []);
   const undo = useUndo(kit, marks, say);
 

@@ -39,6 +39,9 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
   const [blindName, setBlindName] = useState(was.blind?.name ?? '');
   const [blindHole, setBlindHole] = useState(textOf(was.blind?.hole ?? null));
   const [gripMin, setGripMin] = useState(textOf(was.blind?.gripMin ?? null));
+  const [drilledFrom, setDrilledFrom] = useState<'head' | 'shop'>(was.drilledFrom ?? 'head');
+  const [blindHead, setBlindHead] = useState(textOf(was.blind?.headDiameter ?? null));
+  const [blindAngle, setBlindAngle] = useState(was.blind?.headAngleDeg == null ? '' : String(was.blind.headAngleDeg));
   const [gripMax, setGripMax] = useState(textOf(was.blind?.gripMax ?? null));
   const [access, setAccess] = useState({
     edge: textOf(was.access?.edge ?? null),
@@ -82,7 +85,13 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
             hole: wanted,
             gripMin: lengthOf('The least grip', gripMin),
             gripMax: lengthOf('The largest grip', gripMax),
+            headDiameter: lengthOf('The head of the blind fastener', blindHead),
+            headAngleDeg: blindAngle.trim() === '' ? null : angleOf('The head angle of the blind fastener', blindAngle),
           };
+    if (blind && (blind.headDiameter === null) !== (blind.headAngleDeg === null))
+      throw new Error('Give both the diameter and the angle of the blind fastener’s flush head, or neither.');
+    if (blind?.headDiameter && blind.headDiameter.mm <= blind.hole.mm)
+      throw new Error('The blind fastener’s head is no larger than its hole.');
     if (nestKind === 'fixed' && !allowance) throw new Error('Give the fixed allowance.');
     return {
       ...was,
@@ -93,6 +102,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       cutterAngleDeg: angleOf('The cutter angle', cutterAngle),
       sharesLoadWith: shares === '' ? null : shares,
       start,
+      ...(drilledFrom === 'shop' || was.drilledFrom ? { drilledFrom } : {}),
       blind,
       setting:
         way === '' && !isSealed
@@ -151,12 +161,37 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
             <option value="final">holes punched to their final size</option>
           </Select>
         </Field>
+        <Field label="Drilled from">
+          <Select value={drilledFrom} onChange={(e) => setDrilledFrom(e.target.value as 'head' | 'shop')}>
+            <option value="head">the head side</option>
+            <option value="shop">the shop side</option>
+          </Select>
+        </Field>
         <Field label="Set with a blind fastener instead (name)">
           <TextInput maxLength={60} value={blindName} onChange={(e) => setBlindName(e.target.value)} placeholder="no: the solid rivet" />
         </Field>
         {blindName.trim() === '' ? null : (
           <>
             <DimensionField label="Hole its maker asks for" text={blindHole} onText={setBlindHole} units={units} placeholder="7/64" />
+            {was.head === 'flush-100' ? (
+              <>
+                <DimensionField
+                  label="Its flush head's diameter"
+                  text={blindHead}
+                  onText={setBlindHead}
+                  units={units}
+                  placeholder="from its own sheet"
+                />
+                <Field label="Its flush head's angle, degrees">
+                  <TextInput
+                    inputMode="decimal"
+                    value={blindAngle}
+                    placeholder="many are 120"
+                    onChange={(e) => setBlindAngle(e.target.value)}
+                  />
+                </Field>
+              </>
+            ) : null}
             <DimensionField label="Grip from" text={gripMin} onText={setGripMin} units={units} />
             <DimensionField label="Grip to" text={gripMax} onText={setGripMax} units={units} />
           </>

@@ -60,6 +60,7 @@ export function SectionFigure({ stack, plan, title, frame, svgRef }: SectionFigu
       <path d={marks.rivet.driven} strokeWidth="1.2" style={{ fill: 'var(--rivet)', stroke: 'var(--ink)' }} />
       <path d={marks.rivet.shank} strokeWidth="0" style={{ fill: 'var(--rivet)' }} />
       <path d={marks.rivet.head} strokeWidth="1.2" style={{ fill: 'var(--rivet)', stroke: 'var(--ink)' }} />
+      <path d={marks.rivet.stem} strokeWidth="0.9" style={{ fill: 'var(--metal)', stroke: 'var(--ink)' }} />
       {marks.sheets.map((s) => (
         <path
           key={s.index}

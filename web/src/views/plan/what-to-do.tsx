@@ -142,6 +142,7 @@ function LayerWork({ stack, plan, layer, index }: { stack: Stack; plan: Plan; la
 function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
   const why = (id: WhyId) => whyOf(id, stack, plan);
   const { rivet } = plan;
+  if (stack.blind) return <BlindLine stack={stack} plan={plan} />;
   const { least, most } = volumeWindow(PROFILES[stack.profile], stack.limits.formFactor);
   const window = `A length works from ${showFactor(least)} to ${showFactor(most)} (${PROFILE_WORDS[stack.profile]}, k ${showFactor(stack.limits.formFactor)}).`;
   return (
@@ -188,16 +189,41 @@ function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
           return (
             <li
               key={c.lengthDash}
-              className={`rounded border px-1.5 ${isChosen ? 'border-2 border-dye' : 'border-line'} ${c.works ? '' : 'text-ink2 line-through'}`}
+              className={`rounded border px-1.5 ${isChosen ? 'border-2 border-dye' : 'border-line'} ${c.works || c.worksAtLip ? '' : 'text-ink2 line-through'}`}
             >
               <WhyNumber why={whyOf('head-volume', stack, plan, { lengthDash: c.lengthDash })} note={window}>
                 -{showFactor(c.lengthDash)} <span className="sr-only">{isChosen ? 'chosen, ' : ''}</span>
-                <span>{c.works ? 'works' : 'does not'}</span>
+                <span>{c.works ? 'works' : c.worksAtLip ? 'works at the lip' : 'does not'}</span>
               </WhyNumber>
             </li>
           );
         })}
       </ul>
+    </div>
+  );
+}
+
+/** A blind rivet: its name and the hole its maker asks for; nothing of the solid one it stands for. */
+function BlindLine({ stack, plan }: { stack: Stack; plan: Plan }) {
+  return (
+    <div className="border-l-4 border-line pl-2">
+      <div className="flex flex-wrap items-baseline gap-x-2">
+        <strong className="label text-[17px]">{plan.rivet.callout}</strong>
+        <span className="text-[14px] text-ink2">blind</span>
+        <span className="text-[14px]">
+          hole <Length mm={stack.hole} />
+        </span>
+      </div>
+      <p className="text-[14.5px]">
+        grip <Length mm={plan.grip} />
+        {stack.head === 'protruding' ? null : stack.blind?.flushHead === undefined ? (
+          <strong className="text-stop">, its flush head is not typed yet: give diameter and angle under More</strong>
+        ) : (
+          <>
+            , flush head <Length mm={stack.blind.flushHead} /> of {stack.headAngleDeg}°
+          </>
+        )}
+      </p>
     </div>
   );
 }

@@ -41,10 +41,12 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
   const isOwnLimit = data.kit.definition.limits.edgeStopD !== undefined;
   const edgeLimit = { factorD: row.stack.limits.edgeStopD, by: isOwnLimit ? ('kit' as const) : ('program' as const) };
   const shown: Trial = judgement.next ?? judgement.same;
-  const next = nextSizeUp(
-    { callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size }, grip: row.plan.grip },
-    row.stack.halfDash,
-  );
+  const next = row.stack.blind
+    ? null
+    : nextSizeUp(
+        { callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size }, grip: row.plan.grip },
+        row.stack.halfDash,
+      );
   const keep = () => {
     if (isBad) return setError('One of the lengths does not read.');
     if (!read.hole.length) return setError('Measure the hole: nothing can be said without it.');

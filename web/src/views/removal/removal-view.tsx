@@ -2,7 +2,8 @@ import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { holeStory } from '#core/inspect/hole-story';
 import { holesInPlan } from '#core/record/holes';
-import { removalSteps, type RemovalQuestion, type RemovalStep } from '#core/rivet/removal';
+import { drillOfDiameter } from '#core/tables/drills';
+import { blindRemovalSteps, removalSteps, type RemovalQuestion, type RemovalStep } from '#core/rivet/removal';
 import { showBoth, showLength } from '#core/units/show';
 import { ADVICE_FIRST } from '#core/wording/cautions';
 import { REMOVAL_DO_WORDS, REMOVAL_WORDS } from '#core/wording/removal';
@@ -72,11 +73,13 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
   const mark = useMark(data.kit);
   const [branch, setBranch] = useState<Branch>({ offCentre: false, stuck: false, shopHeadShort: false });
   const [index, setIndex] = useState(0);
-  const steps = removalSteps({
-    callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size },
-    grip: row.plan.grip,
-    ...branch,
-  });
+  const steps = row.stack.blind
+    ? blindRemovalSteps(drillOfDiameter(row.stack.hole))
+    : removalSteps({
+        callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size },
+        grip: row.plan.grip,
+        ...branch,
+      });
   const at = Math.min(index, steps.length - 1);
   const step = steps[at] as RemovalStep;
   const isDrilling = step.do === 'pilot-drill' || step.do === 'head-drill';
@@ -138,23 +141,25 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
           </Button>
         )}
       </div>
-      <div className="flex flex-wrap gap-2" role="group" aria-label="What it is like">
-        {isDrilling || branch.offCentre ? (
-          <Button
-            className={`min-h-14 px-4 text-[17px] ${branch.offCentre ? 'border-dye bg-dye-soft' : ''}`}
-            aria-pressed={branch.offCentre !== false}
-            onClick={() => {
-              /* Taken back at the step it was said at, or before. */
-              if (branch.offCentre) return setBranch({ ...branch, offCentre: false });
-              if (step.do === 'pilot-drill' || step.do === 'head-drill') setBranch({ ...branch, offCentre: step.do });
-            }}
-          >
-            {branch.offCentre ? 'it went off centre' : 'the drill went off centre here'}
-          </Button>
-        ) : null}
-        {toggle('shopHeadShort', 'the shop head is short')}
-        {toggle('stuck', 'it stays stuck')}
-      </div>
+      {row.stack.blind ? null : (
+        <div className="flex flex-wrap gap-2" role="group" aria-label="What it is like">
+          {isDrilling || branch.offCentre ? (
+            <Button
+              className={`min-h-14 px-4 text-[17px] ${branch.offCentre ? 'border-dye bg-dye-soft' : ''}`}
+              aria-pressed={branch.offCentre !== false}
+              onClick={() => {
+                /* Taken back at the step it was said at, or before. */
+                if (branch.offCentre) return setBranch({ ...branch, offCentre: false });
+                if (step.do === 'pilot-drill' || step.do === 'head-drill') setBranch({ ...branch, offCentre: step.do });
+              }}
+            >
+              {branch.offCentre ? 'it went off centre' : 'the drill went off centre here'}
+            </Button>
+          ) : null}
+          {toggle('shopHeadShort', 'the shop head is short')}
+          {toggle('stuck', 'it stays stuck')}
+        </div>
+      )}
       <ul className="text-[17px]">
         <li>Protect: {keep}. The bit never touches them.</li>
         <li>Behind it lies {behind}, and whatever is behind that: look before the bit comes through.</li>

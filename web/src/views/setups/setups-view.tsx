@@ -5,6 +5,7 @@ import type { Entity } from '#core/record/definitions';
 import { setupCards, type SetupCard } from '#core/setup/cards';
 import { toolsForSetup } from '#core/reach/tools-for-setup';
 import { showLength } from '#core/units/show';
+import { findingMessage } from '#core/wording/findings';
 import { clicksSentence, scrapSentence } from '#core/wording/preparation';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useFollow, useTools, type AssemblyAnswer } from '../../api/queries';
@@ -99,6 +100,13 @@ function Card({ card, assemblyId, tools }: { card: SetupCard; assemblyId: string
           </p>
         ) : null}
         {card.clicks ? <p>{clicksSentence(card.clicks)}</p> : null}
+        {card.lines.flatMap((l) =>
+          l.findings.map((f, i) => (
+            <p key={`${l.rowId}/${l.part}/${i}`} className={f.severity === 'stop' ? 'text-stop' : 'text-caution'}>
+              {l.title}: {findingMessage(f, units, l.parts)}
+            </p>
+          )),
+        )}
         <p className="text-ink2">{scrapSentence(card, units)}</p>
         {found.fit[0] ? (
           <p className="text-ink2">In the tool: {found.fit[0].definition.name}.</p>

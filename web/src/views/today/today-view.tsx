@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import { toldWaitSentence } from '#core/wording/sequence';
 import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { useMark } from '../../api/commands';
 import { useLocal, writeLocal } from '../../api/device';
 import { useAssembly, useKit, type AssemblyAnswer, type KitAnswer } from '../../api/queries';
 import { useScreenUnits } from '../../ui/assembly-screen';
@@ -12,6 +13,7 @@ import { isTyping } from '../../ui/typing';
 import { UnitsContext, useUnits } from '../../ui/units';
 import { useUndo } from '../../ui/use-undo';
 import type { RowModel } from '../../rows/row-model';
+import { FlangeAngles } from '../../rows/flange-angles';
 import { ShiftBar } from '../../rows/shift-bar';
 import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
 import type { Sequence } from '../../rows/use-sequence';
@@ -99,6 +101,7 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
   const navigate = useNavigate();
   const { marks, rows, setups, sequence } = ordered;
   const undo = useUndo(kit, marks);
+  const mark = useMark(kit);
   const ready = setups.filter((s) => s.readyHoles > 0);
   const shown = ready.slice(0, SETUPS_SHOWN);
   const to = (setup: OrderedSetup, item?: OrderedItem) =>
@@ -127,6 +130,7 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
           </Link>
         </div>
         <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
+        <FlangeAngles data={data} rows={rows} marks={marks} onMark={mark} />
         <DeadEndAlert sequence={sequence} rows={rows} data={data} />
         {shown.length === 0 ? (
           <p className="text-[19px]">
