@@ -1,5 +1,6 @@
 import type { Mm } from '../units/length';
 import { t95 } from './student';
+import { depthTrend, type DepthTrend } from './trend';
 
 export type DepthAdvice = 'measure-more' | 'leave' | 'deeper' | 'shallower';
 
@@ -29,6 +30,8 @@ export interface DepthAnswer {
   readonly clicks: number;
   /** Half the 95 % interval of the mean: what the difference must exceed beside half a click. Null with fewer than two. */
   readonly margin: Mm | null;
+  /** Whether the readings walk, whatever their mean; null under four of them. */
+  readonly trend: DepthTrend | null;
 }
 
 /** Fewer readings than this say nothing. */
@@ -43,7 +46,8 @@ const SAME_MM = 1e-9;
  */
 export function depthAdvice({ target, click, readings, gaugeSd }: DepthQuestion): DepthAnswer {
   const n = readings.length;
-  const more = { n, advice: 'measure-more', because: null, clicks: 0 } as const;
+  const trend = depthTrend(readings);
+  const more = { n, advice: 'measure-more', because: null, clicks: 0, trend } as const;
   if (n === 0) return { ...more, mean: null, off: null, sd: null, standardError: null, margin: null };
   const mean = (readings.reduce((s, r) => s + r, 0) / n) as Mm;
   const off = Math.abs(mean - target) as Mm;
@@ -51,7 +55,7 @@ export function depthAdvice({ target, click, readings, gaugeSd }: DepthQuestion)
   const sd = Math.sqrt(readings.reduce((s, r) => s + (r - mean) ** 2, 0) / (n - 1)) as Mm;
   const standardError = (Math.max(sd, gaugeSd ?? 0) / Math.sqrt(n)) as Mm;
   const margin = (t95(n - 1) * standardError) as Mm;
-  const numbers = { n, mean, off, sd, standardError, margin };
+  const numbers = { n, mean, off, sd, standardError, margin, trend };
   if (n < LEAST_READINGS) return { ...more, ...numbers };
   const because = off <= click / 2 + SAME_MM ? 'near' : off <= margin + SAME_MM ? 'scatter' : null;
   if (because) return { ...numbers, advice: 'leave', because, clicks: 0 };

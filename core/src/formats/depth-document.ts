@@ -55,5 +55,6 @@ export function answerDepth(value: unknown): Result<unknown> {
     standardError: out(answer.standardError),
     advice: answer.advice,
     clicks: answer.clicks,
+    trend: answer.trend && { perReading: lengthIn(answer.trend.perReading, units), t: answer.trend.t, walking: answer.trend.walking },
   });
 }

@@ -2,8 +2,15 @@ import { LEAST_READINGS, type DepthAnswer } from '../depth/advice';
 import type { Mm, Units } from '../units/length';
 import { showLength } from '../units/show';
 
-/** The advice in words, with its reason. */
+/** The advice in words, with its reason; that the cage walks comes before any advice. */
 export function depthSentence(a: DepthAnswer, units: Units, gaugeSd: Mm | null): string {
+  const advice = adviceSentence(a, units, gaugeSd);
+  if (!a.trend?.walking) return advice;
+  const way = a.trend.perReading > 0 ? 'deeper' : 'shallower';
+  return `The cage is walking, ${showLength(Math.abs(a.trend.perReading), units)} ${way} from one reading to the next: check its lock before turning it. ${advice}`;
+}
+
+function adviceSentence(a: DepthAnswer, units: Units, gaugeSd: Mm | null): string {
   const L = (l: Mm | null) => showLength(l ?? 0, units);
   switch (a.advice) {
     case 'measure-more':

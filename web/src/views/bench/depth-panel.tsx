@@ -115,7 +115,7 @@ export function DepthPanel({ data, current, card, tools, row, marks, holeId, onM
         Depth: target {showLength(target, units)}
         {record.gaugeSd === null ? '' : `, the gauge scatters by ${showLength(record.gaugeSd, units)}`}
       </h2>
-      <p role="status" className={`text-[19px] ${advice.clicks > 0 ? 'font-semibold text-caution' : ''}`}>
+      <p role="status" className={`text-[19px] ${advice.clicks > 0 || advice.trend?.walking ? 'font-semibold text-caution' : ''}`}>
         {depthSentence(advice, units, record.gaugeSd)}
       </p>
       <div className="flex flex-wrap items-end gap-2">
