@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lengthIn } from '../units/length';
 import { PROBLEM_CATALOGUE } from '../wording/problems';
-import { formatRowLine, parseRowLine } from './row-line';
+import { carryRowLine, formatRowLine, parseRowLine } from './row-line';
 
 const read = (line: string, units: 'in' | 'mm' = 'in') => {
   const parsed = parseRowLine(line, units);
@@ -151,6 +151,17 @@ describe('row lines', () => {
       }),
       { seed: 5, numRuns: 400 },
     );
+  });
+  it.each([
+    ['skin .025/rib 032 : 426AD3-3.5 x24 @1.5 e=5/16 hand=L', 'skin .025 in / rib 32 thou : 426AD3-3.5 x24 @1.5 in e=5/16 hand=L'],
+    ['skin .025 / rib', 'skin .025 / rib'],
+  ])('typed in inches, read in millimetres: %s', (line, wanted) => {
+    expect(carryRowLine(line, 'in')).toBe(wanted);
+    const [before, after] = [parseRowLine(line, 'in'), parseRowLine(carryRowLine(line, 'in'), 'mm')];
+    if (before.ok && after.ok) {
+      expect(after.value.layers.map((l) => l.thickness.length)).toEqual(before.value.layers.map((l) => l.thickness.length));
+      expect([after.value.pitch?.length, after.value.edge?.length]).toEqual([before.value.pitch?.length, before.value.edge?.length]);
+    }
   });
   it('a line of 10,000 characters is refused', () => {
     expect(refused('x'.repeat(10_000))).toEqual(['line-too-long', 1000]);

@@ -1,5 +1,7 @@
 import { formatCallout, type Callout } from '../rivet/callout';
 import type { Prep } from '../prep/stack';
+import { carryUnit } from '../units/carry';
+import type { Dimension } from '../units/dimension';
 import type { Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 import { layerName, parseLayers, type RowLineLayer } from './row-line-layers';
@@ -84,4 +86,29 @@ export function formatRowLine(r: RowLineParts, units: Units): string {
   ].filter(Boolean);
   const name = /^"|;/.test(r.name) || / # /.test(` ${r.name} `) ? quoted(r.name) : r.name;
   return `${name ? `${name} ; ` : ''}${formatStack(r.layers, units)} : ${formatCallout(r.callout).replace(/^MS20/, '')} ${options.join(' ')}`;
+}
+
+/**
+ * A line typed under one unit, written so that it means the same under the other: bare numbers get the unit they were typed in. A line
+ * that does not read, or names a fastener of no table, stays as it is.
+ */
+export function carryRowLine(line: string, from: Units): string {
+  const parsed = parseRowLine(line, from);
+  if (!parsed.ok || parsed.value.fastener.kind !== 'callout') return line;
+  const { name, layers, fastener, count, pitch, edge, hand, page } = parsed.value;
+  /* Two or three bare digits of a sheet are thousandths in inches. */
+  const carried = (d: Dimension) => (d.kind === 'thousandths' && /^\d+$/.test(d.text) ? `${Number(d.text)} thou` : carryUnit(d.text, from));
+  return formatRowLine(
+    {
+      name: name ?? '',
+      layers: layers.map((l) => ({ name: l.name, thickness: carried(l.thickness), plans: l.plans })),
+      callout: fastener.callout,
+      count: count ?? 1,
+      pitch: pitch ? carried(pitch) : undefined,
+      edge: edge ? carried(edge) : undefined,
+      hand,
+      page: page ?? '',
+    },
+    from,
+  );
 }

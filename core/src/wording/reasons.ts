@@ -3,7 +3,7 @@ import type { SchoolId } from '../prep/stack';
 import type { PlannedLayer } from '../prep/walk';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
-import { PREP_WORDS, SCHOOL_WORDS } from './words';
+import { PREP_WORDS, schoolWords } from './words';
 
 /** Why a layer is prepared as it is, in one sentence, with the numbers of this layer. */
 export function layerReason(layer: PlannedLayer, school: SchoolId, limits: Limits, units: Units): string {
@@ -21,8 +21,8 @@ export function layerReason(layer: PlannedLayer, school: SchoolId, limits: Limit
       return 'Below a sheet without an answer nothing more is said.';
     case 'plans':
       return layer.schoolSays === layer.prep
-        ? `The plans say ${PREP_WORDS[layer.prep]}, and so does ${SCHOOL_WORDS[school].name}.`
-        : `The plans say ${PREP_WORDS[layer.prep]}; ${SCHOOL_WORDS[school].name} would say ${PREP_WORDS[layer.schoolSays ?? 'none']}.`;
+        ? `The plans say ${PREP_WORDS[layer.prep]}, and so does ${schoolWords(school, limits, units).name}.`
+        : `The plans say ${PREP_WORDS[layer.prep]}; ${schoolWords(school, limits, units).name} would say ${PREP_WORDS[layer.schoolSays ?? 'none']}.`;
     case 'sheet-thin-enough':
       return `${t} is ${school === 'kit-032' ? `up to ${L(limits.kitDimpleMax)}` : `under ${L(limits.bandLow)}`}: dimple to receive ${into}.`;
     case 'sheet-too-thick-to-dimple':

@@ -13,17 +13,22 @@ export function dashSize(dash: number): string {
   return `${top}/${bottom}`;
 }
 
+/** The same with its millimetres where the screen speaks them: `3/32 (2.4 mm)`. */
+export function dashName(dash: number, units: Units): string {
+  return units === 'mm' ? `${dashSize(dash)} (${((dash * 25.4) / 32).toFixed(1)} mm)` : dashSize(dash);
+}
+
 /** What is in the tool, in few words. */
 export function setupName({ operation, tool }: Setup, units: Units): string {
   switch (tool.kind) {
     case 'bit':
       return `${tool.drill ? `${tool.drill}, ` : ''}${showLength(tool.diameter, units)}`;
     case 'dies':
-      return `dies ${dashSize(tool.dash)}, ${tool.angleDeg}°, ${tool.sheet}`;
+      return `dies ${dashName(tool.dash, units)}, ${tool.angleDeg}°, ${tool.sheet}`;
     case 'cutter':
       return `cutter ${tool.angleDeg}°, pilot ${showLength(tool.pilot, units)}, ${showLength(tool.depth, units)} deep${tool.isSecondFace ? ', second face, in the jig' : ''}`;
     case 'sets':
-      return `sets ${dashSize(tool.dash)}, ${tool.head === 'flush-100' ? 'flush' : 'protruding'}`;
+      return `sets ${dashName(tool.dash, units)}, ${tool.head === 'flush-100' ? 'flush' : 'protruding'}`;
     case 'puller':
       return `puller, ${tool.name}`;
     case 'hand':

@@ -1,4 +1,6 @@
-import type { LimitName } from '../tables/limits';
+import type { LimitName, Limits } from '../tables/limits';
+import type { Units } from '../units/length';
+import { showLength, showNumber } from '../units/show';
 import type { ProfileId } from '../tables/profiles';
 import type { PrepAnswer, SchoolId } from '../prep/stack';
 
@@ -10,21 +12,35 @@ export const PREP_WORDS: Readonly<Record<PrepAnswer, string>> = {
   unresolved: 'ask the kit maker',
 };
 
-export const SCHOOL_WORDS: Readonly<Record<SchoolId, { name: string; rule: string }>> = {
-  'kit-032': { name: 'Kit .032', rule: 'Up to .032 in dimple, thicker countersink.' },
-  'band-030-040': {
-    name: 'Band .030-.040',
-    rule: 'Under .030 in dimple, over .040 in countersink, between dimple or, where it fits, countersink.',
-  },
-  'production-040': {
-    name: 'Production .040',
-    rule: 'By the top sheet and the total: a top sheet of .040 in and more is countersunk, a total up to .040 in is formed by the rivet, else sheets up to .040 in are dimpled before.',
-  },
-  'two-thirds': {
-    name: 'Two thirds',
-    rule: 'Countersink only where the depth stays within two thirds of the sheet and one click; else dimple up to .040 in; else no answer.',
-  },
-};
+/**
+ * What a school is called and what it decides by, with the limits in force: those a kit has changed are the ones it says, in the unit on
+ * the screen.
+ */
+export function schoolWords(school: SchoolId, limits: Limits, units: Units): { readonly name: string; readonly rule: string } {
+  const N = (mm: number) => showNumber(mm, units);
+  const L = (mm: number) => showLength(mm, units);
+  switch (school) {
+    case 'kit-032':
+      return { name: `Kit ${N(limits.kitDimpleMax)}`, rule: `Up to ${L(limits.kitDimpleMax)} dimple, thicker countersink.` };
+    case 'band-030-040':
+      return {
+        name: `Band ${N(limits.bandLow)} to ${N(limits.bandHigh)}`,
+        rule: `Under ${L(limits.bandLow)} dimple, over ${L(limits.bandHigh)} countersink, between dimple or, where it fits, countersink.`,
+      };
+    case 'production-040': {
+      const t = L(limits.productionSheet);
+      return {
+        name: `Production ${N(limits.productionSheet)}`,
+        rule: `By the top sheet and the total: a top sheet of ${t} and more is countersunk, a total up to ${t} is formed by the rivet, else sheets up to ${t} are dimpled before.`,
+      };
+    }
+    case 'two-thirds':
+      return {
+        name: 'Two thirds',
+        rule: `Countersink only where the depth stays within two thirds of the sheet and ${L(limits.twoThirdsMargin)}; else dimple up to ${L(limits.dimpleMax)}; else no answer.`,
+      };
+  }
+}
 
 /** A layer as a person names it: its part, or its place in the stack. */
 export function sheetName(part: string | undefined, index: number): string {
@@ -39,7 +55,7 @@ export const PROFILE_WORDS: Readonly<Record<ProfileId, string>> = {
 
 export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
   thicknessSlack: 'Slack of every thickness threshold',
-  kitDimpleMax: 'Kit .032: dimple up to',
+  kitDimpleMax: 'Kit school: dimple up to',
   bandLow: 'Band: lower end',
   bandHigh: 'Band: upper end',
   productionSheet: 'Production: sheet and total',

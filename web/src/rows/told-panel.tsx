@@ -1,10 +1,11 @@
+import { carryUnit } from '#core/units/carry';
 import { useState } from 'react';
 import { SHUT_SIDES, type Edit, type Entity, type RowDefinition, type ShutSide } from '#core/record/definitions';
 import { SIDE_WORDS, shutOffSentence } from '#core/wording/sequence';
 import type { AssemblyAnswer } from '../api/queries';
 import { Button, Field, Select, TextInput } from '../ui/controls';
 import { DimensionField, dimensionValue } from '../ui/dimension-field';
-import { useUnits } from '../ui/units';
+import { useUnits, useUnitSwitch } from '../ui/units';
 import { partsById } from './row-model';
 import { rowTitle } from '#core/record/title';
 import { toggledShutOff, toggledWait } from '#core/record/told';
@@ -20,12 +21,12 @@ interface ToldPanelProps {
 /** What was told about how the row is reached, and the parts of the assembly to point at. */
 export function ToldPanel({ data, row, pointing, onKeep }: ToldPanelProps) {
   const units = useUnits();
-  const kitUnits = data.kit.definition.units;
   const [side, setSide] = useState<ShutSide>('shop');
   const [room, setRoom] = useState('');
   const [name, setName] = useState('');
+  useUnitSwitch((from) => setRoom((old) => carryUnit(old, from)));
   const parts = partsById(data.parts);
-  const left = dimensionValue(room, kitUnits);
+  const left = dimensionValue(room, units);
   const titleOf = (kind: 'row' | 'part', id: string) => {
     if (kind === 'part') return parts.get(id)?.name ?? 'a part that is no longer there';
     const other = data.rows.find((r) => r.id === id);
@@ -74,7 +75,7 @@ export function ToldPanel({ data, row, pointing, onKeep }: ToldPanelProps) {
           </Select>
         </Field>
         <div className="w-40">
-          <DimensionField label="Room left then, if any" text={room} onText={setRoom} units={kitUnits} />
+          <DimensionField label="Room left then, if any" text={room} onText={setRoom} units={units} />
         </div>
       </div>
       {row ? (

@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useEffect, useRef } from 'react';
 import type { Units } from '#core/units/length';
 import { otherUnits, showLength, showNumber } from '#core/units/show';
 
@@ -7,6 +7,21 @@ export const UnitsContext = createContext<Units>('in');
 
 export function useUnits(): Units {
   return useContext(UnitsContext);
+}
+
+/**
+ * Calls back with the unit of before when the screen changes to the other one, so that what was typed and not kept yet can say its
+ * unit instead of changing its meaning.
+ */
+export function useUnitSwitch(onSwitch: (from: Units, to: Units) => void): void {
+  const units = useUnits();
+  const was = useRef(units);
+  useEffect(() => {
+    if (was.current === units) return;
+    const from = was.current;
+    was.current = units;
+    onSwitch(from, units);
+  });
 }
 
 /** A length in both units, the leading one first. */

@@ -1,3 +1,4 @@
+import { carryUnit } from '#core/units/carry';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { BenchSetup } from '#core/setup/bench';
@@ -15,7 +16,7 @@ import type { MarkWish } from '../../api/commands';
 import type { AssemblyAnswer } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
 import { dimensionValue } from '../../ui/dimension-field';
-import { useUnits } from '../../ui/units';
+import { useUnits, useUnitSwitch } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
 import { plannedDrop } from '#core/depth/rivet-check';
 import { CageSetDialog } from './cage-set-dialog';
@@ -46,6 +47,7 @@ export function DepthPanel({ data, current, card, tools, row, marks, holeId, onM
   const [text, setText] = useState('');
   const [isGauge, setGauge] = useState(false);
   const [error, setError] = useState<string | null>(null);
+  useUnitSwitch((from) => setText((old) => carryUnit(old, from)));
   const [isSetting, setSetting] = useState(false);
   const cages = tools.filter((t) => t.definition.kind === 'cage');
   const field = useRef<HTMLInputElement>(null);

@@ -1,3 +1,4 @@
+import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { judgeHole, missingOf, verdictOfTrial, type Trial } from '#core/deviation/judge';
 import type { TypedLength } from '#core/record/definitions';
@@ -27,7 +28,7 @@ const FRAME = { plotWidth: 260, plotHeight: 220, labelWidth: 104 };
 
 /** What was measured at one hole; section and verdict follow at every key. */
 export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogProps) {
-  const units = data.kit.definition.units;
+  const units = useUnits();
   const mark = useMark(data.kit);
   const keep = useKeep(data.kit);
   const { definition } = row.entity;

@@ -1,3 +1,5 @@
+import { carryUnit } from '#core/units/carry';
+import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { diagnose } from '#core/inspect/diagnose';
@@ -50,12 +52,15 @@ const FIELDS: readonly (readonly [FieldName, string])[] = [
 
 /** One rivet looked at: measured or gauged or named, diagnosed, and what the builder decides. */
 export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: InspectPanelProps) {
-  const units = data.kit.definition.units;
+  const units = useUnits();
   const [texts, setTexts] = useState<Readonly<Record<FieldName, string>>>(NOTHING);
   const [gauge, setGauge] = useState<HeadCheck['gauge']>(undefined);
   const [defects, setDefects] = useState<readonly HeadDefect[]>([]);
   const [note, setNote] = useState('');
   const [error, setError] = useState<string | null>(null);
+  useUnitSwitch((from) =>
+    setTexts((old) => Object.fromEntries(Object.entries(old).map(([k, t]) => [k, carryUnit(t, from)])) as typeof old),
+  );
   const { every, due, readings: all, fitted, rejected: decided } = useInspection(data.kit.definition, rows, marks);
   const here = due.filter((d) => d.rowId === row.entity.id);
   const elsewhere = due.length - here.length;

@@ -1,3 +1,4 @@
+import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { layerReaches, type LayerReach } from '#core/reach/layer-reach';
@@ -18,6 +19,7 @@ interface ReachPanelProps {
 
 /** Which of the owned tools reach which holes of this row; what would change the answer is asked for here. */
 export function ReachPanel({ data, item, row }: ReachPanelProps) {
+  const units = useUnits();
   const answer = useTools(data.kit.id);
   const keep = useKeep(data.kit);
   const [measuring, setMeasuring] = useState<{ toolId: string; measure: Measure } | null>(null);
@@ -68,7 +70,7 @@ export function ReachPanel({ data, item, row }: ReachPanelProps) {
       {measuring && toMeasure ? (
         <MeasureDialog
           tool={toMeasure}
-          units={data.kit.definition.units}
+          units={units}
           first={measuring.measure}
           onClose={() => setMeasuring(null)}
           onKeep={(definition: ToolDefinition) =>

@@ -1,3 +1,4 @@
+import { carryUnit } from '#core/units/carry';
 import { useState } from 'react';
 import { judgeRivet, lieOf } from '#core/depth/rivet-check';
 import { LIES, effectiveMarks, type Lie, type Mark } from '#core/record/marks';
@@ -7,7 +8,7 @@ import { LIE_WORDS, rivetSentence, rivetTarget } from '#core/wording/preparation
 import type { MarkWish } from '../../api/commands';
 import { Button, ErrorText } from '../../ui/controls';
 import { dimensionValue } from '../../ui/dimension-field';
-import { useUnits } from '../../ui/units';
+import { useUnits, useUnitSwitch } from '../../ui/units';
 
 interface RivetCheckPanelProps {
   readonly rowId: string;
@@ -27,6 +28,7 @@ export function RivetCheckPanel({ rowId, layerId, setupKey, hole, marks, flushne
   const units = useUnits();
   const [text, setText] = useState('');
   const [error, setError] = useState<string | null>(null);
+  useUnitSwitch((from) => setText((old) => carryUnit(old, from)));
   const last = effectiveMarks(marks.filter((m) => m.kind === 'rivet-check' || m.kind === 'undo'))
     .filter((m) => m.payload.setupKey === setupKey)
     .at(-1)?.payload.rivet;

@@ -1,3 +1,4 @@
+import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { joinRuns } from '#core/layout/group-rows';
 import type { Place } from '#core/layout/path';
@@ -40,7 +41,7 @@ const LEAVE = 'leave';
 
 /** Holes from a drawing become rows: file, unit, layers, a preview, what each line becomes, then kept at once. */
 export function ImportDialog({ data, onKeep, onClose }: ImportDialogProps) {
-  const units = data.kit.definition.units;
+  const units = useUnits();
   const drawing = useDrawing();
   const [stack, setStack] = useState('');
   const [fate, setFate] = useState<Readonly<Record<string, string>>>({});

@@ -1,12 +1,14 @@
+import { carryUnit } from '#core/units/carry';
+import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useState, type FormEvent } from 'react';
 import { SCHOOL_IDS, type SchoolId } from '#core/prep/stack';
 import type { Entity, KitDefinition, Person } from '#core/record/definitions';
-import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '#core/tables/limits';
+import { DEFAULT_LIMITS, LENGTH_LIMITS, withOwnLimits, type LimitName, type Limits } from '#core/tables/limits';
 import { RIVET_SIZES } from '#core/tables/fasteners';
 import { PROFILE_IDS, type ProfileId } from '#core/tables/profiles';
 import { showFactor, showNumber } from '#core/units/show';
 import { typedText } from '#core/record/compose';
-import { LIMIT_WORDS, PROFILE_WORDS, SCHOOL_WORDS } from '#core/wording/words';
+import { LIMIT_WORDS, PROFILE_WORDS, schoolWords } from '#core/wording/words';
 import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
@@ -16,6 +18,7 @@ import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 
 /** Units, school, limits and people of a kit; kept with who, when and the reason. */
 export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
+  const shown = useUnits();
   const keep = useKeep(kit);
   /* The settings these fields started from; what comes in meanwhile is not overwritten unseen. */
   const [base, setBase] = useState(kit);
@@ -24,13 +27,13 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
   const [school, setSchool] = useState<SchoolId>(was.school);
   const [profile, setProfile] = useState<ProfileId>(was.profile);
   const [halfDash, setHalfDash] = useState(was.halfDash);
-  const [fixed, setFixed] = useState(was.nest === 'computed' ? '' : typedText(was.nest.fixed, was.units));
+  const [fixed, setFixed] = useState(was.nest === 'computed' ? '' : typedText(was.nest.fixed, shown));
   const [people, setPeople] = useState<readonly Person[]>(was.people);
   const [limits, setLimits] = useState<Record<string, string>>(() =>
-    Object.fromEntries(Object.entries(was.limits).map(([k, v]) => [k, shownLimit(k as LimitName, v as number, was.units)])),
+    Object.fromEntries(Object.entries(was.limits).map(([k, v]) => [k, shownLimit(k as LimitName, v as number, shown)])),
   );
   const [holeMax, setHoleMax] = useState<Record<string, string>>(() =>
-    Object.fromEntries(Object.entries(was.holeMax).map(([k, v]) => [k, showNumber(v as number, was.units)])),
+    Object.fromEntries(Object.entries(was.holeMax).map(([k, v]) => [k, showNumber(v as number, shown)])),
   );
   const [work, setWork] = useState(was.work ?? NO_WORK);
   const [holders, setHolders] = useState<Readonly<Record<string, string>>>(() =>
@@ -39,6 +42,18 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
   const [reason, setReason] = useState('');
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
 
+  useUnitSwitch((from, to) => {
+    setFixed((old) => carryUnit(old, from));
+    setLimits((old) =>
+      Object.fromEntries(
+        Object.entries(old).map(([k, t]) => {
+          const mm = LENGTH_LIMITS.includes(k as LimitName) ? readLimit(k as LimitName, t, from) : null;
+          return [k, mm === null ? t : shownLimit(k as LimitName, mm, to)];
+        }),
+      ),
+    );
+    setHoleMax((old) => Object.fromEntries(Object.entries(old).map(([k, t]) => [k, carryUnit(t, from)])));
+  });
   const save = async (event: FormEvent) => {
     event.preventDefault();
     const next = readSettings();
@@ -62,23 +77,38 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
     }
   };
 
+  /** The limits as far as the fields read, so that the schools say what they would decide by. */
+  const limitsNow = () => {
+    const own = Object.fromEntries(
+      (Object.entries(limits) as [LimitName, string][]).flatMap(([key, text]) => {
+        const value = text.trim() === '' ? null : readLimit(key, text, shown);
+        return value === null ? [] : [[key, value]];
+      }),
+    );
+    return withOwnLimits(own as Partial<Limits>);
+  };
+
   /** The settings as they stand in the fields, or what is wrong with them. */
   const readSettings = (): KitDefinition | string => {
-    const allowance = dimensionValue(fixed, was.units);
+    const allowance = dimensionValue(fixed, shown);
     if (allowance.isBad) return 'The fixed allowance does not read.';
     const ownLimits: Partial<Record<LimitName, number>> = {};
     for (const [key, text] of Object.entries(limits) as [LimitName, string][]) {
       if (text.trim() === '') continue;
-      const value = readLimit(key, text, was.units);
+      /* What was not touched stays exactly what it was, though it is shown rounded. */
+      const before = was.limits[key];
+      const value = before !== undefined && text === shownLimit(key, before, shown) ? before : readLimit(key, text, shown);
       if (value === null) return `The limit "${LIMIT_WORDS[key]}" does not read.`;
       if (value !== DEFAULT_LIMITS[key]) ownLimits[key] = value;
     }
     const ownHoles: KitDefinition['holeMax'] = {};
     for (const size of RIVET_SIZES) {
-      const value = dimensionValue(holeMax[size.dash] ?? '', was.units);
+      const value = dimensionValue(holeMax[size.dash] ?? '', shown);
       if (value.isBad || (value.length && value.length.mm < size.diameter))
         return `Hole max for dash ${size.dash} does not read, or is smaller than the rivet.`;
-      if (value.length) ownHoles[`${size.dash}`] = value.length.mm;
+      const before = was.holeMax[`${size.dash}`];
+      const isSame = before !== undefined && holeMax[size.dash] === showNumber(before, shown);
+      if (value.length) ownHoles[`${size.dash}`] = isSame ? before : value.length.mm;
     }
     const named = people.filter((p) => p.initials.trim() !== '').map((p) => ({ ...p, initials: p.initials.trim() }));
     const owned = readHolders(holders);
@@ -109,11 +139,11 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
             <option value="mm">millimetres</option>
           </Select>
         </Field>
-        <Field label="School that governs" hint={SCHOOL_WORDS[school].rule}>
+        <Field label="School that governs" hint={schoolWords(school, limitsNow(), shown).rule}>
           <Select value={school} onChange={(e) => setSchool(e.target.value as SchoolId)}>
             {SCHOOL_IDS.map((id) => (
               <option key={id} value={id}>
-                {SCHOOL_WORDS[id].name} ({id})
+                {schoolWords(id, limitsNow(), shown).name} ({id})
               </option>
             ))}
           </Select>
@@ -131,7 +161,7 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
           label="Fixed allowance under a dimple (empty: computed)"
           text={fixed}
           onText={setFixed}
-          units={was.units}
+          units={shown}
           placeholder="computed"
         />
         <label className="flex items-center gap-2 self-start pt-6">
@@ -164,7 +194,7 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
             <Field key={key} label={LIMIT_WORDS[key]}>
               <TextInput
                 value={limits[key] ?? ''}
-                placeholder={shownLimit(key, DEFAULT_LIMITS[key], was.units)}
+                placeholder={shownLimit(key, DEFAULT_LIMITS[key], shown)}
                 onChange={(e) => setLimits({ ...limits, [key]: e.target.value })}
               />
             </Field>
@@ -173,7 +203,7 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
             <Field key={size.dash} label={`Hole max, dash ${size.dash}`}>
               <TextInput
                 value={holeMax[size.dash] ?? ''}
-                placeholder={showNumber(size.holeMax, was.units)}
+                placeholder={showNumber(size.holeMax, shown)}
                 onChange={(e) => setHoleMax({ ...holeMax, [size.dash]: e.target.value })}
               />
             </Field>

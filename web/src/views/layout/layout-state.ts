@@ -1,3 +1,4 @@
+import { carryUnit } from '#core/units/carry';
 import { useMemo, useState } from 'react';
 import { fitRow, type RigidFit } from '#core/layout/fit';
 import { layoutAlong, pathLength, rowBeside, type KeepClear, type PathHole, type PathLayout, type Place } from '#core/layout/path';
@@ -53,9 +54,19 @@ function fieldsOf(row: RowDefinition, units: Units): LayoutFields {
   const measured = holesInPlan(row.holes).flatMap((h) => (h.at ? [h.at] : []));
   const typed = row.laid?.typed;
   /* As it was typed, as long as it still means the same. */
-  if (typed && typed.units === units) {
-    const { units: _, secondRowId: __, ...fields } = typed;
-    return { ...fields, measured: placesText(measured, units) };
+  if (typed) {
+    const { units: from, secondRowId: _, ...fields } = typed;
+    const t = (text: string) => (from === units ? text : carryUnit(text, from));
+    return {
+      ...fields,
+      path: t(fields.path),
+      maxPitch: t(fields.maxPitch),
+      startEdge: t(fields.startEdge),
+      endEdge: t(fields.endEdge),
+      lapWidth: t(fields.lapWidth),
+      keepClear: t(fields.keepClear),
+      measured: placesText(measured, units),
+    };
   }
   return {
     path: row.laid
@@ -68,7 +79,7 @@ function fieldsOf(row: RowDefinition, units: Units): LayoutFields {
     count: String(row.holes.filter((h) => !h.out).length),
     startEdge: row.laid ? n(row.laid.startEdgeMm) : row.edge ? typedText(row.edge, units) : '',
     endEdge: row.laid ? n(row.laid.endEdgeMm) : row.edge ? typedText(row.edge, units) : '',
-    second: typed?.second ?? 'none',
+    second: 'none',
     lapWidth: '',
     keepClear: '',
     measured: placesText(measured, units),

@@ -1,3 +1,5 @@
+import { carryUnit } from '#core/units/carry';
+import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { pathLength, type Place } from '#core/layout/path';
@@ -77,7 +79,7 @@ interface LayoutOfRowProps {
 }
 
 function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
-  const kitUnits = data.kit.definition.units;
+  const units = useUnits();
   const keep = useKeep(data.kit);
   const outlines = useMemo(
     () => row.definition.layers.map((l) => parts.get(l.partId)?.outline?.corners ?? null),
@@ -88,7 +90,18 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
     const rows = data.rows.filter((r) => r.id !== second?.id).map((r) => r.definition);
     return rowsAround(row.definition, { kit: data.kit.definition, parts, rows });
   }, [row.definition, data, parts]);
-  const { fields, set, laid, problem } = useLayout(row.definition, stack, outlines, others, kitUnits);
+  const { fields, set, laid, problem } = useLayout(row.definition, stack, outlines, others, units);
+  useUnitSwitch((from) =>
+    set({
+      path: carryUnit(fields.path, from),
+      maxPitch: carryUnit(fields.maxPitch, from),
+      startEdge: carryUnit(fields.startEdge, from),
+      endEdge: carryUnit(fields.endEdge, from),
+      lapWidth: carryUnit(fields.lapWidth, from),
+      keepClear: carryUnit(fields.keepClear, from),
+      measured: carryUnit(fields.measured, from),
+    }),
+  );
   const [base, setBase] = useState(row.version);
   const [from, setFrom] = useState<'start' | 'end'>('start');
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
@@ -99,21 +112,21 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
     const question = {
       row: { ...row, version: base },
       laid,
-      typed: { ...typed, units: kitUnits, ...(secondRowId === undefined ? {} : { secondRowId }) },
+      typed: { ...typed, units, ...(secondRowId === undefined ? {} : { secondRowId }) },
       parts,
       rows: data.rows,
-      units: kitUnits,
+      units,
       newId,
     };
     const edits = editsOfLayout(question);
     return { edits, changes: layoutChanges(edits, question) };
-  }, [laid, fields, row, base, parts, data.rows, kitUnits]);
+  }, [laid, fields, row, base, parts, data.rows, units]);
   const keepLayout = () => (planned ? keepEdits(planned.edits, 'Laid out') : undefined);
   const keepPlaces = (places: readonly Place[], reason: string) => {
     const least = leastGap(places);
     const definition = {
       ...placeHoles(row.definition, places, newId),
-      pitch: least === null ? row.definition.pitch : typedMm(evenPitch(places) ?? least, kitUnits),
+      pitch: least === null ? row.definition.pitch : typedMm(evenPitch(places) ?? least, units),
     };
     return keepEdits([{ kind: 'row', id: row.id, expectedVersion: base, definition }], reason);
   };
@@ -128,17 +141,17 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
   };
   return (
     <div className="grid items-start gap-4 lg:grid-cols-[360px_minmax(0,1fr)]">
-      <LayoutForm fields={fields} set={set} units={kitUnits} />
+      <LayoutForm fields={fields} set={set} units={units} />
       <div className="flex min-w-0 flex-col gap-3">
         {problem ? <ErrorText>{problem}</ErrorText> : null}
         {laid ? (
           <>
-            <LayoutPicture laid={laid} title={title} from={from} units={kitUnits} />
+            <LayoutPicture laid={laid} title={title} from={from} units={units} />
             <p className="text-[15px]">
               <strong>{laid.first.count} holes</strong>
               {laid.second.length > 0 ? ` and ${laid.second.length} in the second row` : ''}, pitch{' '}
-              <strong>{showBoth(laid.first.pitch, kitUnits)}</strong>
-              {laid.rowDistance === null ? '' : `, rows ${showBoth(laid.rowDistance, kitUnits)} apart`}
+              <strong>{showBoth(laid.first.pitch, units)}</strong>
+              {laid.rowDistance === null ? '' : `, rows ${showBoth(laid.rowDistance, units)} apart`}
               {laid.first.clashes.length > 0
                 ? `; holes ${laid.first.clashes.map((i) => i + 1).join(', ')} come too near a spot to keep clear`
                 : ''}
@@ -147,13 +160,13 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
             <ul aria-label="Findings" className="flex flex-col gap-1">
               {laid.findings.map((f, i) => (
                 <li key={i} className="flex items-start gap-2 text-[14.5px]">
-                  <VerdictSign of={f.severity} /> {findingMessage(f, kitUnits, stack.layers)}
+                  <VerdictSign of={f.severity} /> {findingMessage(f, units, stack.layers)}
                 </li>
               ))}
             </ul>
             <PickedUp
               laid={laid}
-              units={kitUnits}
+              units={units}
               outlines={outlines}
               stack={stack}
               others={others}
@@ -164,7 +177,7 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
                 <h2 className="label text-[16px]">Keeping will change</h2>
                 <ul className="list-disc pl-5">
                   {planned.changes.map((c, i) => (
-                    <li key={i}>{layoutChangeSentence(c, kitUnits)}</li>
+                    <li key={i}>{layoutChangeSentence(c, units)}</li>
                   ))}
                   {planned.changes.length === 0 ? <li>Nothing: the row is kept like this.</li> : null}
                 </ul>
@@ -191,10 +204,10 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
               title={`${data.assembly.definition.name}: ${title}`}
               stack={stack}
               parts={parts}
-              units={kitUnits}
+              units={units}
               from={from}
             />
-            <MarksTable laid={laid} total={pathLength(laid.path)} from={from} units={kitUnits} />
+            <MarksTable laid={laid} total={pathLength(laid.path)} from={from} units={units} />
           </>
         ) : problem ? null : (
           <p className="text-ink2">

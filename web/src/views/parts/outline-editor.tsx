@@ -1,3 +1,5 @@
+import { carryUnit } from '#core/units/carry';
+import { useUnitSwitch } from '../../ui/units';
 import { useState } from 'react';
 import { rectangle, taper } from '#core/layout/outline';
 import { parsePlaces, placesText } from '#core/layout/places-text';
@@ -68,6 +70,16 @@ export function OutlineEditor({
   onChange: (next: Outline | null) => void;
 }) {
   const [fields, setFields] = useState(() => fieldsOf(outline, units));
+  useUnitSwitch((from) =>
+    setFields((old) => ({
+      ...old,
+      at: carryUnit(old.at, from),
+      length: carryUnit(old.length, from),
+      height: carryUnit(old.height, from),
+      endHeight: carryUnit(old.endHeight, from),
+      corners: carryUnit(old.corners, from),
+    })),
+  );
   const [isPicking, setPicking] = useState(false);
   const read = outlineOf(fields, units);
   const set = (change: Partial<Fields>) => {

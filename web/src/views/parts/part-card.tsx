@@ -99,7 +99,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
         orientation={draft.orientation ?? AS_MADE}
         onChange={(orientation) => set({ orientation })}
       />
-      <OutlineEditor outline={draft.outline} units={data.kit.definition.units} onChange={(outline) => set({ outline })} />
+      <OutlineEditor outline={draft.outline} units={units} onChange={(outline) => set({ outline })} />
       <label className="flex items-center gap-2">
         <input type="checkbox" className="size-5" checked={draft.crease ?? false} onChange={(e) => set({ crease: e.target.checked })} />
         its lap edge gets a slight crease

@@ -1,8 +1,9 @@
+import type { Limits } from '#core/tables/limits';
 import { useState } from 'react';
 import type { Entity, Hand, RowDefinition } from '#core/record/definitions';
 import { parseCallout } from '#core/rivet/callout';
 import { SCHOOL_IDS, type SchoolId } from '#core/prep/stack';
-import { SCHOOL_WORDS } from '#core/wording/words';
+import { schoolWords } from '#core/wording/words';
 import { problemMessage } from '#core/wording/problems';
 import { Button, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
@@ -11,6 +12,8 @@ import { ReasonDialog } from './reason-dialog';
 interface BulkBarProps {
   readonly rows: readonly Entity<'row'>[];
   readonly units: 'in' | 'mm';
+  /** The kit's limits, for the schools' names. */
+  readonly limits: Limits;
   readonly onEdit: (next: readonly { row: Entity<'row'>; definition: RowDefinition }[], reason: string) => Promise<void>;
   readonly onDelete: () => void;
   readonly onMirror: () => void;
@@ -18,7 +21,7 @@ interface BulkBarProps {
 }
 
 /** What can be done to the chosen rows together. */
-export function BulkBar({ rows, units, onEdit, onDelete, onMirror, onClear }: BulkBarProps) {
+export function BulkBar({ rows, units, limits, onEdit, onDelete, onMirror, onClear }: BulkBarProps) {
   const [isOpen, setOpen] = useState(false);
   if (rows.length === 0) return null;
   return (
@@ -34,12 +37,18 @@ export function BulkBar({ rows, units, onEdit, onDelete, onMirror, onClear }: Bu
       <Button tone="quiet" onClick={onClear}>
         None
       </Button>
-      {isOpen ? <BulkDialog rows={rows} units={units} onEdit={onEdit} onClose={() => setOpen(false)} /> : null}
+      {isOpen ? <BulkDialog rows={rows} units={units} limits={limits} onEdit={onEdit} onClose={() => setOpen(false)} /> : null}
     </div>
   );
 }
 
-function BulkDialog({ rows, units, onEdit, onClose }: Pick<BulkBarProps, 'rows' | 'units' | 'onEdit'> & { onClose: () => void }) {
+function BulkDialog({
+  rows,
+  units,
+  limits,
+  onEdit,
+  onClose,
+}: Pick<BulkBarProps, 'rows' | 'units' | 'limits' | 'onEdit'> & { onClose: () => void }) {
   const [hand, setHand] = useState<'' | Hand | 'none'>('');
   const [school, setSchool] = useState<'' | SchoolId | 'kit'>('');
   const [callout, setCallout] = useState('');
@@ -99,7 +108,7 @@ function BulkDialog({ rows, units, onEdit, onClose }: Pick<BulkBarProps, 'rows' 
             <option value="kit">the kit&apos;s</option>
             {SCHOOL_IDS.map((id) => (
               <option key={id} value={id}>
-                {SCHOOL_WORDS[id].name}
+                {schoolWords(id, limits, units).name}
               </option>
             ))}
           </Select>

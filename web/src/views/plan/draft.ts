@@ -2,16 +2,16 @@ import { useMemo } from 'react';
 import { parseRowLine } from '#core/formats/row-line';
 import { planStack } from '#core/prep/plan';
 import { composeRow } from '#core/record/compose';
+import type { Units } from '#core/units/length';
 import type { Entity } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
 import { newId } from '../../api/device';
 import type { AssemblyAnswer } from '../../api/queries';
 
 /** The line as typed so far: what it would make, or what is wrong with it. */
-export function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'row'> | null) {
+export function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'row'> | null, units: Units) {
   return useMemo(() => {
     if (text.trim() === '') return null;
-    const { units } = data.kit.definition;
     const parsed = parseRowLine(text, units);
     const order = existing?.definition.order ?? Math.max(0, ...data.rows.map((r) => r.definition.order)) + 1;
     const made = parsed.ok
@@ -21,5 +21,5 @@ export function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'r
     const parts = new Map([...data.parts, ...made.value.newParts].map((p) => [p.id, p.definition]));
     const stack = stackOf(made.value.row, { kit: data.kit.definition, parts, rows: data.rows.map((r) => r.definition) });
     return { problem: null, parsed: parsed.ok ? parsed.value : null, made: made.value, stack, plan: stack ? planStack(stack) : null };
-  }, [text, data, existing]);
+  }, [text, data, existing, units]);
 }

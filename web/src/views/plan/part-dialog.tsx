@@ -1,3 +1,4 @@
+import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import type { Entity } from '#core/record/definitions';
 import { planStack } from '#core/prep/plan';
@@ -20,7 +21,7 @@ interface PartDialogProps {
 
 /** A part's thickness, nominal and by caliper; shows what the change does to its rows before it is kept. */
 export function PartDialog({ data, part, nominalText, onKeep, onClose }: PartDialogProps) {
-  const units = data.kit.definition.units;
+  const units = useUnits();
   const [nominal, setNominal] = useState(nominalText ?? typedText(part.definition.thickness, units));
   const [measured, setMeasured] = useState(part.definition.measured ? typedText(part.definition.measured, units) : '');
   const thickness = dimensionValue(nominal, units, true);

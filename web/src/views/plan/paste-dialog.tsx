@@ -1,3 +1,4 @@
+import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { planStack } from '#core/prep/plan';
 import { composeLines, PASTE_MAX_LINES, type PastedLine } from '#core/record/compose-many';
@@ -24,7 +25,7 @@ interface PasteDialogProps {
 export function PasteDialog({ data, initialText, nextOrder, onKeep, onClose }: PasteDialogProps) {
   const [text, setText] = useState(initialText);
   const [error, setError] = useState<string | null>(null);
-  const units = data.kit.definition.units;
+  const units = useUnits();
   const lines = useMemo(
     () => composeLines(text, { assemblyId: data.assembly.id, units, parts: data.parts, newId }, nextOrder),
     [text, data, units, nextOrder],

@@ -1,7 +1,9 @@
+import { limitsOf } from '#core/record/stack-of';
+import { useUnits } from '../../ui/units';
 import { editsOf } from '#core/record/compose-many';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import type { Prep, SchoolId } from '#core/prep/stack';
-import { PREP_WORDS, SCHOOL_WORDS } from '#core/wording/words';
+import { PREP_WORDS, schoolWords } from '#core/wording/words';
 import { newId } from '../../api/device';
 import type { AssemblyAnswer } from '../../api/queries';
 import { TableDialog } from '../tables/table-dialog';
@@ -40,6 +42,8 @@ export function PlanDialogs({ dialog, data, selected, nextOrder, onKeep, onClose
     expectedVersion: row.version,
     definition,
   });
+  const units = useUnits();
+  const words = (school: SchoolId) => schoolWords(school, limitsOf(data.kit.definition), units);
   return (
     <>
       {dialog?.kind === 'paste' ? (
@@ -53,11 +57,11 @@ export function PlanDialogs({ dialog, data, selected, nextOrder, onKeep, onClose
       ) : null}
       {dialog?.kind === 'school' && selected ? (
         <ReasonDialog
-          title={dialog.school === null ? "Back to the kit's school" : `Let ${SCHOOL_WORDS[dialog.school].name} govern this row`}
+          title={dialog.school === null ? "Back to the kit's school" : `Let ${words(dialog.school).name} govern this row`}
           onClose={onClose}
           onKeep={(reason) => onKeep([rowEdit(selected.entity, { ...selected.entity.definition, school: dialog.school })], reason)}
         >
-          {dialog.school ? <p>{SCHOOL_WORDS[dialog.school].rule}</p> : null}
+          {dialog.school ? <p>{words(dialog.school).rule}</p> : null}
         </ReasonDialog>
       ) : null}
       {dialog?.kind === 'plans' && selected ? (

@@ -1,3 +1,6 @@
+import { limitsOf } from '#core/record/stack-of';
+import { carryRowLine } from '#core/formats/row-line';
+import { useUnits, useUnitSwitch } from '../../ui/units';
 import { workOrderOf } from '#core/record/order';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -52,6 +55,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   const mark = useMark(kit);
   const changes = useChanges(kit.id);
   const marks = useAllMarks(assembly.id);
+  const units = useUnits();
   const rows = useRowModels(data, marks);
 
   const [line, setLine] = useState('');
@@ -79,7 +83,8 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   };
   const pointing = usePointing(data, tell);
 
-  const draft = useDraft(line, data, editing);
+  const draft = useDraft(line, data, editing, units);
+  useUnitSwitch((from) => setLine((old) => carryRowLine(old, from)));
   const nextOrder = Math.max(0, ...data.rows.map((r) => r.definition.order)) + 1;
 
   /** Keeps edits; a refusal because somebody was faster shows both versions and brings the newest one here. */
@@ -128,7 +133,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   };
   const startEdit = (row: RowModel) => {
     setEditing(row.entity);
-    setLine(lineOfRow(row.entity.definition, partsById(data.parts), kit.definition.units));
+    setLine(lineOfRow(row.entity.definition, partsById(data.parts), units));
   };
   const mirror = async (sources: readonly Entity<'row'>[]) => {
     const edits: Edit[] = [];
@@ -236,7 +241,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
                 ? () => setDialog({ kind: 'part', part: problemPart, nominalText: differing.thickness.text })
                 : undefined
             }
-            units={kit.definition.units}
+            units={units}
           />
           <div className="flex flex-wrap items-center gap-2 border-b border-line px-2 py-1.5">
             <TextInput
@@ -265,7 +270,8 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
           </div>
           <BulkBar
             rows={chosenRows}
-            units={kit.definition.units}
+            units={units}
+            limits={limitsOf(kit.definition)}
             onEdit={async (next, reason) => {
               await keepEdits(
                 next.map(({ row, definition }) => rowEdit(row, definition)),

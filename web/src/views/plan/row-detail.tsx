@@ -2,7 +2,7 @@ import { Copy, Download, FlipHorizontal2, Pencil, SlidersHorizontal, Trash2 } fr
 import { useMemo, useRef, type ReactNode } from 'react';
 import type { Plan } from '#core/prep/plan';
 import type { Prep, SchoolId, Stack } from '#core/prep/stack';
-import { SCHOOL_WORDS } from '#core/wording/words';
+import { schoolWords } from '#core/wording/words';
 import { fileName, saveFile, svgFile } from '../../drawing/export-svg';
 import { drawSection } from '../../drawing/section-drawing';
 import { Button } from '../../ui/controls';
@@ -78,11 +78,14 @@ export function RowDetail({ title, subtitle, stack, plan, actions, ownSchool }: 
 }
 
 function SchoolChoice({ stack, plan, actions, ownSchool }: Pick<RowDetailProps, 'stack' | 'plan' | 'actions' | 'ownSchool'>) {
+  const units = useUnits();
   return (
     <div className="flex flex-col gap-1">
       <div className="flex flex-wrap items-center gap-x-2">
         <h2 className="label text-[15px]">The schools, each without the plans</h2>
-        {ownSchool ? <span className="text-[13px] text-ink2">This row has its own: {SCHOOL_WORDS[ownSchool].name}.</span> : null}
+        {ownSchool ? (
+          <span className="text-[13px] text-ink2">This row has its own: {schoolWords(ownSchool, stack.limits, units).name}.</span>
+        ) : null}
         {ownSchool && actions ? (
           <button type="button" className="label text-[14px] underline" onClick={() => actions.onSchool(null)}>
             back to the kit&apos;s school

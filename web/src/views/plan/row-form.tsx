@@ -1,3 +1,4 @@
+import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import type { SharedLoad } from '#core/prep/stack';
 import { SETTING_WAYS, type Entity, type RowDefinition, type RowStart, type SettingWay } from '#core/record/definitions';
@@ -26,7 +27,7 @@ const ACCESS_FIELDS = [
 
 /** What a row's line does not say: the real hole, angles, distances, strips cut from both faces, shared loads. */
 export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
-  const units = data.kit.definition.units;
+  const units = useUnits();
   const was = row.definition;
   const textOf = (l: RowDefinition['hole']) => (l ? typedText(l, units) : '');
   const [hole, setHole] = useState(textOf(was.hole));

@@ -1,8 +1,9 @@
+import { useUnits } from '../../ui/units';
 import type { Plan } from '#core/prep/plan';
 import type { SchoolId, Stack } from '#core/prep/stack';
 import { planStack } from '#core/prep/plan';
 import { useMemo } from 'react';
-import { PREP_WORDS, SCHOOL_WORDS } from '#core/wording/words';
+import { PREP_WORDS, schoolWords } from '#core/wording/words';
 import { VerdictSign } from '../../ui/verdict';
 import { SectionFigure } from './section-figure';
 
@@ -10,6 +11,7 @@ const MINI = { plotWidth: 112, plotHeight: 66, labelWidth: 0 };
 
 /** The four schools side by side, each as it alone would have it; the governing one marked. */
 export function Schools({ stack, plan, onChoose }: { stack: Stack; plan: Plan; onChoose?: ((school: SchoolId) => void) | undefined }) {
+  const units = useUnits();
   const alone = useMemo(() => {
     const bare = { ...stack, layers: stack.layers.map((l) => ({ ...l, plans: undefined })) };
     return plan.schools.map((s) => ({ view: s, stack: { ...bare, school: s.school }, plan: planStack({ ...bare, school: s.school }) }));
@@ -18,7 +20,7 @@ export function Schools({ stack, plan, onChoose }: { stack: Stack; plan: Plan; o
     <ul aria-label="Schools" className="grid grid-cols-2 gap-1.5 sm:grid-cols-4">
       {alone.map(({ view, stack: own, plan: ownPlan }) => {
         const governs = view.school === plan.school;
-        const { name } = SCHOOL_WORDS[view.school];
+        const { name, rule } = schoolWords(view.school, stack.limits, units);
         const preps = view.preps.map((p) => PREP_WORDS[p]).join(', ');
         return (
           <li
@@ -26,7 +28,7 @@ export function Schools({ stack, plan, onChoose }: { stack: Stack; plan: Plan; o
             className={`flex flex-col gap-0.5 rounded border p-1.5 ${governs ? 'border-2 border-dye bg-dye-soft' : 'border-line'}`}
           >
             <div className="flex items-center justify-between gap-1">
-              <span className="label truncate text-[13px]" title={SCHOOL_WORDS[view.school].rule}>
+              <span className="label truncate text-[13px]" title={rule}>
                 {name}
               </span>
               <span className="-mr-1.5">

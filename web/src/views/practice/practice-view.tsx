@@ -34,7 +34,7 @@ export function PracticeView() {
   };
   useEffect(() => () => worker.current?.terminate(), []);
   /* No drift and no scatter are lengths here too. */
-  const lengthOf = (text: string): number | null => (/^[0.,\s]*$/.test(text) ? 0 : (dimensionValue(text, 'in').length?.mm ?? null));
+  const lengthOf = (text: string): number | null => (/^[0.,\s]*$/.test(text) ? 0 : (dimensionValue(text, units).length?.mm ?? null));
   const most = lengthOf(typed.gauge) ?? 0;
   const values = Array.from({ length: POINTS }, (_, i) => (most * i) / (POINTS - 1));
   const run = () => {
@@ -85,9 +85,9 @@ export function PracticeView() {
               run();
             }}
           >
-            <DimensionField label="Gauge scatter, up to" text={typed.gauge} onText={(gauge) => set({ gauge })} units="in" />
-            <DimensionField label="Cage, from hole to hole" text={typed.cage} onText={(cage) => set({ cage })} units="in" />
-            <DimensionField label="First setting off by about" text={typed.setting} onText={(setting) => set({ setting })} units="in" />
+            <DimensionField label="Gauge scatter, up to" text={typed.gauge} onText={(gauge) => set({ gauge })} units={units} />
+            <DimensionField label="Cage, from hole to hole" text={typed.cage} onText={(cage) => set({ cage })} units={units} />
+            <DimensionField label="First setting off by about" text={typed.setting} onText={(setting) => set({ setting })} units={units} />
             <Field label="Drift a hole (0: none)">
               <TextInput value={typed.drift} onChange={(e) => set({ drift: e.target.value })} />
             </Field>

@@ -1,3 +1,4 @@
+import { carryUnit } from '#core/units/carry';
 import { useState } from 'react';
 import { judgeHole, missingOf, type Trial } from '#core/deviation/judge';
 import type { TypedLength } from '#core/record/definitions';
@@ -11,7 +12,7 @@ import { useMark } from '../../api/commands';
 import type { AssemblyAnswer } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
-import { useUnits } from '../../ui/units';
+import { useUnits, useUnitSwitch } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { SectionFigure } from '../plan/section-figure';
 import type { RowModel } from '../../rows/row-model';
@@ -20,8 +21,7 @@ const FRAME = { plotWidth: 260, plotHeight: 200, labelWidth: 104 };
 
 /** The hole after its rivet came out: measured, judged sheet by sheet, kept with whose edge limit it was. */
 export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: RowModel; holeId: string }) {
-  const units = data.kit.definition.units;
-  const leading = useUnits();
+  const units = useUnits();
   const mark = useMark(data.kit);
   const { layers } = row.entity.definition;
   const [hole, setHole] = useState('');
@@ -30,6 +30,11 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
   const [isElongated, setElongated] = useState(false);
   const [error, setError] = useState<string | null>(null);
   const [isKept, setKept] = useState(false);
+  useUnitSwitch((from) => {
+    setHole((t) => carryUnit(t, from));
+    setPitch((t) => carryUnit(t, from));
+    setEdges((old) => Object.fromEntries(Object.entries(old).map(([k, t]) => [k, carryUnit(t, from)])));
+  });
   const read = {
     hole: dimensionValue(hole, units),
     pitch: dimensionValue(pitch, units),
@@ -95,15 +100,15 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
             key={l.id}
             label={`Edge distance in ${sheetName(row.plan.layers[i]?.part, i)}`}
             text={edges[l.id] ?? ''}
-            onText={(t) => setEdges({ ...edges, [l.id]: t })}
+            onText={(t) => setEdges((old) => ({ ...old, [l.id]: t }))}
             units={units}
             placeholder="as planned"
           />
         ))}
         <DimensionField label="To the nearest neighbour" text={pitch} onText={setPitch} units={units} placeholder="as planned" />
         <p className="text-[15px] text-ink2">
-          The same rivet goes up to {showBoth(row.stack.holeMax, leading)}.
-          {next ? ` Then ${formatCallout(next.callout)} in ${showBoth(next.hole, leading)}, if edge, pitch and every sheet bear it.` : ''}{' '}
+          The same rivet goes up to {showBoth(row.stack.holeMax, units)}.
+          {next ? ` Then ${formatCallout(next.callout)} in ${showBoth(next.hole, units)}, if edge, pitch and every sheet bear it.` : ''}{' '}
           Edge limit: {edgeLimit.factorD} D, {isOwnLimit ? 'this kit’s own' : 'the program’s default'}.
         </p>
         {error ? <ErrorText>{error}</ErrorText> : null}
@@ -133,7 +138,7 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
                 <ul>
                   {trial.objections.map((o, i) => (
                     <li key={i} className="text-stop">
-                      {objectionSentence(o, trial, leading)}
+                      {objectionSentence(o, trial, units)}
                     </li>
                   ))}
                 </ul>

@@ -1,3 +1,4 @@
+import { carryUnit } from '#core/units/carry';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { BlindFastener } from '#core/record/definitions';
@@ -11,7 +12,7 @@ import type { AssemblyAnswer } from '../../api/queries';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
-import { useUnits } from '../../ui/units';
+import { useUnits, useUnitSwitch } from '../../ui/units';
 
 interface DeadEndsProps {
   readonly sequence: Sequence;
@@ -56,8 +57,8 @@ function OneDeadEnd({
   );
   const [name, setName] = useState('');
   const [hole, setHole] = useState('');
-  const kitUnits = data.kit.definition.units;
-  const typed = dimensionValue(hole, kitUnits);
+  useUnitSwitch((from) => setHole((old) => carryUnit(old, from)));
+  const typed = dimensionValue(hole, units);
   const blind: BlindFastener | null =
     name.trim() !== '' && typed.length ? { name: name.trim(), hole: typed.length, gripMin: null, gripMax: null } : (known[0] ?? null);
   const ways = useMemo(
@@ -106,7 +107,7 @@ function OneDeadEnd({
           {typed.length && row && typed.length.mm < row.stack.size.diameter ? (
             <ErrorText>Its hole is smaller than the rivet it would stand for.</ErrorText>
           ) : null}
-          <DimensionField label="The hole its maker asks for" text={hole} onText={setHole} units={kitUnits} />
+          <DimensionField label="The hole its maker asks for" text={hole} onText={setHole} units={units} />
         </div>
       ) : null}
     </div>

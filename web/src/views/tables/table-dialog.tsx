@@ -38,7 +38,9 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
   const [columns, setColumns] = useState<Readonly<Record<string, number | undefined>>>({});
   const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const units = data.kit.definition.units;
+  const kitUnits = data.kit.definition.units;
+  /* What a bare number of the file means: files saved here are written in the kit's units. */
+  const [units, setUnits] = useState(kitUnits);
   const names: readonly string[] = what === 'rows' ? ROW_COLUMNS : PART_COLUMNS;
 
   const takeIn = async (input: Promise<ArrayBuffer | string>, size: number) => {
@@ -97,11 +99,11 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
         ? rowTable(
             data.rows.map((r) => r.definition),
             parts,
-            units,
+            kitUnits,
           )
         : partTable(
             data.parts.map((p) => p.definition),
-            units,
+            kitUnits,
           );
     saveFile(fileName(`${data.assembly.definition.name} ${what}`, 'csv'), `\uFEFF${csv(lines)}\r\n`, 'text/csv;charset=utf-8');
   };
@@ -138,6 +140,13 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
       {error ? <ErrorText>{error}</ErrorText> : null}
       {table && read ? (
         <>
+          <label className="flex items-center gap-2 text-[14px]">
+            A bare number of this table is in
+            <Select value={units} onChange={(e) => setUnits(e.target.value === 'mm' ? 'mm' : 'in')}>
+              <option value="in">inches</option>
+              <option value="mm">millimetres</option>
+            </Select>
+          </label>
           <fieldset className="flex flex-wrap gap-2">
             <legend className="text-[14px] text-ink2">Which column is which</legend>
             {names.map((name) => (

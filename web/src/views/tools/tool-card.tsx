@@ -1,3 +1,5 @@
+import { carryUnit } from '#core/units/carry';
+import { useUnitSwitch } from '../../ui/units';
 import { useState } from 'react';
 import { TOOL_KINDS, type Entity, type ToolDefinition, type ToolKind, type TypedLength } from '#core/record/definitions';
 import { typedText } from '#core/record/compose';
@@ -62,6 +64,9 @@ export function ToolCard({ tool, units, onKeep }: ToolCardProps) {
     click: textOf(was.click),
     diameter: textOf(was.diameter),
   });
+  useUnitSwitch((from) =>
+    setTexts((old) => Object.fromEntries(Object.entries(old).map(([k, t]) => [k, carryUnit(t, from)])) as typeof old),
+  );
   const [takesBent, setTakesBent] = useState(was.takesBent);
   const [isCutAway, setCutAway] = useState(was.isCutAway ?? false);
   const [dash, setDash] = useState<3 | 4 | 5 | 6>(was.dash ?? 3);

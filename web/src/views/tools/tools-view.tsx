@@ -1,3 +1,4 @@
+import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { TOOL_KINDS, type Edit } from '#core/record/definitions';
@@ -20,6 +21,7 @@ export function ToolsView() {
 }
 
 function ToolsOfKit({ data }: { data: ToolsAnswer }) {
+  const units = useUnits();
   const keep = useKeep(data.kit);
   const [error, setError] = useState<string | null>(null);
   const save = (edits: Edit[], reason: string) =>
@@ -85,7 +87,7 @@ function ToolsOfKit({ data }: { data: ToolsAnswer }) {
           <li key={`${t.id}/${t.version}`}>
             <ToolCard
               tool={t}
-              units={data.kit.definition.units}
+              units={units}
               onKeep={(definition) => save([{ kind: 'tool', id: t.id, expectedVersion: t.version, definition }], '')}
             />
           </li>
