@@ -42,7 +42,9 @@ test('opened before its marks are there, the bench waits for them: it opens wher
   const heading = page.getByRole('region', { name: 'The set-up at work' }).getByRole('heading', { level: 1 });
   const before = (await heading.textContent()) ?? '';
   await page.getByRole('button', { name: /^Mark \d+ drilled/ }).click();
-  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button').first()).not.toContainText(before.split(': ')[1] ?? '');
+  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button').first()).not.toContainText(
+    before.split(': ')[1] ?? '',
+  );
   let letGo = () => {};
   const held = new Promise<void>((resolve) => (letGo = resolve));
   await context.route(/\/api\/assemblies\/[^/]+\/marks/, async (route) => {

@@ -132,6 +132,7 @@ test('an operation is moved: what breaks is said with its reason; an order of on
   const closing = page.getByRole('button', { name: /^Closing/ });
   await expect(closing).toContainText('waits for rivet: Inner');
   await closing.click();
+  await page.getByRole('button', { name: /^All open/ }).click();
   await page.getByRole('button', { name: 'Mark 8 set' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('nothing you own gets at Inner any more');

@@ -18,14 +18,25 @@ test('a row is laid out by largest pitch, with a second row, marks for a ruler, 
   await page.getByLabel('Largest pitch').fill('wide');
   await expect(page.getByText('One of the lengths does not read.')).toBeVisible();
   await page.getByLabel('Largest pitch').fill('1.3');
+  const changes = page.getByRole('region', { name: 'Keeping will change' });
+  await expect(changes).toContainText('Lap: 4 holes become 9.');
+  await expect(changes).toContainText('Lap, second row (a new row): 8 holes.');
   await page.getByRole('button', { name: 'Keep in the row' }).click();
   await expect(page.getByText('Kept in the row.')).toBeVisible();
+  await expect(changes).toContainText('Nothing: the row is kept like this.');
+  await page.getByRole('button', { name: 'Keep in the row' }).click();
   await page.getByRole('link', { name: 'Plan' }).click();
   await expect(list(page).getByText('×9')).toBeVisible();
   await expect(list(page).getByText('×8')).toBeVisible();
   await page.reload();
   await page.getByRole('link', { name: 'Layout' }).click();
-  await expect(page.getByLabel(/Length along the row/)).toHaveValue('10.0');
+  /* Everything typed is there as typed; the second row lies on the map. */
+  await expect(page.getByLabel(/Length along the row/)).toHaveValue('10');
+  await expect(page.getByLabel('Largest pitch')).toHaveValue('1.3');
+  await expect(page.getByLabel('Edge at the start')).toHaveValue('.25');
+  await expect(page.getByLabel('Second row')).toHaveValue('staggered');
+  await page.getByRole('link', { name: 'Map', exact: true }).click();
+  await expect(page.getByText('Nothing says where')).toHaveCount(0);
 });
 
 test('an existing row is picked up: the hole that is off is named', async ({ page }) => {

@@ -17,6 +17,7 @@ async function setRow(page: Page, kit: string, holes: number): Promise<void> {
   await keepRow(page, `Shield lap ; shield .025 / rib .032 : 426AD3 x${holes} @1 e=.32`);
   await view(page, 'Bench');
   await openSetup(page, /^rivet/);
+  await page.getByRole('button', { name: /^All open/ }).click();
   await page.getByRole('button', { name: `Mark ${holes} set` }).click();
   await page
     .getByRole('dialog')
@@ -42,13 +43,17 @@ test('a row is set in its order with the length judged; heads get a diagnosis, t
   await expect(how).toContainText('no good head can be made of this length here');
   await how.getByLabel('The rivet that goes in').selectOption({ label: 'MS20426AD3-3, as planned' });
   await how.getByLabel('Pressure').fill('80 psi');
+  await expect(page.getByText('A new batch: set the 3 proposed')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Mark 3 set' })).toBeVisible();
+  await page.getByRole('button', { name: /^All open/ }).click();
   await page.getByRole('button', { name: 'Mark 7 set' }).click();
+  await expect(page.getByRole('dialog')).toContainText('The first three of this batch were not looked at.');
   await page
     .getByRole('dialog')
     .getByRole('button', { name: /It was done/ })
     .click();
   await openSetup(page, /^inspect/);
-  await expect(inspect(page).getByRole('status').filter({ hasText: 'Look next' })).toContainText('Look next at hole 1, then 2, 3');
+  await expect(inspect(page).getByRole('status').filter({ hasText: 'Look next' })).toContainText('Look next at hole 4, then 1, 7');
   await measure(page, { Width: '.150', Height: '.053' });
   await expect(inspect(page)).toContainText('Within the profile.');
   await inspect(page).getByRole('button', { name: 'accept', exact: true }).click();

@@ -90,7 +90,7 @@ function ofSize(judgement: HeadJudgement | null, isTipped: boolean, gauge: HeadC
   if (gauge === 'no-go') return ['no-go', 'ask'];
   /* What metal there is lies between two bounds that disagree: the gauge alone tells. */
   if (judgement?.cause === 'cannot-tell') return gauge === 'go' ? ['good', 'accept-note'] : ['cannot-tell', 'ask'];
-  if (judgement?.notes.includes('volume-off')) return ['volume-off', 'ask'];
+  if (judgement?.notes.includes('volume-off')) return ['volume-off', 'accept-note'];
   if (judgement?.notes.includes('length-marginal')) return ['marginal', 'accept-note'];
   if (judgement || gauge === 'go') return ['good', 'accept'];
   return ['not-measured', 'accept'];

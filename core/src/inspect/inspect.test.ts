@@ -13,8 +13,9 @@ import { DRIFT_OF, FIT_FROM, fittedFactor, headReadings, heightDrift, type HeadR
 import { holeStory } from './hole-story';
 import { oddHoles } from './odd-holes';
 import { rejectedRivets } from './rejected';
+import { firstPieces, goesOnUnlooked } from './first-pieces';
 import { batchesOf, dueRivets, isDueAt } from './sampling';
-import { settingOrder } from './setting-order';
+import { settingOrder, settingRanks } from './setting-order';
 
 const dash3 = rivetOfDash(3) as RivetSize;
 const D = 0.09375;
@@ -66,6 +67,37 @@ describe('the sampling plan', () => {
     [13, false],
     [22, true],
   ])('place %d of a batch: %s', (place, wanted) => expect(isDueAt(place, 10)).toBe(wanted));
+  it('the three that are due are the first three in riveting order, also where one mark sets the whole row', () => {
+    const ids = Array.from({ length: 7 }, (_, i) => `h${i}`);
+    const ranks = settingRanks(ids);
+    const rankOf = (_: string, id: string) => ranks.get(id) as number;
+    const whole = [mark('s', { kind: 'set', holeIds: ids, doneAt: at(1) })];
+    expect(settingOrder(7).slice(0, 3)).toEqual([3, 0, 6]);
+    expect(dueRivets(batchesOf(whole, { ...q, rankOf })).map((r) => r.holeId)).toEqual(['h3', 'h0', 'h6']);
+  });
+  it('first pieces: three are proposed, going on past them unlooked asks once and stays on record', () => {
+    const squeezer = { way: 'squeezer' as const };
+    const hand = (marks: Mark[], setting: Mark['payload']['setting'] = squeezer) =>
+      firstPieces(batchesOf(marks, q), { person: 'p', setting, callout: 'MS20426AD3-3.5' });
+    const one = (n: number, more: Partial<Mark['payload']> = {}) => set(n, { payload: { setting: squeezer, ...more } });
+    expect(hand([])).toEqual({ left: 3, unlooked: [], isAccepted: false });
+    expect(goesOnUnlooked(hand([]), 3)).toBe(false);
+    expect(goesOnUnlooked(hand([]), 4)).toBe(true);
+    const three = [one(0), one(1), one(2)];
+    expect(hand(three.slice(0, 2)).left).toBe(1);
+    expect(goesOnUnlooked(hand(three.slice(0, 2)), 1)).toBe(false);
+    expect(hand(three)).toMatchObject({ left: 0, unlooked: [{ holeId: 'h0' }, { holeId: 'h1' }, { holeId: 'h2' }] });
+    expect(goesOnUnlooked(hand(three), 1)).toBe(true);
+    const looked = (n: number) =>
+      mark(`l${n}`, { kind: 'head-check', holeIds: [`h${n}`], doneAt: at(20 + n), payload: { head: { disposition: 'accept' } } });
+    expect(goesOnUnlooked(hand([...three, looked(0), looked(1)]), 1)).toBe(true);
+    expect(goesOnUnlooked(hand([...three, looked(0), looked(1), looked(2)]), 1)).toBe(false);
+    const accepted = [...three, one(3, { early: ['inspected'] })];
+    expect(hand(accepted).isAccepted).toBe(true);
+    expect(goesOnUnlooked(hand(accepted), 9)).toBe(false);
+    /* Another pressure is another batch, and asks anew. */
+    expect(hand(accepted, { ...squeezer, pressure: '60 psi' })).toEqual({ left: 3, unlooked: [], isAccepted: false });
+  });
   it('every one is due where the builder wants every one', () => {
     expect([0, 1, 2, 3, 4, 5].every((p) => isDueAt(p, 1))).toBe(true);
   });
@@ -259,4 +291,29 @@ it('the profile’s window, sampled: no head inside it is rejected, no head outs
     const isIn = w >= 1.5 && w <= 1.75 && h >= 0.5 && h <= 1;
     expect(answer.judgement?.verdict === 'accept').toBe(isIn);
   }
+});
+
+it('a head is accepted exactly where the picture shows it inside the window, whatever its volume', () => {
+  const window = (w: number, h: number, p: (typeof PROFILES)[keyof typeof PROFILES]) =>
+    w >= p.minWidthD && w <= p.maxWidthD && h >= p.minHeightD && h <= p.maxHeightD;
+  for (const profile of Object.values(PROFILES))
+    for (let w = 1.2; w < 1.9; w += 0.0137)
+      for (let h = 0.3; h < 1.1; h += 0.0171) {
+        const rivet = {
+          size: RIVET_SIZES[0]!,
+          lengthDash: 3.5,
+          grip: inches(0.088),
+          hole: inches(0.098),
+          profile,
+          formFactor: 0.91,
+          halfDash: true,
+        };
+        const D = 3 / 32;
+        const found = diagnose(
+          { width: { mm: w * D * 25.4, text: '', units: 'in' }, height: { mm: h * D * 25.4, text: '', units: 'in' } },
+          rivet,
+          { flushness: inches(0.002), gapMax: inches(0.002) },
+        );
+        expect([found.advice.startsWith('accept'), w, h]).toEqual([window(w, h, profile), w, h]);
+      }
 });

@@ -10,6 +10,8 @@ export interface Batch {
   readonly key: string;
   readonly person: string;
   readonly rivets: readonly SetRivet[];
+  /** Somebody went on though its first ones were not looked at; that stands with the mark. */
+  readonly isUnlooked: boolean;
 }
 
 export interface SetRivet {
@@ -26,6 +28,14 @@ export interface SetRivet {
 export interface SamplingQuestion {
   readonly every: number;
   readonly calloutOf: (rowId: string) => string;
+  /** Place of a hole in the order its row is riveted in; absent: as the marks name them. */
+  readonly rankOf?: (rowId: string, holeId: string) => number;
+}
+
+/** What makes a batch: a rivet of another key begins a new one. */
+export function batchKey(person: string, setting: Mark['payload']['setting'], callout: string): string {
+  const { way, toolId, pressure, dash, lengthDash } = setting ?? {};
+  return [person, way ?? '', toolId ?? '', pressure ?? '', callout, dash ?? '', lengthDash ?? ''].join('|');
 }
 
 /** Whether the rivet at this place of its batch is to be looked at: the first three, then every n-th after them. */
@@ -40,7 +50,7 @@ export function isDueAt(place: number, every: number): boolean {
 export function batchesOf(marks: readonly Mark[], q: SamplingQuestion): Batch[] {
   const open = new Map<string, { mark: Mark; isChecked: boolean }>();
   for (const mark of effectiveMarks(marks.filter((m) => KINDS.includes(m.kind)))) {
-    for (const holeId of mark.holeIds) {
+    for (const holeId of inOrder(mark, q.rankOf)) {
       const key = `${mark.rowId}/${holeId}`;
       if (mark.kind === 'set') {
         open.delete(key);
@@ -53,33 +63,37 @@ export function batchesOf(marks: readonly Mark[], q: SamplingQuestion): Batch[] 
       }
     }
   }
-  const batches: { key: string; person: string; rivets: { rowId: string; holeId: string; setAt: string; isChecked: boolean }[] }[] = [];
+  const batches: {
+    key: string;
+    person: string;
+    isUnlooked: boolean;
+    rivets: { rowId: string; holeId: string; setAt: string; isChecked: boolean }[];
+  }[] = [];
   const lastOf = new Map<string, string>();
   for (const [place, { mark, isChecked }] of open) {
-    const setting = mark.payload.setting;
-    const length = setting?.lengthDash ?? '';
-    const key = [
-      mark.person,
-      setting?.way ?? '',
-      setting?.toolId ?? '',
-      setting?.pressure ?? '',
-      q.calloutOf(mark.rowId),
-      setting?.dash ?? '',
-      length,
-    ].join('|');
+    const key = batchKey(mark.person, mark.payload.setting, q.calloutOf(mark.rowId));
+    const isUnlooked = mark.payload.early?.includes('inspected') ?? false;
     const rivet = { rowId: mark.rowId, holeId: place.slice(mark.rowId.length + 1), setAt: mark.doneAt, isChecked };
     const last = batches.at(-1);
     /* Two people at work beside each other do not end each other's batches. */
     const own = lastOf.get(mark.person) === key ? batches.findLast((b) => b.person === mark.person) : undefined;
-    if (own) own.rivets.push(rivet);
-    else if (last?.key === key) last.rivets.push(rivet);
-    else batches.push({ key, person: mark.person, rivets: [rivet] });
+    const into = own ?? (last?.key === key ? last : undefined);
+    if (into) {
+      into.rivets.push(rivet);
+      into.isUnlooked ||= isUnlooked;
+    } else batches.push({ key, person: mark.person, isUnlooked, rivets: [rivet] });
     lastOf.set(mark.person, key);
   }
   return batches.map((b) => ({
     ...b,
     rivets: b.rivets.map((r, i): SetRivet => ({ ...r, place: i, isDue: isDueAt(i, q.every) && !r.isChecked })),
   }));
+}
+
+/** The holes of one mark in the order they were riveted in. */
+function inOrder({ kind, rowId, holeIds }: Mark, rankOf: SamplingQuestion['rankOf']): readonly string[] {
+  if (kind !== 'set' || !rankOf || holeIds.length < 2) return holeIds;
+  return [...holeIds].sort((a, b) => rankOf(rowId, a) - rankOf(rowId, b));
 }
 
 const KINDS: readonly Mark['kind'][] = ['set', 'removed', 'inspected', 'head-check', 'undo'];

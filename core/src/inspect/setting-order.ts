@@ -30,3 +30,8 @@ export function settingOrder(count: number): number[] {
   }
   return order;
 }
+
+/** The place of each of a row's holes in that order, from 0, by hole id. */
+export function settingRanks(holeIds: readonly string[]): ReadonlyMap<string, number> {
+  return new Map(settingOrder(holeIds.length).map((place, rank) => [holeIds[place] as string, rank]));
+}

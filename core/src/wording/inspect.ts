@@ -88,7 +88,7 @@ const DIAGNOSIS_WORDS: Readonly<Record<Diagnosis, string>> = {
   'cannot-tell': 'Between the two reckonings of a stack dimpled all through: the numbers cannot tell. Look again, and go by the gauge.',
   marginal: 'Within the profile, though this length cannot be counted on to give such a head in this stack.',
   'volume-off':
-    'Width and height do not belong to this rivet in this stack: measured wrong, tipped, or another rivet or grip than planned.',
+    'Within the profile, but width and height do not belong to this rivet in this stack: measured wrong, tipped, or another rivet or grip than planned. Measure again.',
   'under-driven': 'Under-driven: high and narrow, with metal left to drive.',
   'over-driven': 'Over-driven: flat, and no driving brings it back.',
   'wrong-length': 'Wrong length: no driving makes a good head of this rivet in this stack.',

@@ -18,11 +18,14 @@ interface Question {
   readonly later: StepKind | 'squared';
   /** Rows that are shut off once this is set. */
   readonly shut: readonly string[];
+  /** The first pieces of this batch were not looked at. */
+  readonly isUnlooked: boolean;
 }
 
 /** What is kept with the marks of an exception. */
-function exceptionOf({ missing, shut }: Question): Pick<Mark['payload'], 'early' | 'note'> {
-  return { ...(missing.length > 0 ? { early: missing } : {}), ...(shut.length > 0 ? { note: shutsOffSentence(shut).slice(0, 500) } : {}) };
+function exceptionOf({ missing, shut, isUnlooked }: Question): Pick<Mark['payload'], 'early' | 'note'> {
+  const early = isUnlooked ? [...missing, 'inspected' as const] : missing;
+  return { ...(early.length > 0 ? { early } : {}), ...(shut.length > 0 ? { note: shutsOffSentence(shut).slice(0, 500) } : {}) };
 }
 
 /** Titles of the rows that nothing gets at any more once these are marked, and could be set until now. */
@@ -40,6 +43,7 @@ export function useEarlyGuard(
   order: WorkOrder,
   onMark: (wishes: readonly MarkWish[]) => void,
   sequence?: Sequence,
+  isUnlookedBy: (wishes: readonly MarkWish[]) => boolean = () => false,
 ): { readonly mark: (wishes: readonly MarkWish[]) => void; readonly dialog: ReactNode } {
   const [question, setQuestion] = useState<Question | null>(null);
   const mark = (wishes: readonly MarkWish[]) => {
@@ -47,8 +51,9 @@ export function useEarlyGuard(
     const missing = earlyOf(wishes, works, { parts: rows[0]?.partsDone ?? new Set(), order });
     const later = wishes.at(-1)?.kind as Question['later'] | undefined;
     const shut = shutBy(wishes, sequence);
-    if ((missing.length === 0 && shut.length === 0) || later === undefined) onMark(wishes);
-    else setQuestion({ wishes, missing, later, shut });
+    const isUnlooked = isUnlookedBy(wishes);
+    if ((missing.length === 0 && shut.length === 0 && !isUnlooked) || later === undefined) onMark(wishes);
+    else setQuestion({ wishes, missing, later, shut, isUnlooked });
   };
   const confirm = () => {
     if (!question) return;
@@ -62,12 +67,24 @@ export function useEarlyGuard(
   };
   const dialog = question ? (
     <Modal
-      title={question.later === 'squared' ? 'Is it square already?' : `Mark as ${OPERATION_WORDS[question.later].done} already?`}
+      title={
+        question.later === 'squared'
+          ? 'Is it square already?'
+          : question.isUnlooked && question.missing.length + question.shut.length === 0
+            ? 'Go on without a look at the first three?'
+            : `Mark as ${OPERATION_WORDS[question.later].done} already?`
+      }
       open
       onClose={() => setQuestion(null)}
     >
       {question.missing.length > 0 ? <p className="text-[17px]">{earlySentence(question.missing, question.later)}</p> : null}
       {question.shut.length > 0 ? <p className="text-[17px] font-semibold text-stop">{shutsOffSentence(question.shut)}</p> : null}
+      {question.isUnlooked ? (
+        <p className="text-[17px]">
+          The first three of this batch were not looked at. What is wrong with them is wrong with every one that follows: measure them
+          first.
+        </p>
+      ) : null}
       <p className="text-ink2">If it was done all the same, say so: the exception is kept with the mark.</p>
       <div className="flex flex-wrap justify-end gap-3">
         <Button className="min-h-14 px-5 text-[18px]" onClick={() => setQuestion(null)}>

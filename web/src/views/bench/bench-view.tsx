@@ -13,7 +13,10 @@ import { holesInPlan } from '#core/record/holes';
 import { isDone, isHeld, type Step } from '#core/record/steps';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
-import { useMark, type MarkWish } from '../../api/commands';
+import { firstPieces, goesOnUnlooked, type FirstPieces } from '#core/inspect/first-pieces';
+import { settingRanks } from '#core/inspect/setting-order';
+import { useMark, usePerson, type MarkWish } from '../../api/commands';
+import { useInspection } from '../../rows/use-inspection';
 import { useTools, type AssemblyAnswer } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
@@ -71,7 +74,18 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   const { kit, assembly } = data;
   const { marks, rows, setups, order, sequence } = ordered;
   const onMark = useMark(kit);
-  const guard = useEarlyGuard(rows, order, onMark, sequence);
+  const { batches } = useInspection(kit.definition, rows, marks);
+  const person = usePerson(kit);
+  const firstOf = (rowId: string, setting: Setting | undefined): FirstPieces | null => {
+    const own = rows.find((r) => r.entity.id === rowId);
+    return own ? firstPieces(batches, { person, setting, callout: own.plan.rivet.callout }) : null;
+  };
+  const guard = useEarlyGuard(rows, order, onMark, sequence, (wishes) =>
+    wishes.some((w) => {
+      const first = w.kind === 'set' ? firstOf(w.rowId, w.payload?.setting) : null;
+      return first !== null && goesOnUnlooked(first, w.holeIds.length);
+    }),
+  );
   const [marked, setMarked] = useState<Marked | null>(null);
   const [undone, setUndone] = useState<string | null>(null);
   /* What was taken back is to be seen again: its row comes back as soon as the bench has it. */
@@ -143,6 +157,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
               onOpen={(chosen) => go(current, chosen)}
               onMark={guard.mark}
               onMarked={(what) => setMarked(what)}
+              firstOf={(setting) => firstOf(item.rowId, setting)}
               marked={marked ? `Marked: ${marked.text}.` : undone}
               undo={undo}
               sequence={sequence}
@@ -200,13 +215,15 @@ interface AtWorkProps {
   readonly onOpen: (item: OrderedItem) => void;
   readonly onMark: (wishes: readonly MarkWish[]) => void;
   readonly onMarked: (what: Marked) => void;
+  /** The first pieces of the batch that a rivet of this row, set so, would belong to. */
+  readonly firstOf: (setting: Setting) => FirstPieces | null;
   /** What was marked last, in words. */
   readonly marked: string | null;
   readonly undo: { readonly label: string | null; readonly run: () => void };
   readonly sequence: Sequence;
 }
 
-function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, onMarked, marked, undo, sequence }: AtWorkProps) {
+function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, onMarked, firstOf, marked, undo, sequence }: AtWorkProps) {
   const units = useUnits();
   const row = rows.find((r) => r.entity.id === item.rowId) as RowModel;
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row]);
@@ -230,7 +247,21 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, onMarke
       ? item.openHoleIds.filter((id) => row.states.get(id)?.has('set//') && !rejected.has(id))
       : item.openHoleIds.filter((id) => !odd.has(id)),
   );
-  const valid = chosen ?? open;
+  const { remembered, remember } = useSetting();
+  /* Another length is this row's alone; way, tool and pressure stay from row to row. */
+  const [chosenSetting, setChosenSetting] = useState<Partial<Setting>>({});
+  const settingNow = settingFor({
+    remembered,
+    meant: row.entity.definition.setting?.way ?? null,
+    chosen: chosenSetting,
+    isBlind: Boolean(row.entity.definition.blind),
+  });
+  /* The first pieces of a batch are proposed alone, in the order they are riveted in. */
+  const first = current.setup.operation === 'set' ? firstOf(settingNow) : null;
+  const ranks = useMemo(() => settingRanks(holes.map((h) => h.id)), [holes]);
+  const inOrder = [...open].sort((a, b) => (ranks.get(a) ?? 0) - (ranks.get(b) ?? 0));
+  const proposed = first && first.left > 0 ? new Set(inOrder.slice(0, first.left)) : open;
+  const valid = chosen ?? proposed;
   const steps = item.steps.filter((s) => !off.has(s.key));
   const word = OPERATION_WORDS[current.setup.operation];
   const isOnPart = item.partId !== null;
@@ -249,7 +280,7 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, onMarke
     onMark(
       marksFor(
         steps,
-        holes.map((h) => h.id).filter((id) => valid.has(id)),
+        (current.setup.operation === 'set' ? [...ranks.keys()] : holes.map((h) => h.id)).filter((id) => valid.has(id)),
       ).map((m): MarkWish =>
         m.partIds.length > 0
           ? { kind: m.kind, rowId: data.assembly.id, holeIds: [], payload: { ...payload, partIds: m.partIds }, ...time }
@@ -285,15 +316,6 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, onMarke
   );
   const hardest = hardestByHole((reaches.get(row.entity.id) ?? []).filter((r) => item.steps.some((s) => s.layerId === r.layerId)));
   const sheet = item.steps.find((s) => s.layerId !== null);
-  const { remembered, remember } = useSetting();
-  /* Another length is this row's alone; way, tool and pressure stay from row to row. */
-  const [chosenSetting, setChosenSetting] = useState<Partial<Setting>>({});
-  const settingNow = settingFor({
-    remembered,
-    meant: row.entity.definition.setting?.way ?? null,
-    chosen: chosenSetting,
-    isBlind: Boolean(row.entity.definition.blind),
-  });
   const changeSetting = (next: Setting) => {
     setChosenSetting(next);
     const { lengthDash: _, ...rest } = next;
@@ -321,6 +343,13 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, onMarke
           onSetting={changeSetting}
           onMark={onMark}
         />
+      ) : null}
+      {first && (first.left > 0 || first.unlooked.length > 0) && open.size > 0 ? (
+        <p role="note" className="rounded border border-caution bg-caution-soft px-2 py-1 text-[17px]">
+          {first.left > 0
+            ? `A new batch: set ${first.left === 1 ? 'the one' : `the ${first.left}`} proposed, look at ${first.left === 1 ? 'it' : 'them'}, then go on.`
+            : `${first.unlooked.length} of the first three of this batch ${first.unlooked.length === 1 ? 'was' : 'were'} not looked at yet: inspect before going on.`}
+        </p>
       ) : null}
       {isOnPart ? null : (
         <>

@@ -4,16 +4,25 @@ import { windowDrawing } from '../../drawing/window-drawing';
 interface HeadWindowProps {
   readonly profile: Profile;
   readonly volumeD3: number;
+  /** Of a stack dimpled all through: the same reckoned to the lip; the head lies between the two curves. */
+  readonly lipVolumeD3: number | null;
   readonly formFactor: number;
-  readonly readings: readonly { readonly widthD: number; readonly heightD: number; readonly isGood: boolean }[];
+  readonly readings: readonly {
+    readonly widthD: number;
+    readonly heightD: number; /** What the builder decided, whatever the window says. */
+    readonly isAccepted: boolean;
+  }[];
   readonly current: { readonly widthD: number; readonly heightD: number } | null;
 }
 
 const FRAME = { width: 300, height: 230 };
 
 /** Width against height, in diameters: the window that is accepted, the curve this rivet can follow in this stack, the readings on it. */
-export function HeadWindow({ profile, volumeD3, formFactor, readings, current }: HeadWindowProps) {
+export function HeadWindow({ profile, volumeD3, lipVolumeD3, formFactor, readings, current }: HeadWindowProps) {
   const d = windowDrawing(profile, volumeD3, formFactor, FRAME);
+  const atLip = lipVolumeD3 === null ? null : windowDrawing(profile, lipVolumeD3, formFactor, FRAME).curve;
+  /* Where no metal is left for a head, nothing is inside any window. */
+  const isPossible = volumeD3 > 0;
   return (
     <svg
       viewBox={`0 0 ${FRAME.width} ${FRAME.height}`}
@@ -21,7 +30,14 @@ export function HeadWindow({ profile, volumeD3, formFactor, readings, current }:
       role="img"
       aria-label={`Acceptance window: width ${profile.minWidthD} to ${profile.maxWidthD} D, height ${profile.minHeightD} to ${profile.maxHeightD} D, ${readings.length} readings`}
     >
-      <rect {...d.window} style={{ fill: 'var(--done-soft)', stroke: 'var(--done)' }} strokeWidth="1.5" />
+      {isPossible ? (
+        <rect {...d.window} style={{ fill: 'var(--done-soft)', stroke: 'var(--done)' }} strokeWidth="1.5" />
+      ) : (
+        <text x={FRAME.width / 2 + 14} y={90} textAnchor="middle" fontSize="12" style={{ fill: 'var(--stop)' }}>
+          no head can be made of this length
+        </text>
+      )}
+      {atLip ? <path d={atLip} fill="none" style={{ stroke: 'var(--dye)' }} strokeWidth="2" strokeDasharray="5 3" /> : null}
       <path d={d.curve} fill="none" style={{ stroke: 'var(--dye)' }} strokeWidth="2" />
       <g fontSize="11" style={{ fill: 'var(--ink2)', stroke: 'var(--line)' }}>
         <path d={`M${d.x(1.1)} ${d.y(1.2)}V${d.y(0.2)}H${d.x(2)}`} fill="none" style={{ stroke: 'var(--ink2)' }} />
@@ -43,7 +59,7 @@ export function HeadWindow({ profile, volumeD3, formFactor, readings, current }:
         </text>
       </g>
       {readings.map((r, i) =>
-        r.isGood ? (
+        r.isAccepted ? (
           <circle key={i} cx={d.x(r.widthD)} cy={d.y(r.heightD)} r="3.5" style={{ fill: 'var(--paper)', stroke: 'var(--ink)' }} />
         ) : (
           <path

@@ -193,15 +193,14 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
           <HeadWindow
             profile={profile}
             volumeD3={volumeD3}
+            lipVolumeD3={rivet.lip === undefined ? null : headVolume(dashLength(lengthDash), rivet.lip, D, hole) / D ** 3}
             formFactor={formFactor}
             readings={readings.flatMap((r) =>
               r.widthD !== null && r.heightD !== null
-                ? [{ widthD: r.widthD, heightD: r.heightD, isGood: r.disposition.startsWith('accept') }]
+                ? [{ widthD: r.widthD, heightD: r.heightD, isAccepted: r.disposition.startsWith('accept') }]
                 : [],
             )}
-            current={
-              read.width.length && read.height.length ? { widthD: read.width.length.mm / D, heightD: read.height.length.mm / D } : null
-            }
+            current={found.judgement ? { widthD: found.judgement.widthRatio, heightD: found.judgement.heightRatio } : null}
           />
         )}
       </div>
