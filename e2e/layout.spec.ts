@@ -34,7 +34,7 @@ test('a row is laid out by largest pitch, with a second row, marks for a ruler, 
   await expect(page.getByLabel(/Length along the row/)).toHaveValue('10');
   await expect(page.getByLabel('Largest pitch')).toHaveValue('1.3');
   await expect(page.getByLabel('Edge at the start')).toHaveValue('.25');
-  await expect(page.getByLabel('Second row')).toHaveValue('staggered');
+  await expect(page.getByRole('combobox', { name: 'Second row' })).toHaveValue('staggered');
   await page.getByRole('link', { name: 'Map', exact: true }).click();
   await expect(page.getByText('Nothing says where')).toHaveCount(0);
 });

@@ -54,7 +54,7 @@ test('a rivet in the hole, a strip cut from both faces, dimples that went wrong,
   await expect(page.getByRole('group', { name: 'No hand' })).toContainText('waits: drill to size, deburr, scuff, countersink');
   const rivet = page.getByRole('group', { name: 'Rivet in the hole' });
   await rivet.getByRole('button', { name: 'proud' }).click();
-  await expect(rivet.getByRole('status')).toContainText('Proud: the countersink is shallow.');
+  await expect(rivet.getByRole('status')).toContainText('The countersink is shallow.');
   await rivet.getByLabel('by how much').fill('.0015');
   await rivet.getByRole('button', { name: 'proud' }).click();
   await expect(rivet.getByRole('status')).toContainText('Flush');

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { planStack } from '#core/prep/plan';
 import { stackOf } from '#core/record/stack-of';
-import { appendMarks } from '#server/db/record';
+import { insertMarks } from '#server/db/record';
 import { keepChange } from '#server/commands/change';
 import { connect, migrate } from '#server/db/connection';
 import DxfParser from 'dxf-parser';
@@ -153,7 +153,7 @@ async function listing(folder: string): Promise<void> {
     );
     const rowIds = edits.flatMap((e) => (e.kind === 'row' ? [e.id] : []));
     const many = manyMarks(rowIds, uuid('layer'));
-    for (let i = 0; i < many.length; i += 1000) await appendMarks(connection.db, kitId, many.slice(i, i + 1000), new Date());
+    for (let i = 0; i < many.length; i += 1000) await insertMarks(connection.db, kitId, many.slice(i, i + 1000), new Date());
     const loaded = await medianMs(() => readThrough(`${url}/marks`, agent), 5, 1);
     const bare = await medianMs(
       async () => {

@@ -1,9 +1,11 @@
-import express, { type ErrorRequestHandler, type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import type { Database } from './db/connection';
+import { halfCharacterIn } from '#core/formats/whole-text';
+import { problemMessage } from '#core/wording/problems';
+import { databaseErrno, type Database } from './db/connection';
 import { ownHostOnly, pairedOnly, type Access } from './people/access';
 import type { Pairing } from './people/pairing';
 import { refuse } from './routes/answers';
@@ -44,8 +46,30 @@ const onError: ErrorRequestHandler = (error: { type?: string; status?: number },
   if (error.type === 'entity.too.large') return refuse(res, 413, 'body-too-large');
   if (error.type === 'entity.parse.failed') return refuse(res, 400, 'not-json');
   if (typeof error.status === 'number' && error.status >= 400 && error.status < 500) return refuse(res, error.status, 'request-invalid');
-  req.log?.error({ err: error }, 'request failed');
-  if (!res.headersSent) refuse(res, 503, 'not-available');
+  const errno = databaseErrno(error);
+  /* Never the statement or what was sent: names and notes are the builder's. */
+  req.log?.error({ code: errno ?? (error as { code?: unknown }).code, at: placeOf(error) }, 'request failed');
+  if (res.headersSent) return res.destroy();
+  /* What the database will never hold is said as such; only what passes is worth another try. */
+  if (errno !== null && NEVER_HELD.includes(errno)) return refuse(res, 422, 'not-storable');
+  refuse(res, 503, 'not-available');
+};
+
+/** Too long, out of range, wrong characters, no value, a constraint: MariaDB 1406, 1264, 1366, 1048, 1364, 4025. */
+const NEVER_HELD: readonly number[] = [1406, 1264, 1366, 1048, 1364, 4025];
+
+/** The first line of our own code an error came through. */
+function placeOf(error: unknown): string {
+  const stack = (error as { stack?: unknown } | null)?.stack;
+  return typeof stack === 'string' ? (/\n\s+at (?!.*node_modules).*/.exec(stack)?.[0].trim() ?? '') : '';
+}
+
+/** Half characters are refused where they come in, with the place they stand at. */
+const wholeTexts: RequestHandler = (req, res, next) => {
+  const path = halfCharacterIn(req.body);
+  if (path === null) return next();
+  const problem = { code: 'text-half-character', path, data: { path } };
+  refuse(res, 400, problem.code, { path, message: problemMessage(problem) });
 };
 
 /** Makes the web application: API under /api, the page at every other address. */
@@ -95,6 +119,7 @@ export function createApp(options: AppOptions): Express {
   api.use(documentRoutes(db, now));
   api.use(photoRoutes(db, photosDir, now));
   api.use(express.json({ limit: BODY_LIMIT, strict: false }));
+  api.use(wholeTexts);
   api.get('/health', (_req, res) => {
     res.json({ app: 'patient-anvil', instance });
   });

@@ -4,7 +4,7 @@ import type { Mark } from '../record/marks';
 import { bad, good, type Result } from '../units/result';
 import { checkShape } from './document';
 import { MARK_SCHEMA } from './mark-schemas';
-import { DEFINITION_SCHEMAS } from './record-schemas';
+import { DEFINITION_SCHEMAS, VERSION_MAX } from './record-schemas';
 import { WHO_AND_WHEN } from './schema-parts';
 
 /**
@@ -44,7 +44,6 @@ export type DocumentChange = Omit<Change, 'edits' | 'kitId'> & {
 
 const id = Joi.string().guid({ separator: '-' }).lowercase();
 const kinds = Object.keys(DEFINITION_SCHEMAS) as EntityKind[];
-const side = Joi.object().unknown(true).allow(null).required();
 
 export const KIT_DOCUMENT_SCHEMA = Joi.object({
   format: Joi.valid(KIT_FORMAT).required(),
@@ -56,7 +55,7 @@ export const KIT_DOCUMENT_SCHEMA = Joi.object({
         Joi.object({
           kind: Joi.valid(kind).required(),
           id: id.required(),
-          version: Joi.number().integer().min(1).required(),
+          version: Joi.number().integer().min(1).max(VERSION_MAX).required(),
           deleted: Joi.boolean().required(),
           definition: DEFINITION_SCHEMAS[kind].required(),
         }),
@@ -73,13 +72,16 @@ export const KIT_DOCUMENT_SCHEMA = Joi.object({
         undoes: id.allow(null).required(),
         edits: Joi.array()
           .items(
-            Joi.object({
-              kind: Joi.valid(...kinds).required(),
-              id: id.required(),
-              version: Joi.number().integer().min(1).required(),
-              before: side,
-              after: side,
-            }),
+            /* Both sides are definitions like any other: an undo writes them back. */
+            ...kinds.map((kind) =>
+              Joi.object({
+                kind: Joi.valid(kind).required(),
+                id: id.required(),
+                version: Joi.number().integer().min(1).max(VERSION_MAX).required(),
+                before: DEFINITION_SCHEMAS[kind].allow(null).required(),
+                after: DEFINITION_SCHEMAS[kind].allow(null).required(),
+              }),
+            ),
           )
           .required(),
       }),

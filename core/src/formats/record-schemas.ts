@@ -264,10 +264,13 @@ const tool = Joi.object({
 
 export const DEFINITION_SCHEMAS: Readonly<Record<EntityKind, Joi.ObjectSchema>> = { kit, assembly, part, row, tool, page };
 
+/** Versions are counted in a whole number of the database; the next one has to fit too. */
+export const VERSION_MAX = 2_147_483_646;
+
 const edit = Joi.object({
   kind: Joi.valid(...ENTITY_KINDS).required(),
   id: id.required(),
-  expectedVersion: Joi.number().integer().min(0).required(),
+  expectedVersion: Joi.number().integer().min(0).max(VERSION_MAX).required(),
   definition: Joi.alternatives()
     .conditional('kind', { switch: ENTITY_KINDS.map((kind) => ({ is: kind, then: DEFINITION_SCHEMAS[kind].allow(null) })) })
     .required(),

@@ -1,3 +1,4 @@
+import { cutText } from './whole-text';
 import { parseCallout, type Callout } from '../rivet/callout';
 import { parseDimension, type Dimension } from '../units/dimension';
 import type { Units } from '../units/length';
@@ -150,7 +151,7 @@ function readOptions(fastener: RowLineFastener, values: ReadonlyMap<OptionName, 
     count,
     ...lengths,
     hand: hand ?? null,
-    page: page === null ? null : page.slice(0, 80),
+    page: page === null ? null : cutText(page, 80),
     far: farPiece ? { is: far as 'plain' | 'flush', at: farPiece.at } : null,
   });
 }

@@ -1,3 +1,4 @@
+import { cutText } from './whole-text';
 import { bad, good, type Result } from '../units/result';
 
 /** A piece of the line with the place it was taken from. */
@@ -74,5 +75,5 @@ export function quoted(name: string): string {
 }
 
 export function short(text: string): string {
-  return text.length > 30 ? `${text.slice(0, 27)}...` : text;
+  return text.length > 30 ? `${cutText(text, 27)}...` : text;
 }

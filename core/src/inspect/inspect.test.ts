@@ -1,3 +1,4 @@
+import { RIVET_SIZES } from '../tables/fasteners';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mark } from '../../test/build';

@@ -1,3 +1,4 @@
+import { cutText } from '../formats/whole-text';
 import { edgeDistance } from '../layout/outline';
 import { pathLength, type PathHole, type PathLayout, type Place } from '../layout/path';
 import { SAME_LENGTH_MM, type Units } from '../units/length';
@@ -120,7 +121,7 @@ function freeName(name: string, rows: readonly Entity<'row'>[]): string {
   const taken = new Set(rows.map((r) => r.definition.name.toLowerCase()));
   const stem = `${name || 'Row'}, second row`;
   for (let n = 1; ; n++) {
-    const tried = n === 1 ? stem.slice(0, 120) : `${stem.slice(0, 112)} (${n})`;
+    const tried = n === 1 ? cutText(stem, 120) : `${cutText(stem, 112)} (${n})`;
     if (!taken.has(tried.toLowerCase())) return tried;
   }
 }

@@ -1,3 +1,4 @@
+import { cutText } from '../formats/whole-text';
 import type {
   AssemblyDefinition,
   Edit,
@@ -134,7 +135,7 @@ export function mirrorName(name: string): string {
     return word[0] === word[0]?.toUpperCase() ? `${other[0]?.toUpperCase()}${other.slice(1)}` : other;
   };
   const swapped = name.replace(/\b(left|right)\b/gi, swap);
-  return swapped === name ? `${name}, mirrored`.slice(0, 120) : swapped;
+  return swapped === name ? cutText(`${name}, mirrored`, 120) : swapped;
 }
 
 /** A whole assembly for the other side: every part and row mirrored, under ids of their own. */

@@ -1,12 +1,14 @@
-import { setTimeout } from 'node:timers/promises';
+import { checkShape } from '#core/formats/document';
+import { DEFINITION_SCHEMAS } from '#core/formats/record-schemas';
 import type { Change, Definitions, Edit, Entity, EntityKind, PartDefinition, RowDefinition } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
 import { shorter } from '#core/units/length';
 import { bad, good, type Result } from '#core/units/result';
-import { databaseErrno, ERRNO_DEADLOCK, ERRNO_DUPLICATE, ERRNO_LOCK_WAIT, type Database, type Queries } from '../db/connection';
+import type { Database, Queries } from '../db/connection';
 import { findEntity, listOfAssembly, lockEntities, saveEntity, type StoredEntity } from '../db/entities';
 import { findChange, saveChange } from '../db/record';
 import type { AppliedEdit } from '../db/schema';
+import { retried } from './tries';
 
 /** What a kept change answers: the versions its edits have now. */
 export interface ChangeAnswer {
@@ -31,6 +33,7 @@ export type ChangeProblem =
   | {
       readonly code:
         | 'change-unknown'
+        | 'undo-not-sound'
         | 'kit-mismatch'
         | 'assembly-unknown'
         | 'part-unknown'
@@ -41,32 +44,25 @@ export type ChangeProblem =
       readonly data?: Record<string, string>;
     };
 
-/** So often a change is tried that others' changes got in the way of, each time after a longer pause, ms. */
-const TRIES = 8;
-const PAUSE_MS = 10;
-
 /**
  * Keeps a change: all of it or nothing, once, acknowledged after commit. Changes of one assembly wait for each other; others do not: what is
  * not there yet is not locked (read committed), and two that make the same id find it taken.
  */
 export async function keepChange(db: Database, change: Change, receivedAt: Date): Promise<Result<ChangeAnswer, ChangeProblem>> {
-  for (let attempt = 1; ; attempt++) {
-    try {
-      return await db.transaction(
+  try {
+    return await retried(() =>
+      db.transaction(
         (tx) =>
           decide(tx, change, receivedAt).then((r) => {
             if (!r.ok) throw new Refusal(r.problem);
             return r;
           }),
         { isolationLevel: 'read committed' },
-      );
-    } catch (error) {
-      if (error instanceof Refusal) return (await keptMeanwhile(db, change.id, error.problem)) ?? bad(error.problem);
-      const errno = databaseErrno(error);
-      const isPassing = errno === ERRNO_DEADLOCK || errno === ERRNO_LOCK_WAIT || errno === ERRNO_DUPLICATE;
-      if (!isPassing || attempt === TRIES) throw error;
-      await setTimeout(PAUSE_MS * attempt * (0.5 + Math.random()));
-    }
+      ),
+    );
+  } catch (error) {
+    if (error instanceof Refusal) return (await keptMeanwhile(db, change.id, error.problem)) ?? bad(error.problem);
+    throw error;
   }
 }
 
@@ -144,7 +140,10 @@ function versionsOf(edits: readonly AppliedEdit[]): ChangeAnswer['versions'] {
 async function invert(q: Queries, change: Change): Promise<Result<Edit[], ChangeProblem>> {
   const target = await findChange(q, change.undoes as string);
   if (!target || target.kitId !== change.kitId) return bad({ code: 'change-unknown' });
-  return good(target.edits.map((e) => ({ kind: e.kind, id: e.id, expectedVersion: e.version, definition: e.before }) as Edit).reverse());
+  const edits = target.edits.map((e) => ({ kind: e.kind, id: e.id, expectedVersion: e.version, definition: e.before }) as Edit).reverse();
+  /* What is written back passes the same schema as a fresh write; what an older record holds otherwise is refused, not stored. */
+  const isSound = edits.every((e) => e.definition === null || checkShape(DEFINITION_SCHEMAS[e.kind], e.definition).ok);
+  return isSound ? good(edits) : bad({ code: 'undo-not-sound' });
 }
 
 function conflictOf(edit: Edit, old: StoredEntity | undefined): Conflict[] {

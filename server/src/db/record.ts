@@ -1,7 +1,8 @@
-import { and, desc, eq, gt, or, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, or, sql } from 'drizzle-orm';
 import type { Mark } from '#core/record/marks';
 import type { Queries } from './connection';
-import { changes, entities, marks, type AppliedEdit } from './schema';
+import { nextPlaces } from './places';
+import { changes, entities, marks, recordEpoch, type AppliedEdit } from './schema';
 
 export type StoredChange = typeof changes.$inferSelect;
 
@@ -10,32 +11,47 @@ export async function findChange(q: Queries, id: string): Promise<StoredChange |
   return found ?? null;
 }
 
-export async function saveChange(q: Queries, change: Omit<StoredChange, 'seq' | 'edits'> & { edits: AppliedEdit[] }): Promise<void> {
-  await q.insert(changes).values(change);
+/** Keeps a change at the kit's next place; within a transaction, which others of the kit wait for from here on. */
+export async function saveChange(
+  q: Queries,
+  change: Omit<StoredChange, 'seq' | 'edits' | 'place'> & { edits: AppliedEdit[] },
+): Promise<void> {
+  const place = await nextPlaces(q, change.kitId, 1);
+  await q.insert(changes).values({ ...change, place });
 }
 
 /** Newest changes of a kit first. */
 export async function listChanges(q: Queries, kitId: string, limit: number): Promise<StoredChange[]> {
-  return q.select().from(changes).where(eq(changes.kitId, kitId)).orderBy(desc(changes.seq)).limit(limit);
+  return q.select().from(changes).where(eq(changes.kitId, kitId)).orderBy(desc(changes.place)).limit(limit);
 }
 
-/** Appends marks; those whose id is there already are left as they are. */
-export async function appendMarks(q: Queries, kitId: string, toAppend: readonly Mark[], receivedAt: Date): Promise<void> {
+/** Marks that are there already, of whatever kit, by id. */
+export async function findMarks(q: Queries, ids: readonly string[]): Promise<Map<string, { kitId: string; mark: Mark }>> {
+  const found = await q
+    .select()
+    .from(marks)
+    .where(inArray(marks.id, [...ids]));
+  return new Map(found.map((m) => [m.id, { kitId: m.kitId, mark: asMark(m).mark }]));
+}
+
+/** Appends new marks at the kit's next places; within a transaction, which others of the kit wait for. An id that is taken is an error. */
+export async function insertMarks(q: Queries, kitId: string, toAppend: readonly Mark[], receivedAt: Date): Promise<void> {
+  if (toAppend.length === 0) return;
+  const first = await nextPlaces(q, kitId, toAppend.length);
   await q
     .insert(marks)
-    .values(toAppend.map((m) => ({ ...m, kitId, holeIds: [...m.holeIds], layerIds: [...m.layerIds], receivedAt })))
-    .onDuplicateKeyUpdate({ set: { id: sql`${marks.id}` } });
+    .values(toAppend.map((m, i) => ({ ...m, kitId, holeIds: [...m.holeIds], layerIds: [...m.layerIds], receivedAt, place: first + i })));
 }
 
 /** A mark with its place in the record. */
 export interface NumberedMark {
-  readonly seq: number;
+  readonly place: number;
   readonly mark: Mark;
 }
 
 function asMark(stored: typeof marks.$inferSelect): NumberedMark {
-  const { seq, kitId: _kit, receivedAt: _received, ...mark } = stored;
-  return { seq, mark };
+  const { seq: _seq, kitId: _kit, receivedAt: _received, place, ...mark } = stored;
+  return { place, mark };
 }
 
 /** Marks on an assembly and its rows (also of deleted rows), after a place in the record. */
@@ -44,26 +60,33 @@ export async function listMarksOfAssembly(q: Queries, assemblyId: string, after:
     .select({ m: marks })
     .from(marks)
     .innerJoin(entities, eq(entities.id, marks.rowId))
-    .where(and(or(eq(entities.assemblyId, assemblyId), eq(entities.id, assemblyId)), gt(marks.seq, after)))
-    .orderBy(marks.seq);
+    .where(and(or(eq(entities.assemblyId, assemblyId), eq(entities.id, assemblyId)), gt(marks.place, after)))
+    .orderBy(marks.place);
   return found.map(({ m }) => asMark(m));
 }
 
-/** How far a kit's record has come: the places of its newest change and mark, 0 where there is none. */
-export async function findRevision(q: Queries, kitId: string): Promise<{ changes: number; marks: number }> {
-  const newest = sql<number>`coalesce(max(seq), 0)`.mapWith(Number);
-  const [[change], [mark]] = await Promise.all([
-    q.select({ seq: newest }).from(changes).where(eq(changes.kitId, kitId)),
-    q.select({ seq: newest }).from(marks).where(eq(marks.kitId, kitId)),
+/** Which life of the database this is. */
+export async function findEpoch(q: Queries): Promise<string> {
+  const [found] = await q.select().from(recordEpoch).where(eq(recordEpoch.id, 1));
+  return found?.epoch ?? '';
+}
+
+/** How far a kit's record has come: the places of its newest change and mark, 0 where there is none; and of which life of the database. */
+export async function findRevision(q: Queries, kitId: string): Promise<{ changes: number; marks: number; epoch: string }> {
+  const newest = sql<number>`coalesce(max(place), 0)`.mapWith(Number);
+  const [[change], [mark], epoch] = await Promise.all([
+    q.select({ place: newest }).from(changes).where(eq(changes.kitId, kitId)),
+    q.select({ place: newest }).from(marks).where(eq(marks.kitId, kitId)),
+    findEpoch(q),
   ]);
-  return { changes: change?.seq ?? 0, marks: mark?.seq ?? 0 };
+  return { changes: change?.place ?? 0, marks: mark?.place ?? 0, epoch };
 }
 
 /** A kit's whole record: changes in the order they were kept, marks with them. */
 export async function listRecordOfKit(q: Queries, kitId: string): Promise<{ changes: StoredChange[]; marks: Mark[] }> {
   const [keptChanges, keptMarks] = await Promise.all([
-    q.select().from(changes).where(eq(changes.kitId, kitId)).orderBy(changes.seq),
-    q.select().from(marks).where(eq(marks.kitId, kitId)).orderBy(marks.seq),
+    q.select().from(changes).where(eq(changes.kitId, kitId)).orderBy(changes.place),
+    q.select().from(marks).where(eq(marks.kitId, kitId)).orderBy(marks.place),
   ]);
   return { changes: keptChanges, marks: keptMarks.map((m) => asMark(m).mark) };
 }
@@ -76,19 +99,15 @@ export async function insertRecord(
   q: Queries,
   kitId: string,
   record: {
-    changes: readonly (Omit<StoredChange, 'seq' | 'receivedAt' | 'kitId' | 'edits'> & { edits: AppliedEdit[] })[];
+    changes: readonly (Omit<StoredChange, 'seq' | 'place' | 'receivedAt' | 'kitId' | 'edits'> & { edits: AppliedEdit[] })[];
     marks: readonly Mark[];
   },
   receivedAt: Date,
 ): Promise<void> {
+  let place = await nextPlaces(q, kitId, Math.max(1, record.changes.length));
   for (let i = 0; i < record.changes.length; i += CHUNK)
-    await q.insert(changes).values(record.changes.slice(i, i + CHUNK).map((c) => ({ ...c, kitId, receivedAt })));
-  for (let i = 0; i < record.marks.length; i += CHUNK)
-    await q
-      .insert(marks)
-      .values(
-        record.marks.slice(i, i + CHUNK).map((m) => ({ ...m, kitId, holeIds: [...m.holeIds], layerIds: [...m.layerIds], receivedAt })),
-      );
+    await q.insert(changes).values(record.changes.slice(i, i + CHUNK).map((c) => ({ ...c, kitId, receivedAt, place: place++ })));
+  for (let i = 0; i < record.marks.length; i += CHUNK) await insertMarks(q, kitId, record.marks.slice(i, i + CHUNK), receivedAt);
 }
 
 export async function eraseKitRecord(q: Queries, kitId: string): Promise<void> {

@@ -45,8 +45,10 @@ export const changes = mysqlTable(
     reason: varchar('reason', { length: 500 }).notNull(),
     undoes: uuid('undoes'),
     edits: json('edits').$type<AppliedEdit[]>().notNull(),
+    /** Its place in the kit's record, given in the order of commit; marks and changes share the numbers. */
+    place: bigint('place', { mode: 'number' }).notNull().default(0),
   },
-  (t) => [uniqueIndex('changes_id').on(t.id), index('changes_kit').on(t.kitId)],
+  (t) => [uniqueIndex('changes_id').on(t.id), index('changes_kit').on(t.kitId), index('changes_place').on(t.kitId, t.place)],
 );
 
 /** Marks: appended, never altered. */
@@ -68,9 +70,29 @@ export const marks = mysqlTable(
     person: uuid('person').notNull(),
     device: uuid('device').notNull(),
     payload: json('payload').$type<Mark['payload']>().notNull(),
+    /** Its place in the kit's record, given in the order of commit; marks and changes share the numbers. */
+    place: bigint('place', { mode: 'number' }).notNull().default(0),
   },
-  (t) => [uniqueIndex('marks_id').on(t.id), index('marks_row').on(t.rowId), index('marks_kit').on(t.kitId)],
+  (t) => [
+    uniqueIndex('marks_id').on(t.id),
+    index('marks_row').on(t.rowId),
+    index('marks_kit').on(t.kitId),
+    index('marks_place').on(t.kitId, t.place),
+    index('marks_row_place').on(t.rowId, t.place),
+  ],
 );
+
+/** The newest place given in each kit. Its row is locked until the transaction that took places from it ends. */
+export const kitPlaces = mysqlTable('kit_places', {
+  kitId: uuid('kit_id').primaryKey(),
+  n: bigint('n', { mode: 'number' }).notNull(),
+});
+
+/** Which life of this database it is: a restored copy rewinds places, so readers begin anew where the epoch differs. One row, id 1. */
+export const recordEpoch = mysqlTable('record_epoch', {
+  id: int('id').primaryKey(),
+  epoch: uuid('epoch').notNull(),
+});
 
 /** Photos: the files lie in the data folder under their id. */
 export const photos = mysqlTable(

@@ -16,7 +16,7 @@ import { keepChange } from '../commands/change';
 import type { Database } from '../db/connection';
 import { eraseKitDefinitions, listKits } from '../db/entities';
 import { insertPhoto } from '../db/photos';
-import { appendMarks, eraseKitRecord } from '../db/record';
+import { insertMarks, eraseKitRecord } from '../db/record';
 import { keepPhoto } from '../files/photos';
 import { DAY_MS, DEVICE, demoId, demoMark, MINUTE_MS, PEOPLE, typedLength } from './mark-maker';
 import { DEMO_PHOTOS, demoPhotoId, pageEdits, rivetingMarks } from './riveting-record';
@@ -342,7 +342,7 @@ export async function loadDemo(db: Database, mode: DemoMode, now: Date, photosDi
   };
   const kept = await keepChange(db, change, now);
   if (!kept.ok) throw new Error(`demo: ${kept.problem.code}`);
-  await appendMarks(db, DEMO_KIT_ID, demoMarks(edits, now), now);
+  await db.transaction((tx) => insertMarks(tx, DEMO_KIT_ID, demoMarks(edits, now), now));
   if (photosDir !== undefined) await drawPhotos(db, photosDir, now);
   return true;
 }

@@ -1,3 +1,4 @@
+import { cutText } from '#core/formats/whole-text';
 import { randomUUID } from 'node:crypto';
 import express, { Router, type Request, type RequestHandler } from 'express';
 import type { Database } from '../db/connection';
@@ -41,7 +42,7 @@ export function pairedOnly(db: Database, pairing: Pairing, now: () => Date): Rou
   });
   routes.post('/pair', express.urlencoded({ extended: false, limit: '2kb' }), async (req, res) => {
     const body = req.body as Record<string, unknown> | undefined;
-    const text = (key: string) => (typeof body?.[key] === 'string' ? body[key].trim().slice(0, 60) : '');
+    const text = (key: string) => (typeof body?.[key] === 'string' ? cutText(body[key].trim(), 60) : '');
     const [code, name, person] = [text('code'), text('name'), text('person')];
     if (name === '' || person === '') return void res.status(400).type('html').send(pairPage('Name the device and who works with it.'));
     const tried = pairing.try(code, req.socket.remoteAddress ?? '');

@@ -1,4 +1,5 @@
 import express, { Router } from 'express';
+import { halfCharacterIn } from '#core/formats/whole-text';
 import { problemMessage } from '#core/wording/problems';
 import { exportKit, importKit } from '../commands/kit-document';
 import type { Database } from '../db/connection';
@@ -21,6 +22,11 @@ export function documentRoutes(db: Database, now: () => Date): Router {
   routes.post('/kits/import', express.json({ limit: DOCUMENT_LIMIT, strict: false }), async (req, res) => {
     const { as } = req.query;
     if (as !== undefined && as !== 'copy') return refuse(res, 400, 'request-invalid');
+    const half = halfCharacterIn(req.body);
+    if (half !== null) {
+      const problem = { code: 'text-half-character', path: half, data: { path: half } };
+      return refuse(res, 400, problem.code, { path: half, message: problemMessage(problem) });
+    }
     const taken = await importKit(db, req.body, as === 'copy', now());
     if (taken.ok) res.json(taken.value);
     else

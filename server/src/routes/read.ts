@@ -6,7 +6,7 @@ import { stackOf, type RowContext } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
 import type { Database } from '../db/connection';
 import { countByAssembly, findEntity, listAssemblies, listKits, listTextsOfAssembly, listTools } from '../db/entities';
-import { findRevision, listChanges, listMarksOfAssembly } from '../db/record';
+import { findEpoch, findRevision, listChanges, listMarksOfAssembly } from '../db/record';
 import { isId, refuse } from './answers';
 import { findRow } from './find-row';
 
@@ -82,8 +82,10 @@ export function readRoutes(db: Database): Router {
     const after = Number(req.query.after ?? 0);
     if (!isId(id)) return refuse(res, 404, 'assembly-unknown');
     if (!Number.isSafeInteger(after) || after < 0) return refuse(res, 400, 'after-invalid');
+    /* The epoch first: a database that is put back in between shows as another life, never as marks of the old one. */
+    const epoch = await findEpoch(db);
     const found = await listMarksOfAssembly(db, id, after);
-    res.json({ marks: found.map((f) => f.mark), last: found.at(-1)?.seq ?? after });
+    res.json({ marks: found.map((f) => f.mark), last: found.at(-1)?.place ?? after, epoch });
   });
 
   routes.get('/rows/:id/prep', async (req, res) => {

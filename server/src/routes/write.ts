@@ -8,9 +8,8 @@ import type { Mark } from '#core/record/marks';
 import type { Problem } from '#core/units/result';
 import { problemMessage } from '#core/wording/problems';
 import { keepChange } from '../commands/change';
+import { keepMarks } from '../commands/marks';
 import type { Database } from '../db/connection';
-import { findEntity } from '../db/entities';
-import { appendMarks } from '../db/record';
 import { refuse } from './answers';
 
 function refuseShape(res: Response, problem: Problem): void {
@@ -32,10 +31,9 @@ export function writeRoutes(db: Database, now: () => Date): Router {
   routes.post('/marks', async (req, res) => {
     const shape = checkShape<{ kitId: string; marks: Mark[] }>(MARKS_SCHEMA, req.body);
     if (!shape.ok) return refuseShape(res, shape.problem);
-    const { kitId, marks } = shape.value;
-    if (!(await findEntity(db, 'kit', kitId))) return refuse(res, 404, 'kit-unknown');
-    await appendMarks(db, kitId, marks, now());
-    res.json({ accepted: marks.map((m) => m.id) });
+    const kept = await keepMarks(db, shape.value.kitId, shape.value.marks, now());
+    if (kept.ok) res.json(kept.value);
+    else refuse(res, kept.problem.code === 'kit-unknown' ? 404 : 409, kept.problem.code, kept.problem);
   });
 
   /* The headless `prep` over the wire: computes, keeps nothing. */

@@ -1,3 +1,4 @@
+import { wholeText } from '#core/formats/whole-text';
 import { problemMessage } from '#core/wording/problems';
 
 /** A refusal by the server, with its code and data. `code` `offline`: no answer came at all. */
@@ -43,6 +44,11 @@ export function remove<T>(path: string): Promise<T> {
   return call<T>(path, { method: 'DELETE' });
 }
 
+/** What was cut in the middle of a character loses that half: the server would refuse it. */
+function repaired(_key: string, value: unknown): unknown {
+  return typeof value === 'string' ? wholeText(value) : value;
+}
+
 export function post<T>(path: string, body: unknown): Promise<T> {
-  return call<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+  return call<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body, repaired) });
 }

@@ -7,8 +7,17 @@ export interface Waiting {
   readonly mark: Mark;
 }
 
+/** A mark the server will never take, with its reason; a person exports or discards it. */
+export interface SetAside extends Waiting {
+  readonly code: string;
+  readonly reason: string;
+  /** ISO 8601, UTC. */
+  readonly setAsideAt: string;
+}
+
 interface OutboxSchema extends DBSchema {
   waiting: { key: number; value: Waiting & { readonly markId: string }; indexes: { markId: string } };
+  aside: { key: string; value: SetAside & { readonly markId: string } };
 }
 
 /** Where marks of the first release wait; taken over once. */
@@ -17,10 +26,13 @@ const OLD_KEY = 'anvil.outbox';
 let opened: Promise<IDBPDatabase<OutboxSchema>> | null = null;
 
 function open(): Promise<IDBPDatabase<OutboxSchema>> {
-  opened ??= openDB<OutboxSchema>('patient-anvil', 1, {
-    upgrade(db) {
-      db.createObjectStore('waiting', { autoIncrement: true }).createIndex('markId', 'markId', { unique: true });
+  opened ??= openDB<OutboxSchema>('patient-anvil', 2, {
+    upgrade(db, from) {
+      if (from < 1) db.createObjectStore('waiting', { autoIncrement: true }).createIndex('markId', 'markId', { unique: true });
+      if (from < 2) db.createObjectStore('aside', { keyPath: 'markId' });
     },
+    /* Another window of an older page holds the database: it is let go as soon as that one closes. */
+    blocking: (_current, _blocked, event) => (event.target as IDBDatabase | null)?.close(),
   });
   return opened;
 }
@@ -52,6 +64,33 @@ export async function dropWaiting(markIds: Iterable<string>): Promise<void> {
     const key = await tx.store.index('markId').getKey(id);
     if (key !== undefined) void tx.store.delete(key);
   }
+  await tx.done;
+}
+
+/** Everything that was set aside in this browser. */
+export async function loadAside(): Promise<SetAside[]> {
+  const db = await open();
+  return (await db.getAll('aside')).map(({ markId: _, ...rest }) => rest);
+}
+
+/** Moves marks from those that wait to those that were set aside, in one step: never lost between the two. */
+export async function moveAside(set: readonly SetAside[]): Promise<void> {
+  const db = await open();
+  const tx = db.transaction(['waiting', 'aside'], 'readwrite', { durability: 'strict' });
+  const waiting = tx.objectStore('waiting');
+  for (const s of set) {
+    void tx.objectStore('aside').put({ ...s, markId: s.mark.id });
+    const key = await waiting.index('markId').getKey(s.mark.id);
+    if (key !== undefined) void waiting.delete(key);
+  }
+  await tx.done;
+}
+
+/** Lets go of what a person has discarded. */
+export async function dropAside(markIds: Iterable<string>): Promise<void> {
+  const db = await open();
+  const tx = db.transaction('aside', 'readwrite');
+  for (const id of markIds) void tx.store.delete(id);
   await tx.done;
 }
 

@@ -8,12 +8,21 @@ import { mark } from '../../../core/test/build';
 class Server {
   isAway = false;
   refuses = false;
+  /** Marks it names as refused for good; one that spoils its whole batch; a status it answers everything with. */
+  named: Record<string, string> = {};
+  poison: string | null = null;
+  status: number | null = null;
   readonly kept: string[] = [];
   readonly batches: number[] = [];
   fetch = async (_url: string, init: RequestInit): Promise<Response> => {
     const { marks } = JSON.parse(init.body as string) as { marks: Mark[] };
     if (this.isAway) throw new TypeError('away');
     if (this.refuses) return new Response(JSON.stringify({ error: { code: 'kit-unknown' } }), { status: 404 });
+    if (this.status !== null) return new Response('{}', { status: this.status });
+    const bad = marks.filter((m) => this.named[m.id]).map((m) => ({ id: m.id, code: this.named[m.id] }));
+    if (bad.length > 0) return new Response(JSON.stringify({ error: { code: 'marks-refused', marks: bad } }), { status: 409 });
+    if (marks.some((m) => m.id === this.poison))
+      return new Response(JSON.stringify({ error: { code: 'document-invalid', message: 'no' } }), { status: 400 });
     this.batches.push(marks.length);
     for (const m of marks) if (!this.kept.includes(m.id)) this.kept.push(m.id);
     return new Response(JSON.stringify({ accepted: marks.map((m) => m.id) }));
@@ -110,15 +119,68 @@ describe('the outbox', () => {
     expect([server.kept, await waiting(), localStorage.getItem('anvil.outbox')]).toEqual([['old'], [], null]);
   });
 
-  it('keeps what the server refuses, and goes on trying', async () => {
-    server.refuses = true;
+  const aside = async () => {
+    vi.resetModules();
+    const store = await import('./outbox-store');
+    const all = store.loadAside().then((found) => found.map((x) => [x.mark.id, x.code]));
+    await pass();
+    return all;
+  };
+  it('sets aside what the server names as refused for good, and sends the rest', async () => {
+    server.named = { b: 'mark-row-unknown' };
+    const page = await openPage();
+    page.sendMarks('kit', [mark('a', {}), mark('b', {}), mark('c', {})]);
+    await pass(3000);
+    expect([server.kept, await waiting(), await aside()]).toEqual([['a', 'c'], [], [['b', 'mark-row-unknown']]]);
+  });
+  it('finds the one mark a whole batch is refused for, by halves', async () => {
+    server.poison = 'm037';
+    const page = await openPage();
+    page.sendMarks(
+      'kit',
+      Array.from({ length: 60 }, (_, i) => mark(`m${String(i).padStart(3, '0')}`, {})),
+    );
+    for (let i = 0; i < 10; i++) await pass(200);
+    expect([server.kept.length, server.kept.includes('m037'), await waiting(), await aside()]).toEqual([
+      59,
+      false,
+      [],
+      [['m037', 'document-invalid']],
+    ]);
+  });
+  it('what is set aside stays through a closed page until a person discards it', async () => {
+    server.named = { a: 'mark-in-future' };
     const page = await openPage();
     page.sendMarks('kit', [mark('a', {})]);
-    await pass(5000);
-    expect(await waiting()).toEqual(['a']);
+    await pass(3000);
+    const again = await openPage();
+    again.startOutbox(() => Promise.resolve());
+    await pass(100);
+    expect(await aside()).toHaveLength(1);
+    await Promise.all([again.discardAside(['a']), pass()]);
+    expect(await aside()).toEqual([]);
+  });
+  it('a kit that is gone sets its marks aside; a device that is not let in waits', async () => {
+    server.refuses = true;
+    const page = await openPage();
+    page.sendMarks('kit', [mark('a', {}), mark('b', {})]);
+    await pass(3000);
+    expect([await waiting(), await aside()]).toEqual([
+      [],
+      [
+        ['a', 'kit-unknown'],
+        ['b', 'kit-unknown'],
+      ],
+    ]);
     server.refuses = false;
+    server.status = 401;
+    const next = await openPage();
+    next.sendMarks('kit', [mark('c', {})]);
+    await pass(3000);
+    expect(await waiting()).toEqual(['c']);
+    server.status = null;
     await pass(5000);
-    expect([server.kept, await waiting()]).toEqual([['a'], []]);
+    expect(server.kept).toEqual(['c']);
   });
 
   it('sends a long queue in pieces, a kit at a time', async () => {

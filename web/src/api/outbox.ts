@@ -1,7 +1,8 @@
 import { useSyncExternalStore } from 'react';
 import type { Mark } from '#core/record/marks';
+import { problemMessage } from '#core/wording/problems';
 import { ApiError, post } from './client';
-import { addWaiting, dropWaiting, loadWaiting, type Waiting } from './outbox-store';
+import { addWaiting, dropAside, dropWaiting, loadAside, loadWaiting, moveAside, type SetAside, type Waiting } from './outbox-store';
 
 /*
  * Marks on their way to the server. A mark is on the screen at once, kept in this browser's database, and stays there until
@@ -13,6 +14,9 @@ const BATCH = 200;
 let waiting: readonly Waiting[] = [];
 let isSending = false;
 let refused: string | null = null;
+/** What the server will never take, out of the way of the rest. */
+let aside: readonly SetAside[] = [];
+let isClockAhead = false;
 /** Nothing is sent before what an earlier visit left has been read, so that marks go in order. */
 let loaded: Promise<void> | null = null;
 /** Marks of this page that are not in the database yet, or never will be. */
@@ -29,6 +33,9 @@ function show(next: readonly Waiting[]): void {
 /** What the database holds, and what is only in this page yet; a browser that keeps nothing leaves the page's own. */
 async function load(): Promise<void> {
   const stored = await loadWaiting().catch((): Waiting[] => []);
+  const kept = await loadAside().catch((): SetAside[] => []);
+  const there = new Set(kept.map((s) => s.mark.id));
+  aside = [...kept, ...aside.filter((s) => !there.has(s.mark.id) && unstored.has(s.mark.id))];
   const known = new Set(stored.map((w) => w.mark.id));
   show([...stored, ...waiting.filter((w) => !known.has(w.mark.id) && unstored.has(w.mark.id))]);
 }
@@ -58,15 +65,8 @@ async function deliver(): Promise<void> {
   try {
     while (waiting.length > 0) {
       const kitId = (waiting[0] as Waiting).kitId;
-      const batch = waiting.filter((w) => w.kitId === kitId).slice(0, BATCH);
-      await post('/marks', { kitId, marks: batch.map((w) => w.mark) });
-      const sent = new Set(batch.map((w) => w.mark.id));
+      await deliverBatch(waiting.filter((w) => w.kitId === kitId).slice(0, BATCH));
       refused = null;
-      await dropWaiting(sent).catch(() => undefined);
-      /* The marks are seen in the server's answer before they leave this list, so none flickers. */
-      await onDelivered().catch(() => undefined);
-      sent.forEach((id) => unstored.delete(id));
-      show(waiting.filter((w) => !sent.has(w.mark.id)));
       channel?.postMessage('changed');
     }
   } catch (error) {
@@ -76,6 +76,68 @@ async function deliver(): Promise<void> {
   } finally {
     isSending = false;
   }
+}
+
+interface MarksAnswer {
+  readonly noted?: readonly { readonly id: string; readonly code: string }[];
+}
+
+/** Refusals that do not mean the mark: the device is not let in just now, or the server wants time. */
+const NOT_THE_MARK: readonly number[] = [401, 403, 408, 425, 429];
+
+/**
+ * Sends a batch. What the server will never take is set aside with its reason and the rest is sent: by the marks the refusal names,
+ * else by halves until the one is found. Throws where nothing can be sent just now.
+ */
+async function deliverBatch(batch: readonly Waiting[]): Promise<void> {
+  const first = batch[0];
+  if (!first) return;
+  try {
+    const answer = await post<MarksAnswer>('/marks', { kitId: first.kitId, marks: batch.map((w) => w.mark) });
+    isClockAhead = answer.noted?.some((n) => n.code === 'clock-ahead') ?? false;
+    const sent = new Set(batch.map((w) => w.mark.id));
+    await dropWaiting(sent).catch(() => undefined);
+    /* The marks are seen in the server's answer before they leave this list, so none flickers. */
+    await onDelivered().catch(() => undefined);
+    sent.forEach((id) => unstored.delete(id));
+    show(waiting.filter((w) => !sent.has(w.mark.id)));
+  } catch (error) {
+    if (!(error instanceof ApiError) || error.status < 400 || error.status >= 500 || NOT_THE_MARK.includes(error.status)) throw error;
+    const named = new Map(
+      (Array.isArray(error.data.marks) ? (error.data.marks as { id: string; code: string }[]) : []).map((m) => [m.id, m.code]),
+    );
+    const bad = batch.filter((w) => named.has(w.mark.id));
+    if (bad.length > 0) {
+      await setAside(
+        bad.map((w) => ({ w, code: named.get(w.mark.id) as string, reason: problemMessage({ code: named.get(w.mark.id) as string }) })),
+      );
+      return deliverBatch(batch.filter((w) => !named.has(w.mark.id)));
+    }
+    if (batch.length === 1 || error.code === 'kit-unknown')
+      return setAside(batch.map((w) => ({ w, code: error.code, reason: error.message })));
+    const half = Math.ceil(batch.length / 2);
+    await deliverBatch(batch.slice(0, half));
+    await deliverBatch(batch.slice(half));
+  }
+}
+
+async function setAside(found: readonly { readonly w: Waiting; readonly code: string; readonly reason: string }[]): Promise<void> {
+  const setAsideAt = new Date().toISOString();
+  const set = found.map(({ w, code, reason }): SetAside => ({ ...w, code, reason, setAsideAt }));
+  const ids = new Set(set.map((s) => s.mark.id));
+  await moveAside(set).catch(() => undefined);
+  aside = [...aside.filter((s) => !ids.has(s.mark.id)), ...set];
+  show(waiting.filter((w) => !ids.has(w.mark.id)));
+}
+
+/** Discards what was set aside: a person's word, after it was shown and could be exported. */
+export async function discardAside(markIds: readonly string[]): Promise<void> {
+  const gone = new Set(markIds);
+  await dropAside(gone).catch(() => undefined);
+  gone.forEach((id) => unstored.delete(id));
+  aside = aside.filter((s) => !gone.has(s.mark.id));
+  show(waiting);
+  channel?.postMessage('changed');
 }
 
 /** Starts sending what an earlier visit left, and tells whom to call after each delivery. */
@@ -101,4 +163,14 @@ export function useWaiting(): readonly Waiting[] {
 /** Why the server will not take the waiting marks; null while it only cannot be reached. */
 export function useRefusal(): string | null {
   return useSyncExternalStore(subscribe, () => refused);
+}
+
+/** Marks the server will never take, with their reasons. */
+export function useAside(): readonly SetAside[] {
+  return useSyncExternalStore(subscribe, () => aside);
+}
+
+/** Whether the last marks were done ahead of the server's clock. */
+export function useClockAhead(): boolean {
+  return useSyncExternalStore(subscribe, () => isClockAhead);
 }

@@ -95,7 +95,11 @@ interface MarksSoFar {
   readonly marks: readonly Mark[];
   /** Place in the record of the newest one. */
   readonly last: number;
+  /** Which life of the server's database they are of: one that was put back is read anew. */
+  readonly epoch: string;
 }
+
+const NO_MARKS: MarksSoFar = { marks: [], last: 0, epoch: '' };
 
 /** All marks of an assembly; what is known already is not asked for again. */
 export function useMarks(id: string) {
@@ -103,9 +107,11 @@ export function useMarks(id: string) {
   return useQuery({
     queryKey: keys.marks(id),
     queryFn: async (): Promise<MarksSoFar> => {
-      const known = client.getQueryData<MarksSoFar>(keys.marks(id)) ?? { marks: [], last: 0 };
-      const newer = await get<MarksSoFar>(`/assemblies/${id}/marks?after=${known.last}`);
-      return newer.marks.length === 0 ? known : { marks: [...known.marks, ...newer.marks], last: newer.last };
+      const known = client.getQueryData<MarksSoFar>(keys.marks(id)) ?? NO_MARKS;
+      const ask = (after: number) => get<MarksSoFar>(`/assemblies/${id}/marks?after=${after}`);
+      const newer = await ask(known.last);
+      if (known.epoch !== '' && newer.epoch !== known.epoch) return ask(0);
+      return newer.marks.length === 0 ? { ...known, epoch: newer.epoch } : { ...newer, marks: [...known.marks, ...newer.marks] };
     },
     structuralSharing: false,
     staleTime: Infinity,
@@ -120,13 +126,19 @@ export function useIsRecordLoading(kitId: string, assemblyId: string): boolean {
   return marks.isLoading || tools.isLoading;
 }
 
+interface Revision {
+  readonly changes: number;
+  readonly marks: number;
+  readonly epoch: string;
+}
+
 /** Looks again at what is shown as soon as somebody, here or elsewhere, has written; tells whether the server answers. */
 export function useFollow(kitId: string): { isAway: boolean } {
   const client = useQueryClient();
-  const seen = useRef<{ changes: number; marks: number } | null>(null);
+  const seen = useRef<Revision | null>(null);
   const revision = useQuery({
     queryKey: ['revision', kitId],
-    queryFn: () => get<{ changes: number; marks: number }>(`/kits/${kitId}/revision`),
+    queryFn: () => get<Revision>(`/kits/${kitId}/revision`),
     refetchInterval: LOOK_AGAIN_MS,
     retry: false,
   });
@@ -135,8 +147,9 @@ export function useFollow(kitId: string): { isAway: boolean } {
     if (!now) return;
     const before = seen.current;
     seen.current = now;
-    if (before && before.changes !== now.changes) void refreshDefinitions(client);
-    if (before && before.marks !== now.marks) void client.invalidateQueries({ queryKey: ['marks'] });
+    const isAnother = before !== null && before.epoch !== now.epoch;
+    if (before && (isAnother || before.changes !== now.changes)) void refreshDefinitions(client);
+    if (before && (isAnother || before.marks !== now.marks)) void client.invalidateQueries({ queryKey: ['marks'] });
   }, [now, client]);
   return { isAway: revision.isError };
 }

@@ -1,3 +1,4 @@
+import { cutText } from '#core/formats/whole-text';
 import { useState, type ReactNode } from 'react';
 import { earlyOf, type WorkOrder } from '#core/record/order';
 import type { StepKind } from '#core/record/steps';
@@ -25,7 +26,7 @@ interface Question {
 /** What is kept with the marks of an exception. */
 function exceptionOf({ missing, shut, isUnlooked }: Question): Pick<Mark['payload'], 'early' | 'note'> {
   const early = isUnlooked ? [...missing, 'inspected' as const] : missing;
-  return { ...(early.length > 0 ? { early } : {}), ...(shut.length > 0 ? { note: shutsOffSentence(shut).slice(0, 500) } : {}) };
+  return { ...(early.length > 0 ? { early } : {}), ...(shut.length > 0 ? { note: cutText(shutsOffSentence(shut), 500) } : {}) };
 }
 
 /** Titles of the rows that nothing gets at any more once these are marked, and could be set until now. */

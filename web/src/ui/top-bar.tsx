@@ -3,7 +3,9 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import type { Units } from '#core/units/length';
-import { useRefusal, useWaiting } from '../api/outbox';
+import { problemMessage } from '#core/wording/problems';
+import { useClockAhead, useRefusal, useWaiting } from '../api/outbox';
+import { SetAsideBadge } from './set-aside';
 import { usePerson } from '../api/commands';
 import { useLocal, writeLocal } from '../api/device';
 
@@ -57,6 +59,8 @@ export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarPr
         </nav>
       ) : null}
       <div className="ml-auto flex flex-wrap items-center gap-3">
+        <ClockBadge />
+        <SetAsideBadge />
         <WaitingBadge />
         {undo ? (
           <BarButton onClick={undo.run} disabled={undo.label === null} title={undo.label ?? 'Nothing of this device to undo'}>
@@ -178,6 +182,17 @@ function ThemeSwitch() {
       {isDark ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}
       <span className="sr-only">{isDark ? 'Daylight theme' : 'Night theme'}</span>
     </BarButton>
+  );
+}
+
+/** This device's clock is ahead: marks are kept as sent, and somebody should set it right. */
+function ClockBadge() {
+  const isAhead = useClockAhead();
+  if (!isAhead) return null;
+  return (
+    <span role="status" className="label rounded bg-caution-soft px-2 text-caution" title={problemMessage({ code: 'clock-ahead' })}>
+      clock ahead
+    </span>
   );
 }
 

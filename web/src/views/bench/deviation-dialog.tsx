@@ -1,3 +1,4 @@
+import { cutText } from '#core/formats/whole-text';
 import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { judgeHole, missingOf, verdictOfTrial, type Trial } from '#core/deviation/judge';
@@ -86,7 +87,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
               definition: { ...definition, dash, hole: null, lengthDash: null },
             },
           ],
-          reason: `Opened up a size: ${note.trim()}`.slice(0, 500),
+          reason: cutText(`Opened up a size: ${note.trim()}`, 500),
         });
       }
     } catch (e) {

@@ -1,3 +1,4 @@
+import { cutText } from '#core/formats/whole-text';
 import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { joinRuns } from '#core/layout/group-rows';
@@ -92,7 +93,7 @@ export function ImportDialog({ data, onKeep, onClose }: ImportDialogProps) {
     setError(null);
     if (holeCount > KEEP_MAX) return setError(`${holeCount} holes are too many at once: choose layers or lines up to ${KEEP_MAX}.`);
     const drawn = kept.map((l): DrawnLine => ({
-      name: l.name.slice(0, 120),
+      name: cutText(l.name, 120),
       places: l.places,
       rowId: fateOf(l) === NEW ? null : fateOf(l),
     }));
