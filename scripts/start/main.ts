@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdirSync } from 'node:fs';
+import { accessSync, constants, mkdirSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { Server as GaugePort, Socket } from 'node:net';
 import { dirname, join } from 'node:path';
@@ -12,6 +12,8 @@ import { gaugeServer } from '#server/gauge/line';
 import { dropReadings } from '#server/db/gauges';
 import { connect, migrate } from '#server/db/connection';
 import { loadDemo } from '#server/demo/load';
+import { Keeper } from './backup/keeper';
+import { isEmptyFolder, restoreCopy } from './backup/restore';
 import { openLan } from './lan';
 import { claimFolder } from './only-one';
 import { OptionError, readOptions } from './options';
@@ -21,6 +23,16 @@ import { isPortFree, waitFor } from './processes';
 /* Bundled to dist/start.mjs, so the project's root is one up. */
 const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
 const LOOK_MS = 500;
+
+/** Makes the data folder, or says plainly why it cannot be written to. */
+function makeFolder(folder: string): void {
+  try {
+    mkdirSync(folder, { recursive: true });
+    accessSync(folder, constants.W_OK);
+  } catch {
+    throw new OptionError(`the data folder ${folder} cannot be written to; name another with --data`);
+  }
+}
 
 function say(text: string): void {
   process.stdout.write(`${text}\n`);
@@ -72,10 +84,21 @@ async function openGauges(port: number, gauges: GaugePort): Promise<(() => Promi
   };
 }
 
+/** Whether a copy of this day is still missing is looked at every so often. */
+const COPY_LOOK_MS = 3_600_000;
+
+/** One copy for every day the program is used; where it fails, the start page says why and it is tried again later. */
+async function copyWhenDue(copies: Keeper): Promise<void> {
+  if (!copies.isDue()) return;
+  await copies.make('daily').catch((error: Error) => say(`No copy could be made today: ${error.message}`));
+}
+
 async function main(): Promise<void> {
   const options = readOptions(process.argv.slice(2), process.env, ROOT);
   const instance = randomUUID();
-  mkdirSync(options.dataFolder, { recursive: true });
+  if (options.restore !== null && !isEmptyFolder(options.dataFolder))
+    throw new OptionError(`--restore: ${options.dataFolder} is not empty; name an empty folder with --data`);
+  makeFolder(options.dataFolder);
   const claim = claimFolder(options.dataFolder, instance);
   if (!claim.mine) {
     const url = claim.other.url;
@@ -92,10 +115,12 @@ async function main(): Promise<void> {
   let server: Server | null = null;
   let closeLan: (() => Promise<void>) | null = null;
   let closeGauges: (() => Promise<void>) | null = null;
+  let copyDaily: NodeJS.Timeout | undefined;
   let closePool: (() => Promise<void>) | null = null;
   const stop = async (code: number): Promise<void> => {
     if (stopping) return;
     stopping = true;
+    clearInterval(copyDaily);
     if (server) {
       const open = server;
       const closed = new Promise((resolve) => open.close(resolve));
@@ -117,17 +142,28 @@ async function main(): Promise<void> {
       throw new OptionError(`port ${options.port} is taken by another program; choose another with --port`);
     if (options.databaseUrl === null) database = await startPrivateDatabase(options.dataFolder, options.databasePort);
     const databaseUrl = options.databaseUrl ?? (database as PrivateDatabase).url;
-    await migrate(databaseUrl, join(ROOT, 'server', 'src', 'db', 'migrations'));
+    const photosDir = join(options.dataFolder, 'photos');
+    if (options.restore !== null) {
+      await restoreCopy(options.restore, databaseUrl, photosDir);
+      say(`Restored from ${options.restore}.`);
+    }
+    const copies = new Keeper({ databaseUrl, photosDir, folder: options.backupFolder, now: () => new Date() });
+    await migrate(databaseUrl, join(ROOT, 'server', 'src', 'db', 'migrations'), async () => {
+      say('A copy of database and photos is made before the upgrade ...');
+      const copy = await copies.make('upgrade');
+      say(`Copied and read back: ${join(options.backupFolder, copy.file)}`);
+    });
     const connection = connect(databaseUrl);
     closePool = connection.close;
-    if (await loadDemo(connection.db, options.demo, new Date(), join(options.dataFolder, 'photos'))) say('The demo kit is loaded.');
+    if (await loadDemo(connection.db, options.demo, new Date(), photosDir)) say('The demo kit is loaded.');
     const log = pino({ level: process.env.ANVIL_LOG ?? 'warn' }, pino.destination(2));
     const gauges = new GaugeHub();
     const shared = {
       db: connection.db,
       log,
       webDir: join(ROOT, 'dist', 'web'),
-      photosDir: join(options.dataFolder, 'photos'),
+      photosDir,
+      copies,
       now: () => new Date(),
       instance,
       gauges,
@@ -146,9 +182,11 @@ async function main(): Promise<void> {
       gauges.close();
       await gauge?.();
     };
+    copyDaily = setInterval(() => void copyWhenDue(copies), COPY_LOOK_MS);
     const url = `http://127.0.0.1:${options.port}/`;
     await waitFor(async () => (await fetch(`${url}api/health`)).ok, 5000);
     claim.serving(url);
+    void copyWhenDue(copies);
     if (database) void keepAlive(database, () => stopping);
     say(
       `Patient Anvil is ready: ${url}${lan ? `\nFor paired devices of the local network: ${lan.urls().join('  ')}` : ''}\nCtrl-C stops it.`,

@@ -138,6 +138,7 @@ default-time-zone=+00:00
 CREATE USER IF NOT EXISTS ${account} IDENTIFIED BY '${password}';
 ALTER USER ${account} IDENTIFIED BY '${password}';
 GRANT ALL ON ${NAME}.* TO ${account};
+GRANT ALL ON ${NAME}_proof.* TO ${account};
 `,
     { mode: 0o600 },
   );

@@ -10,6 +10,8 @@ import { ownHostOnly, pairedOnly, type Access } from './people/access';
 import type { Pairing } from './people/pairing';
 import { refuse } from './routes/answers';
 import { GaugeHub } from './gauge/hub';
+import type { CopyKeeper } from './backups';
+import { backupRoutes } from './routes/backups';
 import { deviceRoutes } from './routes/devices';
 import { documentRoutes } from './routes/documents';
 import { gaugeRoutes } from './routes/gauges';
@@ -36,6 +38,8 @@ export interface AppOptions {
   readonly access?: Access;
   /** Present where the local network is let in. */
   readonly pairing?: Pairing;
+  /** Absent: nobody keeps copies. */
+  readonly copies?: CopyKeeper;
   /** Addresses devices of the local network open. */
   readonly lanUrls?: () => readonly string[];
 }
@@ -83,6 +87,7 @@ export function createApp(options: AppOptions): Express {
     photosDir,
     access = { kind: 'desk' },
     pairing,
+    copies,
     lanUrls = () => [],
     gauges = new GaugeHub(),
   } = options;
@@ -127,6 +132,7 @@ export function createApp(options: AppOptions): Express {
     res.json({ device: (res.locals.device as object | undefined) ?? null });
   });
   if (access.kind === 'desk') api.use(deviceRoutes(db, pairing ?? null, lanUrls, now));
+  if (access.kind === 'desk' && copies) api.use(backupRoutes(copies));
   api.use(readRoutes(db));
   api.use(gaugeRoutes(db, gauges));
   api.use(paperRoutes(db));

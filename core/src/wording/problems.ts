@@ -116,6 +116,7 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'operation-loop': (d) => `These wait for each other in a ring: ${d.loop}.`,
   'setup-unknown': () => 'Nothing is left to do in this set-up, or there is no such one.',
   'dossier-unknown': () => 'There is no such dossier, or it is not made yet.',
+  'backup-failed': () => 'No copy could be made.',
   'gauge-unknown': () => 'There is no such gauge.',
   'gauge-line': () => 'The line is neither a HELLO nor a reading.',
   'paper-unknown': () => 'Paper is a4 or letter.',

@@ -69,6 +69,8 @@ function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
             hole: typedLength(blind.hole),
             gripMin: typedLength(blind.gripMin),
             gripMax: typedLength(blind.gripMax),
+            headDiameter: typedLength(blind.headDiameter),
+            headAngleDeg: blind.headAngleDeg,
           },
           setting: { way: 'blind' as const },
         }

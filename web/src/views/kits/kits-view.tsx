@@ -7,6 +7,7 @@ import { deviceId, newId, useLocal } from '../../api/device';
 import { refreshDefinitions, useKits } from '../../api/queries';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';
+import { CopiesPanel } from './copies';
 import { DevicesPanel } from './devices';
 import { ImportKit } from './import-kit';
 
@@ -35,6 +36,7 @@ export function KitsView() {
         </ul>
         <NewKit />
         <ImportKit />
+        <CopiesPanel />
         <DevicesPanel />
         <Link to="/practice" className="label self-start text-[17px] underline underline-offset-2">
           Practice: to turn the cage or to leave it
