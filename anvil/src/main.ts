@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { answerCallout, answerDimension, answerRow } from '#core/formats/small-documents';
+import { answerHoles } from '#core/formats/dxf/holes-document';
 import { answerDepth } from '#core/formats/depth-document';
 import { answerLayout } from '#core/formats/layout-document';
 import { answerPlan } from '#core/formats/plan-document';
@@ -14,6 +15,7 @@ const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = 
   dimension: answerDimension,
   callout: answerCallout,
   row: answerRow,
+  holes: answerHoles,
   prep: answerPrep,
   layout: answerLayout,
   depth: answerDepth,

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { readDxf } from '../src/formats/dxf-in';
+import { readDxf } from '../src/formats/dxf/drawing';
 import { answerPlan } from '../src/formats/plan-document';
 import { groupIntoRows } from '../src/layout/group-rows';
 import { edgeDistance } from '../src/layout/outline';

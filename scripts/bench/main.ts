@@ -10,7 +10,7 @@ import { insertMarks } from '#server/db/record';
 import { keepChange } from '#server/commands/change';
 import { connect, migrate } from '#server/db/connection';
 import DxfParser from 'dxf-parser';
-import { readDxf } from '#core/formats/dxf-in';
+import { readDxf } from '#core/formats/dxf/drawing';
 import { groupIntoRows } from '#core/layout/group-rows';
 import { benchDossier } from './dossier';
 import { mapPanning } from './map';
@@ -95,6 +95,24 @@ async function drawing(): Promise<void> {
   report(
     'import of a 20,000-circle DXF / parsing it alone',
     `${(whole / parse).toFixed(2)}  (${whole.toFixed(0)} ms / ${parse.toFixed(0)} ms)`,
+  );
+}
+
+/** Reading an outline of 300,000 corners, against one of 30,000: at most 15. */
+async function fineOutline(): Promise<void> {
+  const text = (n: number) => {
+    const corners = Array.from({ length: n }, (_, i) => {
+      const a = (2 * Math.PI * i) / n;
+      return `10\n${1000 * Math.cos(a)}\n20\n${1000 * Math.sin(a)}\n`;
+    });
+    return `0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n8\nEDGE\n90\n${n}\n70\n1\n${corners.join('')}0\nENDSEC\n0\nEOF\n`;
+  };
+  const [small, large] = [text(30_000), text(300_000)];
+  const little = await medianMs(() => readDxf(small), 7, 2);
+  const much = await medianMs(() => readDxf(large), 5, 1);
+  report(
+    'DXF outline of 300,000 corners / of 30,000',
+    `${(much / little).toFixed(1)}  (${much.toFixed(0)} ms / ${little.toFixed(0)} ms)`,
   );
 }
 
@@ -203,6 +221,7 @@ try {
   await planning();
   await layout();
   await drawing();
+  await fineOutline();
   await benchDossier();
   orderQuality();
   await kitSequence(join(folder, 'sequence'));

@@ -95,7 +95,7 @@ const coordinate = Joi.number().min(-100_000).max(100_000).required();
 const place = Joi.object({ x: coordinate, y: coordinate });
 
 /** Most corners an outline may have. */
-export const OUTLINE_MAX_CORNERS = 500;
+export const OUTLINE_MAX_CORNERS = 2000;
 
 const shortText = Joi.string().trim().allow('').max(80);
 const pieces = Joi.number().integer().min(0).max(10_000).allow(null);

@@ -1,4 +1,5 @@
-import { DXF_MAX_CHARS, readDxf, type Drawing } from '#core/formats/dxf-in';
+import { DXF_MAX_CHARS, readDxf, type Counted, type Drawing } from '#core/formats/dxf/drawing';
+import { OUTLINE_MAX_CORNERS } from '#core/formats/record-schemas';
 import { groupIntoRows } from '#core/layout/group-rows';
 import type { Place } from '#core/layout/path';
 import { decodeText } from './table-reader';
@@ -8,10 +9,12 @@ export interface DrawingSummary {
   readonly mmPerUnit: number | null;
   readonly layers: readonly { readonly name: string; readonly holes: number; readonly outlines: number }[];
   readonly holes: number;
-  readonly unreadable: number;
+  /** What looks like geometry and was not taken. */
+  readonly unread: readonly Counted[];
   /** The middle one of all diameters; null where there are only points. */
   readonly middleDiameter: number | null;
-  readonly outlines: readonly { readonly layer: string; readonly corners: readonly Place[] }[];
+  /** Closed edges; their corners are asked for one at a time. */
+  readonly outlines: readonly { readonly layer: string; readonly corners: number; readonly wide: number; readonly high: number }[];
 }
 
 /** Rows found in a drawing, mm; the holes of row i stand from starts[i] to starts[i + 1]. */
@@ -26,11 +29,13 @@ export interface DrawnRows {
 
 export type DrawingAsk =
   | { readonly kind: 'read'; readonly data: ArrayBuffer }
-  | { readonly kind: 'group'; readonly layers: readonly string[]; readonly mmPerUnit: number };
+  | { readonly kind: 'group'; readonly layers: readonly string[]; readonly mmPerUnit: number }
+  | { readonly kind: 'outline'; readonly index: number; readonly mmPerUnit: number };
 
 export type DrawingAnswer =
   | { readonly kind: 'read'; readonly summary: DrawingSummary }
   | { readonly kind: 'group'; readonly rows: DrawnRows }
+  | { readonly kind: 'outline'; readonly corners: readonly Place[] }
   | { readonly kind: 'problem'; readonly code: string; readonly data?: Record<string, number> };
 
 /** Largest file that is opened at all, bytes. */
@@ -50,6 +55,13 @@ export function drawingReader(): (ask: DrawingAsk) => DrawingAnswer {
       drawing = read.value;
       return { kind: 'read', summary: summaryOf(drawing) };
     }
+    if (ask.kind === 'outline') {
+      const corners = drawing?.outlines[ask.index]?.corners;
+      if (!corners) return { kind: 'problem', code: 'drawing-empty' };
+      if (corners.length > OUTLINE_MAX_CORNERS)
+        return { kind: 'problem', code: 'outline-too-fine', data: { max: OUTLINE_MAX_CORNERS, corners: corners.length } };
+      return { kind: 'outline', corners: corners.map((c) => ({ x: c.x * ask.mmPerUnit, y: c.y * ask.mmPerUnit })) };
+    }
     return drawing ? { kind: 'group', rows: rowsOf(drawing, ask.layers, ask.mmPerUnit) } : { kind: 'problem', code: 'drawing-empty' };
   };
 }
@@ -68,10 +80,21 @@ function summaryOf(d: Drawing): DrawingSummary {
     mmPerUnit: d.mmPerUnit,
     layers: [...layers].slice(0, MAX_LAYERS).map(([name, counts]) => ({ name, ...counts })),
     holes: d.holes.length,
-    unreadable: d.unreadable,
+    unread: d.unread,
     middleDiameter: diameters[Math.floor(diameters.length / 2)] ?? null,
-    outlines: d.outlines,
+    outlines: d.outlines.map((o) => ({ layer: o.layer, corners: o.corners.length, ...sizeOf(o.corners) })),
   };
+}
+
+function sizeOf(corners: readonly Place[]): { wide: number; high: number } {
+  let [left, right, low, high] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const c of corners) {
+    left = Math.min(left, c.x);
+    right = Math.max(right, c.x);
+    low = Math.min(low, c.y);
+    high = Math.max(high, c.y);
+  }
+  return { wide: right - left, high: high - low };
 }
 
 function rowsOf(d: Drawing, layers: readonly string[], mmPerUnit: number): DrawnRows {

@@ -1,10 +1,12 @@
 import { useState } from 'react';
+import { unreadMessage } from '#core/wording/drawing';
 import { Button, ErrorText, Select } from '../../ui/controls';
 import { DRAWING_UNITS, type OpenDrawing } from './use-drawing';
 
 /** The file, its unit (asked where the file does not say) and its layers. */
 export function DrawingSource({ drawing, want }: { drawing: OpenDrawing; want: 'holes' | 'outlines' }) {
   const { summary, layers } = drawing;
+  const unread = unreadMessage(summary?.unread ?? []);
   const [name, setName] = useState('');
   const shown = summary?.layers.filter((l) => l[want] > 0) ?? [];
   return (
@@ -71,9 +73,7 @@ export function DrawingSource({ drawing, want }: { drawing: OpenDrawing; want: '
           The circles come to {drawing.oddMm.toPrecision(3)} mm ({(drawing.oddMm / 25.4).toPrecision(3)} in) across: is the unit right?
         </p>
       ) : null}
-      {summary && summary.unreadable > 0 ? (
-        <p className="text-[14px] text-caution">{summary.unreadable} circles or points in it do not read and are left out.</p>
-      ) : null}
+      {unread ? <p className="text-[14px] text-caution">{unread}</p> : null}
     </div>
   );
 }

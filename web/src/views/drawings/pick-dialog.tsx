@@ -20,22 +20,23 @@ export function PickDialog({ want, onPick, onClose }: PickDialogProps) {
   const units = useUnits();
   const drawing = useDrawing();
   const unit = drawing.mmPerUnit;
-  const choices: { name: string; places: () => Place[] }[] =
+  const choices: { name: string; take: (onTaken: (places: readonly Place[]) => void) => void }[] =
     want === 'holes'
       ? drawing.rows
         ? drawnRows(drawing.rows).map((r) => ({
             name: `${r.name}: ${r.count} holes`,
-            places: () => (drawing.rows ? placesOf(drawing.rows, r.index) : []),
+            take: (onTaken) => onTaken(drawing.rows ? placesOf(drawing.rows, r.index) : []),
           }))
         : []
       : unit === null
         ? []
         : (drawing.summary?.outlines ?? [])
-            .filter((o) => drawing.layers.includes(o.layer))
-            .map((o) => {
-              const places = () => o.corners.map((c) => ({ x: c.x * unit, y: c.y * unit }));
-              return { name: `${o.layer}: ${size(places(), units)}, ${o.corners.length} corners`, places };
-            });
+            .map((o, index) => ({ o, index }))
+            .filter(({ o }) => drawing.layers.includes(o.layer))
+            .map(({ o, index }) => ({
+              name: `${o.layer}: ${showBoth((o.wide * unit) as Mm, units)} by ${showBoth((o.high * unit) as Mm, units)}, ${o.corners} corners`,
+              take: (onTaken) => drawing.outline(index, onTaken),
+            }));
   return (
     <Modal title={want === 'holes' ? 'A line of holes from a drawing' : 'An outline from a drawing'} open onClose={onClose}>
       <DrawingSource drawing={drawing} want={want} />
@@ -48,8 +49,10 @@ export function PickDialog({ want, onPick, onClose }: PickDialogProps) {
             <span>{c.name}</span>
             <Button
               onClick={() => {
-                onPick(c.places());
-                onClose();
+                c.take((places) => {
+                  onPick(places);
+                  onClose();
+                });
               }}
             >
               Take this one
@@ -59,11 +62,4 @@ export function PickDialog({ want, onPick, onClose }: PickDialogProps) {
       </ul>
     </Modal>
   );
-}
-
-function size(places: readonly Place[], units: 'in' | 'mm'): string {
-  const xs = places.map((p) => p.x);
-  const ys = places.map((p) => p.y);
-  const [wide, high] = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
-  return `${showBoth(wide as Mm, units)} by ${showBoth(high as Mm, units)}`;
 }

@@ -30,6 +30,7 @@ export function useDrawing() {
   const [layers, setLayers] = useState<readonly string[]>([]);
   const [mmPerUnit, setMmPerUnit] = useState<number | null>(null);
   const [rows, setRows] = useState<DrawnRows | null>(null);
+  const waiting = useRef<((corners: readonly Place[]) => void) | null>(null);
   const [busy, setBusy] = useState<'reading' | 'grouping' | null>(null);
   const [error, setError] = useState<string | null>(null);
   const stop = useCallback(() => {
@@ -69,6 +70,7 @@ export function useDrawing() {
         setBusy(null);
         if (answer.kind === 'problem') return setError(problemMessage({ code: answer.code, data: answer.data ?? {} }));
         if (answer.kind === 'group') return setRows(answer.rows);
+        if (answer.kind === 'outline') return waiting.current?.(answer.corners);
         const all = answer.summary.layers.map((l) => l.name);
         setSummary(answer.summary);
         setLayers(all);
@@ -99,6 +101,12 @@ export function useDrawing() {
     error,
     open,
     halt,
+    /** Asks for the corners of one outline, mm. */
+    outline: (index: number, onCorners: (corners: readonly Place[]) => void) => {
+      if (mmPerUnit === null) return;
+      waiting.current = onCorners;
+      ask({ kind: 'outline', index, mmPerUnit });
+    },
     /** The diameters make no sense as rivet holes in this unit. */
     oddMm: middleMm !== null && (middleMm < ODD_UNDER_MM || middleMm > ODD_OVER_MM) ? middleMm : null,
     chooseLayers: (next: readonly string[]) => {
