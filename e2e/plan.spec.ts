@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
@@ -194,6 +195,37 @@ test('inch and millimetre at one switch, both readable; the section is saved as 
   expect(svg).toContain('<title>skin / flange</title>');
   expect(svg).toContain('1.06 deep');
   expect(svg).not.toContain('var(');
+});
+
+test('the saved section is well-formed for a reader of another maker, dark on light whatever the page shows', async ({ page }, info) => {
+  await freshAssembly(page, 'Dark section');
+  await keepRow(page, LINE);
+  const save = async (name: string) => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save the section as SVG' }).click();
+    const file = info.outputPath(name);
+    await (await download).saveAs(file);
+    return file;
+  };
+  const light = await save('light.svg');
+  await page
+    .getByRole('button', { name: /theme|dark/i })
+    .first()
+    .click();
+  const dark = await save('dark.svg');
+  expect(readFileSync(dark, 'utf8')).toBe(readFileSync(light, 'utf8'));
+  /* Python's own XML reader, which takes nothing that is not well-formed, and finds everything in the one name space. */
+  const read = `
+import sys, xml.etree.ElementTree as tree
+root = tree.parse(sys.argv[1]).getroot()
+space = '{http://www.w3.org/2000/svg}'
+assert all(e.tag.startswith(space) for e in root.iter()), [e.tag for e in root.iter()]
+ids = {e.get('id') for e in root.iter() if e.get('id')}
+used = {e.get('fill')[5:-1] for e in root.iter() if (e.get('fill') or '').startswith('url(')}
+assert used and used <= ids, (used, ids)
+print(root.get('width'), len(list(root.iter(space + 'path'))))
+`;
+  expect(execFileSync('python3', ['-c', read, light], { encoding: 'utf8' })).toMatch(/^[\d.]+mm \d+/);
 });
 
 test('two windows: the second sees both versions instead of overwriting', async ({ page, context }) => {

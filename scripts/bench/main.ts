@@ -110,10 +110,7 @@ async function fineOutline(): Promise<void> {
   const [small, large] = [text(30_000), text(300_000)];
   const little = await medianMs(() => readDxf(small), 7, 2);
   const much = await medianMs(() => readDxf(large), 5, 1);
-  report(
-    'DXF outline of 300,000 corners / of 30,000',
-    `${(much / little).toFixed(1)}  (${much.toFixed(0)} ms / ${little.toFixed(0)} ms)`,
-  );
+  report('DXF outline of 300,000 corners / of 30,000', `${(much / little).toFixed(1)}  (${much.toFixed(0)} ms / ${little.toFixed(0)} ms)`);
 }
 
 async function listing(folder: string): Promise<void> {

@@ -54,7 +54,17 @@ function rulesPage(now: string): string {
 function kitSchema(): string {
   const standard = KIT_DOCUMENT_SCHEMA['~standard'] as unknown as { jsonSchema: { input: (options: { target: string }) => object } };
   const title = { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'A whole kit, as Patient Anvil writes and reads it' };
-  return `${JSON.stringify({ ...title, ...standard.jsonSchema.input({ target: 'draft-2020-12' }) }, null, 1)}\n`;
+  return `${JSON.stringify(withNulls({ ...title, ...standard.jsonSchema.input({ target: 'draft-2020-12' }) }), null, 1)}\n`;
+}
+
+/** The converter allows null in a node's type and forgets it in its list of words: no reader would take it then. */
+function withNulls(node: unknown): unknown {
+  if (Array.isArray(node)) return node.map(withNulls);
+  if (node === null || typeof node !== 'object') return node;
+  const copy = Object.fromEntries(Object.entries(node).map(([key, value]) => [key, withNulls(value)]));
+  if (Array.isArray(copy.enum) && Array.isArray(copy.type) && copy.type.includes('null') && !copy.enum.includes(null))
+    copy.enum = [...(copy.enum as unknown[]), null];
+  return copy;
 }
 
 const pages = [

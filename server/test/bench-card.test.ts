@@ -43,12 +43,24 @@ describe('the bench card', () => {
     const text = execFileSync('pdftotext', ['-layout', file, '-']).toString();
     expect(text).toContain('Countersink: cutter 100\u00b0, pilot .098 in, .0416 in deep');
     expect(text).toContain('Plug or leave out first:');
-    expect(text).toMatch(/Keel <lower> \*: 7/);
+    expect(text).toMatch(/Keel <lower> \u25aa: 7/);
     expect(text).toContain('LEFT');
     expect(text).toMatch(/\b60\b/);
     expect(text).toContain('page 1 of 1');
     const { width } = /Page size:\s+(?<width>[\d.]+)/.exec(execFileSync('pdfinfo', [file]).toString())?.groups ?? {};
     expect(Number(width)).toBeCloseTo(paper === 'a4' ? 595.28 : 612, 0);
+  });
+  it('carries its own faces and is tagged, with words for what is drawn', async () => {
+    const file = join(folder, 'tagged.pdf');
+    writeFileSync(file, (await card('countersunk/100/2.49/42')).bytes);
+    expect(execFileSync('pdfinfo', [file]).toString()).toMatch(/Tagged:\s+yes/);
+    const fonts = execFileSync('pdffonts', [file]).toString().split('\n').slice(2).filter(Boolean);
+    expect(fonts.length).toBeGreaterThan(0);
+    /* Columns from the right: object (two numbers), to unicode, subset, embedded. */
+    for (const line of fonts) expect(line.trim().split(/\s+/).slice(-5, -2)).toEqual(['yes', 'yes', 'yes']);
+    const structure = execFileSync('pdfinfo', ['-struct-text', file]).toString();
+    expect(structure).toContain('H1');
+    expect(structure).toContain('Figure');
   });
   it('the same record gives the same bytes', async () =>
     expect((await card('countersunk/100/2.49/42')).bytes.equals((await card('countersunk/100/2.49/42')).bytes)).toBe(true));

@@ -1,7 +1,11 @@
+import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { Ajv2020 } from 'ajv/dist/2020';
+import addFormats from 'ajv-formats';
 import { describe, expect, it } from 'vitest';
 import { eraseKitDefinitions } from '../src/db/entities';
 import { eraseKitRecord } from '../src/db/record';
+import { DEMO_KIT_ID, loadDemo } from '../src/demo/load';
 import { change, id, makeKit, mark, serve } from './client';
 
 const api = serve();
@@ -40,6 +44,32 @@ describe('a kit as one document', () => {
     expect(await exportText(k.kitId)).toBe(first);
     expect((await api.get(`/assemblies/${k.assemblyId}/marks`)).body.marks).toHaveLength(2);
     expect((await api.get(`/kits/${k.kitId}/changes`)).body.changes).toHaveLength(2);
+  });
+
+  it.each([
+    ['the demo kit', () => DEMO_KIT_ID],
+    ['a kit with all sorts of signs in it', async () => (await workedKit()).kitId],
+  ])('%s is valid against the published schema, say two validators of different makers', async (_, kitOf) => {
+    await loadDemo(api.db(), 'reset', new Date('2026-11-27T12:00:00Z'));
+    const exported = await exportText(await kitOf());
+    const schema: unknown = JSON.parse(readFileSync('docs/kit.schema.json', 'utf8'));
+    const ajv = new Ajv2020({ strict: true, allErrors: true });
+    addFormats.default(ajv);
+    const validate = ajv.compile(schema as object);
+    expect(validate(JSON.parse(exported)) ? [] : validate.errors).toEqual([]);
+    const check = `
+import json, sys, jsonschema
+schema = json.load(open('docs/kit.schema.json'))
+jsonschema.Draft202012Validator.check_schema(schema)
+errors = list(jsonschema.Draft202012Validator(schema).iter_errors(json.load(sys.stdin)))
+print([[list(e.absolute_path), e.message[:200]] for e in errors[:5]])
+`;
+    expect(execFileSync('python3', ['-c', check], { input: exported, encoding: 'utf8', maxBuffer: 1e7 }).trim()).toBe('[]');
+    /* And both see what is wrong. */
+    const wrong = exported.replace('"formatVersion":1', '"formatVersion":"one"');
+    expect(wrong).not.toBe(exported);
+    expect(validate(JSON.parse(wrong))).toBe(false);
+    expect(execFileSync('python3', ['-c', check], { input: wrong, encoding: 'utf8' }).trim()).not.toBe('[]');
   });
 
   it('a copy’s order and told facts name the copy’s own rows and parts', async () => {

@@ -1,3 +1,4 @@
+import { parse } from 'csv-parse/sync';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -113,6 +114,16 @@ describe('the log, the stock and the tables', () => {
     expect(worked.every((w) => w.ms > 0)).toBe(true);
     expect(worked.some((w) => w.kind === 'set' && w.count > 0)).toBe(true);
     expect((await api.get(`/kits/${id()}/worked`)).status).toBe(404);
+  });
+  it('hours.csv counts every minute once: the column adds up to what the shifts worked', async () => {
+    const rows = parse(await text(`/kits/${DEMO_KIT_ID}/record/hours.csv`), { columns: true, bom: true }) as Record<string, string>[];
+    const { worked } = (await api.get(`/kits/${DEMO_KIT_ID}/worked?offset=0`)).body as { worked: { ms: number }[] };
+    const minutes = rows.reduce((sum, r) => sum + Number(r.minutes), 0);
+    const whole = worked.reduce((sum, w) => sum + w.ms, 0) / 60_000;
+    expect(minutes).toBeGreaterThan(60);
+    expect(Math.abs(minutes - whole)).toBeLessThan(rows.length * 0.005 + 1e-9);
+    expect(Object.keys(rows[0] ?? {})).toEqual(['day', 'assembly', 'person', 'what', 'minutes']);
+    expect(new Set(rows.map((r) => `${r.day}/${r.assembly}/${r.person}/${r.what}`)).size).toBe(rows.length);
   });
   it('another table there is not', async () => {
     expect((await fetch(`${api.url()}/api/kits/${DEMO_KIT_ID}/record/secrets.csv`)).status).toBe(404);

@@ -2,7 +2,8 @@
  * Cells of a CSV file. Text that a spreadsheet would run as a formula gets a leading apostrophe, numbers do not;
  * reading takes exactly that escape off again.
  */
-const RUNS = /^[=+\-@\t\r']/;
+/* Some programs look past blanks, line breaks and marks of order before the sign, and take its wide form too. */
+const RUNS = /^[\s\u0000-\u001f\u00ad\u200b-\u200f\u2060\ufeff]*[=+\-@\uff1d\uff0b\uff0d\uff20]|^[\t\r\n'\ufeff]/;
 const NUMBER = /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/;
 
 /** A cell as it is written. An apostrophe of its own is escaped too, so that reading gives the same text back. */

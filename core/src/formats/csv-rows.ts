@@ -144,8 +144,8 @@ export function rowTable(rows: readonly RowDefinition[], parts: ReadonlyMap<stri
       ),
       rivet: formatCallout({ ...row, size: rivetOfDash(row.dash) as RivetSize }),
       holes: String(holesInPlan(row.holes).length),
-      pitch: row.pitch ? typedText(row.pitch, units) : '',
-      edge: row.edge ? typedText(row.edge, units) : '',
+      pitch: row.pitch ? cellText(row.pitch, units) : '',
+      edge: row.edge ? cellText(row.edge, units) : '',
       hand: row.hand ?? '',
       page: row.page,
     };
@@ -154,10 +154,16 @@ export function rowTable(rows: readonly RowDefinition[], parts: ReadonlyMap<stri
   return [[...columns], ...lines];
 }
 
+/** A length as it was typed; with its unit where a spreadsheet would make a date of it (3/4, 1-1/2). */
+function cellText(length: TypedLength, units: Units): string {
+  const text = typedText(length, units);
+  return /[/-]/.test(text) && !/[a-z"#]/i.test(text) ? `${text} ${length.units}` : text;
+}
+
 /** The parts of an assembly as a table with heads. */
 export function partTable(parts: readonly PartDefinition[], units: Units): string[][] {
   return [
     [...PART_COLUMNS],
-    ...parts.map((p) => [p.name, p.hand ?? '', typedText(p.thickness, units), p.measured ? typedText(p.measured, units) : '']),
+    ...parts.map((p) => [p.name, p.hand ?? '', cellText(p.thickness, units), p.measured ? cellText(p.measured, units) : '']),
   ];
 }

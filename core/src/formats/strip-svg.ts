@@ -3,14 +3,14 @@ import type { Units } from '../units/length';
 
 const BAR_ROOM_MM = 16;
 
+/** A text without the characters that no XML may hold: control characters, halves of letters. */
+export function xmlSafe(text: string): string {
+  return text.replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, '');
+}
+
 /** Text safe inside SVG; characters that no XML may hold are left out. */
 export function xmlText(text: string): string {
-  return text
-    .replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD]/g, '')
-    .replace(/&/g, '&amp;')
-    .replace(/</g, '&lt;')
-    .replace(/>/g, '&gt;')
-    .replace(/"/g, '&quot;');
+  return xmlSafe(text).replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 }
 
 const n = (value: number) => String(Math.round(value * 10_000) / 10_000);

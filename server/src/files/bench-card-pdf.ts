@@ -10,7 +10,7 @@ import { findingMessage } from '#core/wording/findings';
 import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { sheetName } from '#core/wording/words';
 import { PageWriter } from './page-writer';
-import { newPdf, plainText, PT, type Pdf } from './pdf';
+import { inFace, newPdf, PT, tagged, type Pdf } from './pdf';
 
 interface CardQuestion {
   readonly kit: string;
@@ -34,7 +34,7 @@ export function benchCardPdf(q: CardQuestion): Pdf {
   const card = new Card(pdf, MARGIN_MM);
   card.page();
   card.text(`${q.kit}: ${q.assembly}`, 10);
-  card.text(`${word.verb[0]?.toUpperCase()}${word.verb.slice(1)}: ${setupName(q.setup.setup, q.units)}`, 20, true);
+  card.text(`${word.verb[0]?.toUpperCase()}${word.verb.slice(1)}: ${setupName(q.setup.setup, q.units)}`, 20, true, 'H1');
   for (const caution of OPERATION_CAUTIONS[q.setup.setup.operation]) card.text(caution, 9);
   const plugs = q.setup.items.filter((i) => i.heldHoleIds.length > 0);
   if (plugs.length > 0) {
@@ -54,7 +54,7 @@ export function benchCardPdf(q: CardQuestion): Pdf {
     if (items.length === 0) continue;
     card.gap(3);
     card.line();
-    card.text(name, 13, true);
+    card.text(name, 13, true, 'H2');
     for (const item of items) drawItem(card, q, item);
   }
   card.gap(4);
@@ -78,7 +78,7 @@ function drawItem(card: Card, q: CardQuestion, item: BenchItem): void {
   const row = rowOf(q.work, item);
   card.gap(2);
   if (item.partId !== null) {
-    card.boxes([{ name: '', isDone: false, isHeld: false }], plainText(q.partNames.get(item.partId) ?? ''));
+    card.boxes([{ name: '', isDone: false, isHeld: false }], q.partNames.get(item.partId) ?? '');
     return;
   }
   const what = item.steps
@@ -89,7 +89,7 @@ function drawItem(card: Card, q: CardQuestion, item: BenchItem): void {
     });
   card.text(`${row.title}  ${itemAmount(item)}   ${row.plan.rivet.callout}${row.row.page ? `   page ${row.row.page}` : ''}`, 12, true);
   for (const f of workFindings(row.row, row.plan, item.steps))
-    card.text(plainText(`${f.severity.toUpperCase()}: ${findingMessage(f, q.units, row.plan.layers)}`), 10, true);
+    card.text(`${f.severity.toUpperCase()}: ${findingMessage(f, q.units, row.plan.layers)}`, 10, true);
   const holes = holesInPlan(row.row.holes);
   /* A line of boxes for every sheet and side, or one for the hole. */
   const lines = what.length > 0 ? item.steps.filter((s) => s.layerId !== null) : [item.steps[0]];
@@ -99,7 +99,7 @@ function drawItem(card: Card, q: CardQuestion, item: BenchItem): void {
         const at = row.states.get(h.id);
         return { name: String(n + 1), isDone: step ? (at?.has(step.key) ?? false) : false, isHeld: isHeld(h, q.setup.setup.operation, at) };
       }),
-      plainText(what[i] ?? ''),
+      what[i] ?? '',
     );
   });
 }
@@ -114,7 +114,7 @@ class Card extends PageWriter {
   }
 
   /** Boxes to tick, numbered, done ones crossed out, held ones barred. */
-  boxes(boxes: readonly { readonly name: string; readonly isDone: boolean; readonly isHeld: boolean }[], label: string): void {
+  boxes(boxes: readonly Box[], label: string): void {
     const { pdf } = this;
     this.need(BOX_MM + 8);
     if (label !== '') this.text(label, 10);
@@ -123,23 +123,46 @@ class Card extends PageWriter {
     for (let from = 0; from < boxes.length; from += perLine) {
       this.need(BOX_MM + GAP_MM);
       const y = pdf.y;
-      boxes.slice(from, from + perLine).forEach((box, i) => {
-        const x = (MARGIN_MM + i * (BOX_MM + GAP_MM)) * PT;
-        const side = BOX_MM * PT;
-        pdf.lineWidth(0.8).rect(x, y, side, side).stroke();
-        if (box.isDone)
-          pdf
-            .moveTo(x, y)
-            .lineTo(x + side, y + side)
-            .moveTo(x + side, y)
-            .lineTo(x, y + side)
-            .stroke();
-        if (box.isHeld) pdf.rect(x, y + side * 0.4, side, side * 0.2).fill('black');
-        pdf.fillColor('black').font('Helvetica').fontSize(7);
-        pdf.text(box.name, x + 2, y + 2, { lineBreak: false });
-      });
+      const line = boxes.slice(from, from + perLine);
+      tagged(pdf, 'Figure', () => line.forEach((box, i) => this.box(box, i, y)), boxWords(line));
       pdf.y = y + (BOX_MM + GAP_MM) * PT;
     }
     pdf.x = MARGIN_MM * PT;
   }
+
+  private box(box: Box, i: number, y: number): void {
+    const { pdf } = this;
+    const x = (MARGIN_MM + i * (BOX_MM + GAP_MM)) * PT;
+    const side = BOX_MM * PT;
+    pdf.lineWidth(0.8).rect(x, y, side, side).stroke();
+    if (box.isDone)
+      pdf
+        .moveTo(x, y)
+        .lineTo(x + side, y + side)
+        .moveTo(x + side, y)
+        .lineTo(x, y + side)
+        .stroke();
+    if (box.isHeld) pdf.rect(x, y + side * 0.4, side, side * 0.2).fill('black');
+    const written = inFace(pdf, box.name);
+    pdf.fillColor('black').fontSize(7);
+    pdf.text(written, x + 2, y + 2, { lineBreak: false });
+  }
+}
+
+interface Box {
+  readonly name: string;
+  readonly isDone: boolean;
+  readonly isHeld: boolean;
+}
+
+/** The boxes in words. */
+function boxWords(boxes: readonly Box[]): string {
+  const named = (of: readonly Box[]) => of.map((b) => b.name).filter(Boolean);
+  const said = [
+    ['done', named(boxes.filter((b) => b.isDone))],
+    ['to be plugged or left out', named(boxes.filter((b) => b.isHeld))],
+  ] as const;
+  const more = said.filter(([, names]) => names.length > 0).map(([word, names]) => `; ${word}: ${names.join(', ')}`);
+  const all = named(boxes);
+  return `${all.length > 0 ? `Boxes to tick: ${all.join(', ')}` : 'A box to tick'}${more.join('')}`;
 }

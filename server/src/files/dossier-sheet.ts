@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { PageWriter } from './page-writer';
-import { plainText, PT } from './pdf';
+import { inFace, PT, tagged, taggedTable } from './pdf';
 
 /** Room for a row's section at the right, mm. */
 export const SECTION_MM = { width: 46, height: 24 };
@@ -12,14 +12,14 @@ export class DossierSheet extends PageWriter {
   private isInRow = false;
 
   heading(text: string): void {
-    this.text(text, 20, true);
+    this.text(text, 20, true, 'H1');
     this.gap(2);
   }
 
   subheading(text: string): void {
     this.gap(3);
     this.need(14);
-    this.text(text, 13, true);
+    this.text(text, 13, true, 'H2');
     this.gap(1);
   }
 
@@ -32,7 +32,7 @@ export class DossierSheet extends PageWriter {
     this.gap(1.5);
     this.rowTop = pdf.y;
     this.rowPage = this.pages;
-    drawSection(this.right - SECTION_MM.width * PT, pdf.y);
+    tagged(pdf, 'Figure', () => drawSection(this.right - SECTION_MM.width * PT, this.rowTop), `Section of ${heading}`);
     pdf.y = this.rowTop;
     this.isInRow = true;
     this.text(heading, 11.5, true);
@@ -47,17 +47,21 @@ export class DossierSheet extends PageWriter {
     const { pdf } = this;
     const whole = shares.reduce((a, b) => a + b, 0);
     const wide = this.right - this.left;
+    const tags = taggedTable(pdf);
     const line = (cells: readonly string[], isHead: boolean) => {
-      pdf.font(isHead ? 'Helvetica-Bold' : 'Helvetica').fontSize(8.5);
+      pdf.fontSize(8.5);
       const widths = shares.map((s) => (s / whole) * wide - 4);
-      const height = Math.max(...cells.map((c, i) => pdf.heightOfString(plainText(c) || ' ', { width: widths[i] as number })));
+      const height = Math.max(...cells.map((c, i) => pdf.heightOfString(inFace(pdf, c, isHead) || ' ', { width: widths[i] as number })));
       this.needPt(height);
       const y = pdf.y;
       let x = this.left;
-      cells.forEach((c, i) => {
-        pdf.text(plainText(c), x, y, { width: widths[i] as number });
-        x += (widths[i] as number) + 4;
-      });
+      tags.row(
+        cells.map((c, i) => {
+          const [left, width] = [x, widths[i] as number];
+          x += width + 4;
+          return { tag: isHead ? ('TH' as const) : ('TD' as const), draw: () => pdf.text(inFace(pdf, c, isHead), left, y, { width }) };
+        }),
+      );
       pdf.y = y + height + 1.5;
       this.rule(isHead ? 0.8 : 0.25);
       pdf.y += 2.5;
@@ -71,7 +75,7 @@ export class DossierSheet extends PageWriter {
     if (!existsSync(file)) return;
     this.need(46);
     try {
-      this.pdf.image(file, this.left, this.pdf.y, { fit: [60 * PT, 44 * PT] });
+      tagged(this.pdf, 'Figure', () => this.pdf.image(file, this.left, this.pdf.y, { fit: [60 * PT, 44 * PT] }), 'Photo');
       this.gap(46);
     } catch {
       this.text('(a photo that cannot be read)', 9);

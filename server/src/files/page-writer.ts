@@ -1,4 +1,4 @@
-import { plainText, PT, type Pdf } from './pdf';
+import { decoration, inFace, PT, tagged, type Pdf, type Tag } from './pdf';
 
 /** Kept free above the page number, mm. */
 const FOOT_MM = 6;
@@ -30,16 +30,16 @@ export class PageWriter {
 
   rule(width: number): void {
     const { pdf } = this;
-    pdf.lineWidth(width).moveTo(this.left, pdf.y).lineTo(this.right, pdf.y).stroke();
+    decoration(pdf, () => pdf.lineWidth(width).moveTo(this.left, pdf.y).lineTo(this.right, pdf.y).stroke());
   }
 
-  text(text: string, size: number, isBold = false): void {
+  text(text: string, size: number, isBold = false, tag: Tag = 'P'): void {
     const { pdf } = this;
     const width = this.textWidth();
-    pdf.font(isBold ? 'Helvetica-Bold' : 'Helvetica').fontSize(size);
-    const clean = plainText(text);
-    this.needPt(pdf.heightOfString(clean, { width }));
-    pdf.text(clean, this.left, pdf.y, { width });
+    const written = inFace(pdf, text, isBold);
+    pdf.fontSize(size);
+    this.needPt(pdf.heightOfString(written, { width }));
+    tagged(pdf, tag, () => pdf.text(written, this.left, pdf.y, { width }));
   }
 
   /** A line at the foot of every page; `lineOf` gets the page's number, from 1, and how many there are. */
@@ -49,10 +49,10 @@ export class PageWriter {
     for (let i = start; i < start + count; i++) {
       pdf.switchToPage(i);
       pdf.page.margins.bottom = 0;
-      pdf
-        .font('Helvetica')
-        .fontSize(8)
-        .text(plainText(lineOf(i + 1, count)), this.left, pdf.page.height - (this.marginMm - 2) * PT, { lineBreak: false });
+      decoration(pdf, () => {
+        const written = inFace(pdf, lineOf(i + 1, count));
+        pdf.fontSize(8).text(written, this.left, pdf.page.height - (this.marginMm - 2) * PT, { lineBreak: false });
+      });
     }
   }
 

@@ -1,11 +1,12 @@
 import Papa from 'papaparse';
 import { writeCell } from '#core/formats/csv-cells';
 import { holesInPlan } from '#core/record/holes';
+import { workedTimes } from '#core/log/work-hours';
 import { effectiveMarks } from '#core/record/marks';
 import { showNumber } from '#core/units/show';
 import type { Mm } from '#core/units/length';
 import type { KitRecord } from '../db/kit-record';
-import { assemblyDossier, assemblyFacts, holeNumbers, type RecordQuestion } from './dossier';
+import { assemblyFacts, holeNumbers, type RecordQuestion } from './dossier';
 
 const line = (cells: readonly (string | number)[]) => Papa.unparse([cells.map((c) => writeCell(String(c)))]);
 
@@ -56,16 +57,19 @@ export function* rowsCsv(record: KitRecord): Generator<string> {
     }
 }
 
-/** Hours by day, assembly, person and kind of work. */
+/** Hours by day, assembly, person and kind of work: every minute stands in one line, so that the column adds up. */
 export function* hoursCsv(record: KitRecord, q: RecordQuestion): Generator<string> {
-  yield line(['day', 'assembly', 'what', 'minutes']);
+  yield line(['day', 'assembly', 'person', 'what', 'minutes']);
   for (const source of record.assemblies) {
-    const { pages, names } = assemblyDossier(record, source, q);
-    for (const page of pages) {
-      for (const p of page.people)
-        yield line([page.day, source.assembly.definition.name, names.person(p.person), Math.round(p.ms / 60_000)]);
-      for (const w of page.work)
-        yield line([page.day, source.assembly.definition.name, w.kind ?? 'nothing marked', Math.round(w.ms / 60_000)]);
+    const { names } = assemblyFacts(record, source);
+    const spent = new Map<string, { readonly cells: readonly string[]; ms: number }>();
+    for (const { shift, kind, ms } of workedTimes(source.marks, q.now)) {
+      const cells = [q.dayOf(shift.startedAt), source.assembly.definition.name, names.person(shift.person), kind ?? 'nothing marked'];
+      const key = cells.join('\n');
+      const known = spent.get(key);
+      if (known) known.ms += ms;
+      else spent.set(key, { cells, ms });
     }
+    for (const { cells, ms } of spent.values()) yield line([...cells, (ms / 60_000).toFixed(2).replace(/\.?0+$/, '')]);
   }
 }

@@ -1,7 +1,7 @@
 import { BORDER_MM, HEAD_MM, splitStrip, type PaperName, type StripPage, type StripPages } from '#core/layout/paper';
 import { scaleBar, type PaperMarks, type Strip } from '#core/layout/strip';
 import type { Units } from '#core/units/length';
-import { newPdf, plainText, PT, type Pdf } from './pdf';
+import { inFace, newPdf, PT, tagged, type Pdf } from './pdf';
 
 /** Letters are this much higher than the digits' height asked for. */
 const FONT_TIMES = 1.38;
@@ -19,7 +19,7 @@ function drawPage(pdf: Pdf, strip: Strip, split: StripPages, page: StripPage, un
   pdf.addPage();
   const top = BORDER_MM + HEAD_MM;
   const of = split.pages.length > 1 ? `, page ${page.number} of ${split.pages.length}` : '';
-  draw(pdf, {
+  const words: PaperMarks = {
     lines: [],
     circles: [],
     texts: [
@@ -32,14 +32,18 @@ function drawPage(pdf: Pdf, strip: Strip, split: StripPages, page: StripPage, un
         anchor: 'start',
       },
     ],
-  });
-  pdf.save();
-  pdf.rect(BORDER_MM * PT, top * PT, page.width * PT, page.height * PT).clip();
-  pdf.translate((BORDER_MM - page.x) * PT, (top - page.y) * PT);
-  draw(pdf, strip);
-  pdf.restore();
-  draw(pdf, joinMarks(split, page, top));
-  draw(pdf, scaleBar(BORDER_MM, split.paperHeight - BORDER_MM - 7, units));
+  };
+  tagged(pdf, 'P', () => draw(pdf, words));
+  const picture = () => {
+    pdf.save();
+    pdf.rect(BORDER_MM * PT, top * PT, page.width * PT, page.height * PT).clip();
+    pdf.translate((BORDER_MM - page.x) * PT, (top - page.y) * PT);
+    draw(pdf, strip);
+    pdf.restore();
+    draw(pdf, joinMarks(split, page, top));
+  };
+  tagged(pdf, 'Figure', picture, `The row ${strip.title} at full size${of}`);
+  tagged(pdf, 'Figure', () => draw(pdf, scaleBar(BORDER_MM, split.paperHeight - BORDER_MM - 7, units)), 'A bar to check the scale by');
 }
 
 /** Where a page meets its neighbours: a dashed line with a cross at either end and the two page numbers. */
@@ -71,7 +75,7 @@ function joinMarks(split: StripPages, page: StripPage, top: number): PaperMarks 
 
 /** Draws marks given in millimetres from the upper left corner. */
 function draw(pdf: Pdf, marks: PaperMarks): void {
-  pdf.strokeColor('black').fillColor('black').font('Helvetica');
+  pdf.strokeColor('black').fillColor('black');
   for (const l of marks.lines) {
     pdf.lineWidth(l.weight * PT);
     if (l.dash) pdf.dash(l.dash[0] * PT, { space: l.dash[1] * PT });
@@ -84,8 +88,8 @@ function draw(pdf: Pdf, marks: PaperMarks): void {
   pdf.undash().lineWidth(0.2 * PT);
   for (const c of marks.circles) pdf.circle(c.x * PT, c.y * PT, c.r * PT).stroke();
   for (const t of marks.texts) {
+    const text = inFace(pdf, t.text);
     pdf.fontSize(t.size * FONT_TIMES * PT);
-    const text = plainText(t.text);
     const wide = pdf.widthOfString(text);
     const x = t.x * PT - (t.anchor === 'middle' ? wide / 2 : t.anchor === 'end' ? wide : 0);
     pdf.text(text, x, t.y * PT, { lineBreak: false, baseline: 'alphabetic' });

@@ -1,10 +1,14 @@
-/** Turns a drawing on the page into a file of its own: colours resolved, scale in real millimetres, nothing outside needed. */
+import { xmlSafe } from '#core/formats/strip-svg';
+
+/**
+ * Turns a drawing on the page into a file of its own that any program can draw: well-formed, real millimetres, the colours of
+ * the light page whatever the page shows, no variables, no names but plain ones, nothing outside needed.
+ */
 export function svgFile(svg: SVGSVGElement, title: string): string {
   const copy = svg.cloneNode(true) as SVGSVGElement;
-  const style = getComputedStyle(document.documentElement);
-  const width = Number(svg.viewBox.baseVal.width);
-  const height = Number(svg.viewBox.baseVal.height);
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
+  const valueOf = lightValues();
+  const plain = plainIds(copy);
+  const { width, height } = svg.viewBox.baseVal;
   copy.setAttribute('width', `${((width * 25.4) / 96).toFixed(3)}mm`);
   copy.setAttribute('height', `${((height * 25.4) / 96).toFixed(3)}mm`);
   copy.removeAttribute('class');
@@ -12,8 +16,40 @@ export function svgFile(svg: SVGSVGElement, title: string): string {
   const name = document.createElementNS('http://www.w3.org/2000/svg', 'title');
   name.textContent = title;
   copy.prepend(name);
-  const text = new XMLSerializer().serializeToString(copy);
-  return `<?xml version="1.0" encoding="UTF-8"?>\n${text.replace(/var\((--[\w-]+)\)/g, (_, key: string) => style.getPropertyValue(key).trim() || 'black')}\n`;
+  for (const element of [copy, ...copy.querySelectorAll('*')]) {
+    for (const attribute of [...element.attributes])
+      attribute.value = xmlSafe(plain(attribute.value.replace(/var\((--[\w-]+)\)/g, (_, key: string) => valueOf(key))));
+    if (element.childElementCount === 0 && element.textContent) element.textContent = xmlSafe(element.textContent);
+    /* Few programs know the middle of a line of letters; a third of their height down is the same place. */
+    if (element.getAttribute('dominant-baseline') === 'central') {
+      element.removeAttribute('dominant-baseline');
+      element.setAttribute('dy', '0.35em');
+    }
+  }
+  /* The serializer writes the one name space there is; set by hand it would stand there twice. */
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(copy)}\n`;
+}
+
+/** What the named variables are on the light page. */
+function lightValues(): (key: string) => string {
+  const root = document.documentElement;
+  const shown = root.getAttribute('data-theme');
+  return (key) => {
+    root.setAttribute('data-theme', 'light');
+    const value = getComputedStyle(root).getPropertyValue(key).trim();
+    if (shown === null) root.removeAttribute('data-theme');
+    else root.setAttribute('data-theme', shown);
+    return value === '' ? 'black' : value.replace(/"/g, "'");
+  };
+}
+
+/** Gives everything that has an id a plain one; the answer puts a text's references right. */
+function plainIds(root: SVGElement): (text: string) => string {
+  const names = new Map([...root.querySelectorAll('[id]')].map((e, i) => [e.id, `p${i + 1}`]));
+  return (text) => {
+    const own = names.get(text);
+    return own ?? text.replace(/url\(["']?#(.+?)["']?\)/g, (whole, id: string) => (names.has(id) ? `url(#${names.get(id)})` : whole));
+  };
 }
 
 /** Offers a text as a file to keep. */

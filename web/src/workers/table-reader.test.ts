@@ -16,6 +16,24 @@ describe('tables as spreadsheets write them', () => {
     expect(readTable("\uFEFFname\tstack\n\n'=x\ta .025\n\n")).toEqual({ ok: true, heads: ['name', 'stack'], lines: [['=x', 'a .025']] });
   });
   it.each([
+    ['UTF-16 with its mark', 'utf16le', [0xff, 0xfe]],
+    ['UTF-16 without it', 'utf16le', []],
+  ] as const)('%s', (_, encoding, mark) => {
+    const bytes = Uint8Array.from([...mark, ...Buffer.from('name\tstack\r\nKiel \u0142\tskin .025\r\n', encoding)]).buffer;
+    expect(readTable(decodeText(bytes))).toEqual({ ok: true, heads: ['name', 'stack'], lines: [['Kiel \u0142', 'skin .025']] });
+  });
+  it('UTF-16 the other way round', () => {
+    const bytes = Buffer.from('\ufeffname\tstack\nKiel\ta .025\n', 'utf16le').swap16();
+    expect(readTable(decodeText(Uint8Array.from(bytes).buffer))).toMatchObject({ ok: true, lines: [['Kiel', 'a .025']] });
+  });
+  it.each(['sep=;\r\n', '"sep=;"\n', 'SEP=;\n'])('a first line %j only says what stands between the cells', (first) =>
+    expect(readTable(`${first}name;stack\nKeel, lower;"skin 0,6 mm"\n`)).toEqual({
+      ok: true,
+      heads: ['name', 'stack'],
+      lines: [['Keel, lower', 'skin 0,6 mm']],
+    }),
+  );
+  it.each([
     ['nothing', '', 'table-empty'],
     ['heads only', 'name;stack\n', 'table-empty'],
     ['a program', 'MZ\0\0', 'table-unreadable'],

@@ -1,5 +1,6 @@
 import { createEvents, type EventAttributes } from 'ics';
 import { useState } from 'react';
+import { calendarText, foldCalendar } from '#core/formats/calendar-lines';
 import { fileName, saveFile } from '../../drawing/export-svg';
 import { Button, ErrorText, Field, Select } from '../../ui/controls';
 
@@ -36,8 +37,8 @@ export function EveningCalendar({ assemblyId, title, evenings, minutes }: Evenin
         return {
           uid: `${assemblyId}-${start.getTime()}@patient-anvil`,
           productId: 'patient-anvil',
-          title: evenings.length > 1 ? `${title} (${i + 1} of ${evenings.length})` : title,
-          description: lines.join('\n'),
+          title: calendarText(evenings.length > 1 ? `${title} (${i + 1} of ${evenings.length})` : title).replace(/\n/g, ' '),
+          description: calendarText(lines.join('\n')),
           start: [start.getFullYear(), start.getMonth() + 1, start.getDate(), start.getHours(), start.getMinutes()],
           duration: { minutes },
         };
@@ -45,7 +46,7 @@ export function EveningCalendar({ assemblyId, title, evenings, minutes }: Evenin
     );
     if (made.error || !made.value) return setError('That cannot be put into a calendar.');
     setError(null);
-    saveFile(fileName(title, 'ics'), made.value, 'text/calendar');
+    saveFile(fileName(title, 'ics'), foldCalendar(made.value), 'text/calendar');
   };
   return (
     <div className="flex flex-wrap items-end gap-2">
