@@ -54,8 +54,8 @@ describe('places of a kit’s record', () => {
     const read = async (): Promise<string[]> => {
       const seen: string[] = [];
       let after = 0;
-      for (let isLast = false; ;) {
-        isLast = !isWriting;
+      for (;;) {
+        const isLast = !isWriting;
         const found = await listMarksOfAssembly(api.db(), k.assemblyId, after);
         after = found.at(-1)?.place ?? after;
         seen.push(...found.map((f) => f.mark.id));

@@ -17,6 +17,7 @@ import { SetupsView } from './views/setups/setups-view';
 import { ToolsView } from './views/tools/tools-view';
 import { TodayView } from './views/today/today-view';
 import { PlanView } from './views/plan/plan-view';
+import { Screen } from './ui/screen';
 
 export function App() {
   const theme = useLocal('theme');
@@ -25,22 +26,134 @@ export function App() {
   }, [theme]);
   return (
     <Routes>
-      <Route path="/" element={<KitsView />} />
-      <Route path="/kits/:kitId" element={<KitView />} />
-      <Route path="/assemblies/:assemblyId/plan" element={<PlanView />} />
-      <Route path="/assemblies/:assemblyId/parts" element={<PartsView />} />
-      <Route path="/assemblies/:assemblyId/layout" element={<LayoutView />} />
-      <Route path="/assemblies/:assemblyId/map" element={<MapView />} />
-      <Route path="/assemblies/:assemblyId/setups" element={<SetupsView />} />
-      <Route path="/assemblies/:assemblyId/sequence" element={<SequenceView />} />
-      <Route path="/assemblies/:assemblyId/bench" element={<BenchView />} />
-      <Route path="/assemblies/:assemblyId/inspect" element={<InspectView />} />
-      <Route path="/assemblies/:assemblyId/removal" element={<RemovalView />} />
-      <Route path="/kits/:kitId/log" element={<LogView />} />
-      <Route path="/kits/:kitId/stock" element={<StockView />} />
-      <Route path="/kits/:kitId/today" element={<TodayView />} />
-      <Route path="/practice" element={<PracticeView />} />
-      <Route path="/kits/:kitId/tools" element={<ToolsView />} />
+      <Route
+        path="/"
+        element={
+          <Screen>
+            <KitsView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/kits/:kitId"
+        element={
+          <Screen>
+            <KitView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/assemblies/:assemblyId/plan"
+        element={
+          <Screen>
+            <PlanView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/assemblies/:assemblyId/parts"
+        element={
+          <Screen>
+            <PartsView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/assemblies/:assemblyId/layout"
+        element={
+          <Screen>
+            <LayoutView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/assemblies/:assemblyId/map"
+        element={
+          <Screen>
+            <MapView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/assemblies/:assemblyId/setups"
+        element={
+          <Screen>
+            <SetupsView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/assemblies/:assemblyId/sequence"
+        element={
+          <Screen>
+            <SequenceView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/assemblies/:assemblyId/bench"
+        element={
+          <Screen>
+            <BenchView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/assemblies/:assemblyId/inspect"
+        element={
+          <Screen>
+            <InspectView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/assemblies/:assemblyId/removal"
+        element={
+          <Screen>
+            <RemovalView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/kits/:kitId/log"
+        element={
+          <Screen>
+            <LogView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/kits/:kitId/stock"
+        element={
+          <Screen>
+            <StockView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/kits/:kitId/today"
+        element={
+          <Screen>
+            <TodayView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/practice"
+        element={
+          <Screen>
+            <PracticeView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/kits/:kitId/tools"
+        element={
+          <Screen>
+            <ToolsView />
+          </Screen>
+        }
+      />
       <Route path="*" element={<Nowhere />} />
     </Routes>
   );

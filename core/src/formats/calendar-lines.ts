@@ -7,7 +7,7 @@ const MAX_OCTETS = 75;
 export function calendarText(text: string): string {
   return wholeText(text)
     .replace(/\r\n?|[\u2028\u2029\u0085]/g, '\n')
-    .replace(/[\u0000-\u0009\u000b-\u001f\u007f]/g, ' ');
+    .replace(/(?!\n)\p{Cc}/gu, ' ');
 }
 
 /** A calendar file with its lines folded anew: none longer than 75 octets, no letter cut, each ended by CR LF. */

@@ -3,7 +3,7 @@
  * reading takes exactly that escape off again.
  */
 /* Some programs look past blanks, line breaks and marks of order before the sign, and take its wide form too. */
-const RUNS = /^[\s\u0000-\u001f\u00ad\u200b-\u200f\u2060\ufeff]*[=+\-@\uff1d\uff0b\uff0d\uff20]|^[\t\r\n'\ufeff]/;
+const RUNS = /^[\s\p{Cc}\u00ad\u200b-\u200f\u2060\ufeff]*[=+\-@\uff1d\uff0b\uff0d\uff20]|^[\t\r\n'\ufeff]/u;
 const NUMBER = /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/;
 
 /** A cell as it is written. An apostrophe of its own is escaped too, so that reading gives the same text back. */

@@ -15,7 +15,7 @@ interface ToldPanelProps {
   readonly data: AssemblyAnswer;
   readonly row: Entity<'row'> | null;
   readonly pointing: Pointing;
-  readonly onKeep: (edits: readonly Edit[], reason: string) => void;
+  readonly onKeep: (edits: readonly Edit[], reason: string) => Promise<void>;
 }
 
 /** What was told about how the row is reached, and the parts of the assembly to point at. */
@@ -33,7 +33,7 @@ export function ToldPanel({ data, row, pointing, onKeep }: ToldPanelProps) {
     return other ? rowTitle(other.definition, parts) : 'a row that is no longer there';
   };
   const change = (definition: RowDefinition, reason: string) => {
-    if (row) onKeep([{ kind: 'row', id: row.id, expectedVersion: row.version, definition }], reason);
+    if (row) void onKeep([{ kind: 'row', id: row.id, expectedVersion: row.version, definition }], reason);
   };
   const { shutBy = [], waitsForParts = [] } = row?.definition ?? {};
   const begin = { side, room: left.length };

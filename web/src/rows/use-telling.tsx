@@ -1,4 +1,4 @@
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Edit, Entity, RowDefinition, ShutOff, ShutSide } from '#core/record/definitions';
 import { toggledJoin, toggledShutOff, toggledWait } from '#core/record/told';
 import { SIDE_WORDS } from '#core/wording/sequence';
@@ -22,8 +22,15 @@ export interface Pointing {
 }
 
 /** Telling the program what it cannot know, by pointing at rows and parts: each tap is kept at once, and taken back by another. */
-export function usePointing(data: AssemblyAnswer, onKeep: (edits: readonly Edit[], reason: string) => void): Pointing {
+export function usePointing(data: AssemblyAnswer, onKeep: (edits: readonly Edit[], reason: string) => Promise<void>): Pointing {
   const [telling, begin] = useState<Telling | null>(null);
+  /* Until one tap is kept another would be told against what it is about to change. */
+  const isKeeping = useRef(false);
+  const tell = (edits: readonly Edit[], reason: string) => {
+    if (isKeeping.current) return;
+    isKeeping.current = true;
+    void onKeep(edits, reason).finally(() => (isKeeping.current = false));
+  };
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (e.key === 'Escape') begin(null);
@@ -47,13 +54,13 @@ export function usePointing(data: AssemblyAnswer, onKeep: (edits: readonly Edit[
     if (telling.kind === 'shut-by-row') {
       const row = rowOf(telling.rowId);
       if (row && tapped && row.id !== tapped.id)
-        onKeep(
+        tell(
           [rowEdit(row, toggledShutOff(row.definition, { by: { kind: 'row', id: tapped.id }, side, ...left }))],
           'Told: what shuts the row off',
         );
       begin(null);
     } else if (telling.kind === 'covers' && tapped)
-      onKeep(
+      tell(
         [rowEdit(tapped, toggledShutOff(tapped.definition, { by: { kind: 'part', id: telling.partId }, side, ...left }))],
         'Told: the part covers the row',
       );
@@ -64,11 +71,11 @@ export function usePointing(data: AssemblyAnswer, onKeep: (edits: readonly Edit[
     const part = partOf(partId);
     if (telling.kind === 'waits') {
       const row = rowOf(telling.rowId);
-      if (row && part) onKeep([rowEdit(row, toggledWait(row.definition, partId))], 'Told: the row waits for the part');
+      if (row && part) tell([rowEdit(row, toggledWait(row.definition, partId))], 'Told: the row waits for the part');
       begin(null);
     } else if (telling.kind === 'joins' && part) {
       const definition = toggledJoin(part.definition, telling.name);
-      onKeep([{ kind: 'part', id: part.id, expectedVersion: part.version, definition }], 'Told: the part joins the sub-assembly');
+      tell([{ kind: 'part', id: part.id, expectedVersion: part.version, definition }], 'Told: the part joins the sub-assembly');
     }
     return true;
   };

@@ -127,9 +127,12 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
   const selectedId = search.get('row');
   const selected = models.find((m) => m.entity.id === selectedId);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const tell = (edits: readonly Edit[], reason: string) => {
+  const tell = (edits: readonly Edit[], reason: string): Promise<void> => {
     setRefusal(null);
-    keep({ edits, reason }).catch((e: Error) => setRefusal(e.message));
+    return keep({ edits, reason }).then(
+      () => undefined,
+      (e: Error) => setRefusal(e.message),
+    );
   };
   const pointing = usePointing(data, tell);
   const sequence = useSequence(data, models, useDerived(data, models));

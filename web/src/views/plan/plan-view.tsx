@@ -78,9 +78,11 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
     useMemo(() => (selected ? [selected] : []), [selected]),
   );
   const select = useCallback((id: string) => setSearch({ row: id }, { replace: true }), [setSearch]);
-  const tell = (edits: readonly Edit[], reason: string) => {
-    keep({ edits, reason }).catch((error: Error) => setNotice({ isBad: true, text: error.message }));
-  };
+  const tell = (edits: readonly Edit[], reason: string): Promise<void> =>
+    keep({ edits, reason }).then(
+      () => undefined,
+      (error: Error) => setNotice({ isBad: true, text: error.message }),
+    );
   const pointing = usePointing(data, tell);
 
   const draft = useDraft(line, data, editing, units);

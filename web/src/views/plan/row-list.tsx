@@ -103,7 +103,11 @@ function RowLineItem(p: {
             type="button"
             className="label truncate text-left text-[16.5px]"
             aria-pressed={p.isSelected}
-            onClick={() => p.onSelect(id)}
+            onClick={(e) => {
+              /* One press is one choice: the row around it would take it a second time. */
+              e.stopPropagation();
+              p.onSelect(id);
+            }}
           >
             {title}
           </button>
