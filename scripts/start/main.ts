@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { accessSync, constants, mkdirSync } from 'node:fs';
+import { accessSync, chmodSync, constants, mkdirSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { Server as GaugePort, Socket } from 'node:net';
 import { dirname, join } from 'node:path';
@@ -61,6 +61,12 @@ async function keepAlive(database: PrivateDatabase, isStopping: () => boolean): 
 /** Readings that nobody pressed for are let go after a day; looked at every so often. */
 const GAUGE_KEPT_MS = 86_400_000;
 const FORGET_EVERY_MS = 600_000;
+
+/** A folder that only its owner can look into. */
+function makePrivate(folder: string): void {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  chmodSync(folder, 0o700);
+}
 
 /** Opens the port for gauges; where it is taken, the program goes on without and says so. Answers how to close it. */
 async function openGauges(port: number, gauges: GaugePort): Promise<(() => Promise<void>) | null> {
@@ -143,6 +149,7 @@ async function main(): Promise<void> {
     if (options.databaseUrl === null) database = await startPrivateDatabase(options.dataFolder, options.databasePort);
     const databaseUrl = options.databaseUrl ?? (database as PrivateDatabase).url;
     const photosDir = join(options.dataFolder, 'photos');
+    makePrivate(photosDir);
     if (options.restore !== null) {
       await restoreCopy(options.restore, databaseUrl, photosDir);
       say(`Restored from ${options.restore}.`);

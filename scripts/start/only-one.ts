@@ -1,10 +1,12 @@
 import { mkdirSync, readFileSync, renameSync, rmSync, writeFileSync, linkSync } from 'node:fs';
 import { join } from 'node:path';
-import { isRunning } from './processes';
+import { isRunning, processIdentity } from './processes';
 
 /** What a running program leaves in its data folder, so that a second start finds it. */
 export interface Running {
   readonly pid: number;
+  /** Which process that was: its number alone is soon another's. Absent in what an older release left. */
+  readonly identity?: string | null;
   /** Null until it serves. */
   readonly url: string | null;
   readonly instance: string;
@@ -15,7 +17,16 @@ const NEEDLE = 'start.mjs';
 function read(file: string): Running | null {
   try {
     const running = JSON.parse(readFileSync(file, 'utf8')) as Running;
-    return isRunning(running.pid, NEEDLE) ? running : null;
+    if (running.pid === process.pid || !isRunning(running.pid, NEEDLE)) return null;
+    return running.identity === undefined || running.identity === processIdentity(running.pid) ? running : null;
+  } catch {
+    return null;
+  }
+}
+
+function instanceIn(file: string): string | null {
+  try {
+    return (JSON.parse(readFileSync(file, 'utf8')) as Running).instance;
   } catch {
     return null;
   }
@@ -30,7 +41,8 @@ export function claimFolder(folder: string, instance: string): Claim {
   mkdirSync(run, { recursive: true, mode: 0o700 });
   const file = join(run, 'app.json');
   const mine = `${file}.${process.pid}`;
-  const write = (url: string | null) => writeFileSync(mine, JSON.stringify({ pid: process.pid, url, instance } satisfies Running));
+  const write = (url: string | null) =>
+    writeFileSync(mine, JSON.stringify({ pid: process.pid, identity: processIdentity(process.pid), url, instance } satisfies Running));
   write(null);
   for (let tries = 0; tries < 50; tries++) {
     const other = read(file);
@@ -49,7 +61,7 @@ export function claimFolder(folder: string, instance: string): Claim {
           renameSync(mine, file);
         },
         release() {
-          if (read(file)?.instance === instance) rmSync(file, { force: true });
+          if (instanceIn(file) === instance) rmSync(file, { force: true });
         },
       };
     } catch {

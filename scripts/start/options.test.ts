@@ -8,6 +8,8 @@ describe('options of ./start', () => {
     expect(read([])).toEqual({
       port: 8420,
       dataFolder: '/project/data',
+      backupFolder: '/project/data/backups',
+      restore: null,
       databasePort: null,
       databaseUrl: null,
       demo: 'on',
@@ -20,6 +22,7 @@ describe('options of ./start', () => {
     const env = {
       ANVIL_PORT: '9000',
       ANVIL_DATA: '/there',
+      ANVIL_BACKUPS: '/elsewhere',
       ANVIL_DB_PORT: '9001',
       ANVIL_DEMO: 'off',
       DATABASE_URL: 'mariadb://u:p@127.0.0.1:3306/kit',
@@ -27,6 +30,8 @@ describe('options of ./start', () => {
     expect(read([], env)).toEqual({
       port: 9000,
       dataFolder: '/there',
+      backupFolder: '/elsewhere',
+      restore: null,
       databasePort: 9001,
       databaseUrl: 'mysql://u:p@127.0.0.1:3306/kit',
       demo: 'off',
@@ -39,6 +44,10 @@ describe('options of ./start', () => {
       dataFolder: '/project/mine',
       demo: 'reset',
     });
+  });
+  it('copies go beside the data, or where one says; a copy to restore is a file', () => {
+    expect(read(['--data', 'mine'])).toMatchObject({ backupFolder: '/project/mine/backups' });
+    expect(read(['--backups', '/disk', '--restore', 'copy.zip'])).toMatchObject({ backupFolder: '/disk', restore: expect.stringMatching(/\/copy\.zip$/) as string });
   });
   it('the local network is let in by a flag or by its environment name only', () => {
     expect(read(['--lan', '--lan-port', '9443'])).toMatchObject({ lan: true, lanPort: 9443 });

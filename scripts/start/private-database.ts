@@ -32,6 +32,8 @@ interface Places {
   readonly pidFile: string;
   readonly socket: string;
   readonly log: string;
+  /** Its temporary tables: two databases on one machine would clear away each other's in a common place. */
+  readonly temporary: string;
   readonly settings: string;
   readonly initFile: string;
 }
@@ -46,6 +48,7 @@ function placesIn(folder: string): Places {
     pidFile: join(run, 'db.pid'),
     socket: socket.length <= SOCKET_PATH_MAX ? socket : join(tmpdir(), `patient-anvil-${hash}.sock`),
     log: join(run, 'db.log'),
+    temporary: join(run, 'tmp'),
     settings: join(run, 'db.json'),
     initFile: join(run, 'init.sql'),
   };
@@ -89,12 +92,14 @@ function install(places: Places): void {
   if (existsSync(join(places.data, 'mysql'))) return;
   const fresh = `${places.data}.new`;
   rmSync(fresh, { recursive: true, force: true });
+  clearTemporary(places);
   const user = userInfo().username;
   const made = spawnSync(
     'mariadb-install-db',
     [
       '--no-defaults',
       `--datadir=${fresh}`,
+      `--tmpdir=${places.temporary}`,
       '--auth-root-authentication-method=socket',
       `--auth-root-socket-user=${user}`,
       '--skip-test-db',
@@ -108,15 +113,29 @@ function install(places: Places): void {
   renameSync(fresh, places.data);
 }
 
+/** No database runs here now: what the last one left half made is nobody's. */
+function clearTemporary(places: Places): void {
+  rmSync(places.temporary, { recursive: true, force: true });
+  mkdirSync(places.temporary, { recursive: true, mode: 0o700 });
+}
+
+/** Writes a file only where it says something new: on a full disk what is there must not be lost to an empty one. */
+function keepFile(path: string, text: string): void {
+  if (existsSync(path) && readFileSync(path, 'utf8') === text) return;
+  writeFileSync(`${path}.new`, text, { mode: 0o600 });
+  renameSync(`${path}.new`, path);
+}
+
 function configure(places: Places, { port, password }: Settings): void {
   const asRoot = process.getuid?.() === 0 ? 'user=root\n' : '';
-  writeFileSync(
+  keepFile(
     places.config,
     `[mariadbd]
 ${asRoot}datadir=${places.data}
 socket=${places.socket}
 pid-file=${places.pidFile}
 log-error=${places.log}
+tmpdir=${places.temporary}
 init-file=${places.initFile}
 port=${port}
 bind-address=127.0.0.1
@@ -132,7 +151,7 @@ default-time-zone=+00:00
 `,
   );
   const account = `'${USER}'@'127.0.0.1'`;
-  writeFileSync(
+  keepFile(
     places.initFile,
     `CREATE DATABASE IF NOT EXISTS ${NAME};
 CREATE USER IF NOT EXISTS ${account} IDENTIFIED BY '${password}';
@@ -140,9 +159,8 @@ ALTER USER ${account} IDENTIFIED BY '${password}';
 GRANT ALL ON ${NAME}.* TO ${account};
 GRANT ALL ON ${NAME}_proof.* TO ${account};
 `,
-    { mode: 0o600 },
   );
-  writeFileSync(places.settings, JSON.stringify({ port, password }), { mode: 0o600 });
+  keepFile(places.settings, JSON.stringify({ port, password }));
 }
 
 function urlOf({ port, password }: Settings): string {
@@ -161,6 +179,7 @@ async function answers(url: string): Promise<boolean> {
 }
 
 async function launch(places: Places, url: string): Promise<void> {
+  clearTemporary(places);
   const child = spawn('mariadbd', [`--defaults-file=${places.config}`], { detached: true, stdio: 'ignore' });
   let failed: string | null = null;
   child.once('error', (error) => (failed = error.message));

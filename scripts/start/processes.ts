@@ -13,6 +13,21 @@ export function isRunning(pid: number, needle: string): boolean {
   }
 }
 
+/**
+ * Which process a number stands for: numbers are used again, after a reboot, and in a container from the same beginning each time.
+ * The boot of the machine and the moment of the process's start, as the kernel counts it; null where there is none.
+ */
+export function processIdentity(pid: number): string | null {
+  try {
+    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
+    /* After the name in brackets the 20th field is when it began, ticks since boot (proc(5): field 22). */
+    const began = stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19];
+    return began === undefined ? null : `${readFileSync('/proc/sys/kernel/random/boot_id', 'utf8').trim()}/${began}`;
+  } catch {
+    return null;
+  }
+}
+
 /** Waits until `check` holds, looking every few milliseconds; false after `limitMs`. */
 export async function waitFor(check: () => boolean | Promise<boolean>, limitMs: number): Promise<boolean> {
   for (const until = Date.now() + limitMs; Date.now() < until; await sleep(25)) if (await check()) return true;

@@ -1,6 +1,6 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { request } from 'node:https';
 import { createServer, type AddressInfo } from 'node:net';
 import type { TLSSocket } from 'node:tls';
@@ -37,6 +37,8 @@ const isServing = () =>
     () => false,
   );
 const databasePid = () => Number(readFileSync(join(folder, 'run', 'db.pid'), 'utf8'));
+/** Whether the private database has made the files of a table. */
+const readableDatabase = (table: string) => existsSync(join(folder, `${table}.ibd`));
 const ended = (child: ChildProcess) => waitFor(() => child.exitCode !== null || child.signalCode !== null, 20_000);
 
 async function startAndWait(...more: string[]) {
@@ -144,6 +146,65 @@ describe('./start', () => {
     expect(databasePid()).toBe(pid);
     expect(await isServing()).toBe(true);
   }, 120_000);
+
+  it('a first start that is killed in its middle, wherever that is, is taken up by the next one', async () => {
+    await fresh();
+    for (const word of ['db.new', 'my.cnf', 'db.pid', 'db/patient_anvil/marks']) {
+      const { child } = start();
+      const seen = () => existsSync(join(folder, word)) || existsSync(join(folder, 'run', word)) || readableDatabase(word);
+      expect(await waitFor(() => seen() || child.exitCode !== null, 40_000)).toBe(true);
+      child.kill('SIGKILL');
+      await ended(child);
+      const left = existsSync(join(folder, 'run', 'db.pid')) ? databasePid() : 0;
+      if (left > 0 && isRunning(left, folder)) process.kill(left, 'SIGKILL');
+    }
+    await startAndWait();
+    const { kits } = await get('/kits');
+    expect(kits).toHaveLength(1);
+    const { assemblies } = await get(`/kits/${kits[0].id}`);
+    expect(assemblies).toHaveLength(7);
+    expect(statSync(join(folder, 'photos')).mode & 0o777).toBe(0o700);
+    /* Temporary tables are its own, so that another database on this machine never clears them away. */
+    expect(readFileSync(join(folder, 'run', 'my.cnf'), 'utf8')).toContain(`tmpdir=${join(folder, 'run', 'tmp')}`);
+  }, 240_000);
+
+  it('--restore makes a working program of a copy in an empty folder, and refuses one that is not', async () => {
+    await fresh();
+    const first = await startAndWait();
+    const [kit] = (await get('/kits')).kits;
+    const exported = async () => (await fetch(`http://127.0.0.1:${port}/api/kits/${kit.id}/export`)).text();
+    const made = await fetch(`http://127.0.0.1:${port}/api/backups`, { method: 'POST' });
+    expect(made.status).toBe(200);
+    const before = await exported();
+    const photos = () =>
+      readdirSync(join(folder, 'photos'))
+        .filter((n) => n.endsWith('.jpg'))
+        .sort()
+        .map((n) => `${n} ${readFileSync(join(folder, 'photos', n)).toString('base64')}`);
+    const pictures = photos();
+    expect(pictures.length).toBeGreaterThan(0);
+    first.child.kill('SIGTERM');
+    await ended(first.child);
+    const old = folder;
+    const copies = join(old, 'backups');
+    const copy = join(
+      copies,
+      readdirSync(copies)
+        .filter((n) => !n.endsWith('.json'))
+        .sort()
+        .at(-1) ?? '',
+    );
+    try {
+      const refused = spawnSync('node', ['dist/start.mjs', '--data', old, '--port', String(port), '--restore', copy], { encoding: 'utf8' });
+      expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('is not empty')]);
+      await fresh();
+      await startAndWait('--demo', 'off', '--restore', copy);
+      expect(await exported()).toBe(before);
+      expect(photos()).toEqual(pictures);
+    } finally {
+      rmSync(old, { recursive: true, force: true });
+    }
+  }, 180_000);
 
   it.each([
     ['an unknown flag', ['--prot', '1']],

@@ -7,6 +7,7 @@ import { halfCharacterIn } from '#core/formats/whole-text';
 import { problemMessage } from '#core/wording/problems';
 import { databaseErrno, type Database } from './db/connection';
 import { ownHostOnly, pairedOnly, type Access } from './people/access';
+import { OpenStreams } from './people/open-streams';
 import type { Pairing } from './people/pairing';
 import { refuse } from './routes/answers';
 import { GaugeHub } from './gauge/hub';
@@ -38,6 +39,8 @@ export interface AppOptions {
   readonly access?: Access;
   /** Present where the local network is let in. */
   readonly pairing?: Pairing;
+  /** Shared by the desk's app and that of the local network: the one drops what the other serves. */
+  readonly streams?: OpenStreams;
   /** Absent: nobody keeps copies. */
   readonly copies?: CopyKeeper;
   /** Addresses devices of the local network open. */
@@ -56,11 +59,23 @@ const onError: ErrorRequestHandler = (error: { type?: string; status?: number },
   if (res.headersSent) return res.destroy();
   /* What the database will never hold is said as such; only what passes is worth another try. */
   if (errno !== null && NEVER_HELD.includes(errno)) return refuse(res, 422, 'not-storable');
+  if (isDiskFull(errno, error)) {
+    const problem = { code: 'disk-full' };
+    return refuse(res, 507, problem.code, { message: problemMessage(problem) });
+  }
   refuse(res, 503, 'not-available');
 };
 
 /** Too long, out of range, wrong characters, no value, a constraint: MariaDB 1406, 1264, 1366, 1048, 1364, 4025. */
 const NEVER_HELD: readonly number[] = [1406, 1264, 1366, 1048, 1364, 4025];
+
+/** No room on the disk: MariaDB's 1021, 1114 and what its engine says below them; the system's own. */
+function isDiskFull(errno: number | null, error: unknown): boolean {
+  if (errno === 1021 || errno === 1114) return true;
+  for (let e = error as { code?: unknown; sqlMessage?: unknown; cause?: unknown } | undefined; e; e = e.cause as typeof e)
+    if (e.code === 'ENOSPC' || (typeof e.sqlMessage === 'string' && /No space left on device|errno: 28\b/.test(e.sqlMessage))) return true;
+  return false;
+}
 
 /** The first line of our own code an error came through. */
 function placeOf(error: unknown): string {
@@ -90,6 +105,7 @@ export function createApp(options: AppOptions): Express {
     copies,
     lanUrls = () => [],
     gauges = new GaugeHub(),
+    streams = new OpenStreams(),
   } = options;
   const app = express();
   app.disable('x-powered-by');
@@ -131,10 +147,10 @@ export function createApp(options: AppOptions): Express {
   api.get('/whoami', (_req, res) => {
     res.json({ device: (res.locals.device as object | undefined) ?? null });
   });
-  if (access.kind === 'desk') api.use(deviceRoutes(db, pairing ?? null, lanUrls, now));
+  if (access.kind === 'desk') api.use(deviceRoutes({ db, pairing: pairing ?? null, lanUrls, streams, now }));
   if (access.kind === 'desk' && copies) api.use(backupRoutes(copies));
   api.use(readRoutes(db));
-  api.use(gaugeRoutes(db, gauges));
+  api.use(gaugeRoutes(db, gauges, streams));
   api.use(paperRoutes(db));
   api.use(recordRoutes(db, new DossierJobs(join(photosDir, 'dossiers'), now), photosDir, now));
   api.use(writeRoutes(db, now));

@@ -118,3 +118,35 @@ describe('the demo kit', () => {
     expect((await api.get(`/assemblies/${mine.assemblyId}`)).body.rows).toHaveLength(1);
   });
 });
+
+describe('loading the demo again', () => {
+  /** The database as it is, with its transactions counted; the one named is broken off after all it did. */
+  function breaking(nth: number | null) {
+    let count = 0;
+    const db = new Proxy(api.db(), {
+      get: (target, key) =>
+        key === 'transaction'
+          ? (work: (tx: unknown) => Promise<unknown>, options?: { readonly isolationLevel: 'read committed' }) => {
+              const mine = ++count;
+              return target.transaction(async (tx) => {
+                const done = await work(tx);
+                if (mine === nth) throw new Error('broken off');
+                return done;
+              }, options);
+            }
+          : (Reflect.get(target, key) as unknown),
+    });
+    return { db, count: () => count };
+  }
+  const exported = async () => (await fetch(`${api.url()}/api/kits/${DEMO_KIT_ID}/export`)).text();
+
+  it('is all or nothing: broken off at its end, what was there is there to the byte', async () => {
+    const whole = breaking(null);
+    await loadDemo(whole.db, 'reset', NOW);
+    const before = await exported();
+    await expect(loadDemo(breaking(whole.count()).db, 'reset', new Date('2026-11-27T12:00:00.000Z'))).rejects.toThrow('broken off');
+    expect(await exported()).toBe(before);
+    await loadDemo(api.db(), 'reset', new Date('2026-11-27T12:00:00.000Z'));
+    expect(await exported()).not.toBe(before);
+  });
+});

@@ -130,3 +130,50 @@ describe('a gauge', () => {
     expect((await kept('depth-a')).map((r) => r.seq)).toEqual([2]);
   });
 });
+
+describe('what is no gauge', () => {
+  it.each([
+    [
+      'a page of another site that posts lines of a gauge',
+      'POST / HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: text/plain\r\n\r\nHELLO web-a in\nR 1 .0416 P\n',
+    ],
+    ['a browser', 'GET /index.html HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n'],
+    ['the newer web', 'PRI * HTTP/2.0\r\n\r\nSM\r\n\r\n'],
+    ['a safe connection', '\u0016\u0003\u0001\u0002\u0000\u0001\n'],
+  ])('%s is hung up on without a word, and nothing of it is kept', async (_, said) => {
+    const g = await gauge();
+    g.say(said);
+    await g.closed();
+    expect(g.heard).toEqual([]);
+    expect(await kept('web-a')).toEqual([]);
+  });
+  it('lines of nonsense before a name are heard three times', async () => {
+    const g = await gauge();
+    g.say('what\never\nthis\nHELLO late-a in\nR 1 1\n');
+    await g.closed();
+    expect(await kept('late-a')).toEqual([]);
+  });
+  it('a number far ahead of the last one is refused, so that it cannot shut out those that follow', async () => {
+    const g = await gauge();
+    g.say('HELLO far-a in\nR 4503599627370496 .04\nR 1000001 .04\nR 1000000 .04\nR 1000001 .05\n');
+    await g.until((l) => l === 'ACK 1000001');
+    expect(g.heard.filter((l) => l.startsWith('ERR'))).toEqual(['ERR number too far ahead', 'ERR number too far ahead']);
+    expect((await kept('far-a')).map((r) => r.seq)).toEqual([1_000_000, 1_000_001]);
+    await g.pull();
+  });
+  it('a second name on one line is refused, and so is a name too many', async () => {
+    const g = await gauge();
+    g.say('HELLO one-a in\nHELLO two-a in\n');
+    expect(await g.until((l) => l.startsWith('ERR'))).toBe('ERR another HELLO before');
+    await g.pull();
+    for (let i = 0; i < 60; i++) {
+      const other = await gauge();
+      other.say(`HELLO crowd-${i} in\n`);
+      const answer = await other.until(() => true);
+      await other.pull();
+      if (answer === 'ERR too many gauges') return;
+      expect(answer).toBe('OK 0');
+    }
+    throw new Error('sixty gauges were let in');
+  });
+});

@@ -4,6 +4,7 @@ import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { createApp } from '../src/app';
 import { connect, type Connection } from '../src/db/connection';
+import { OpenStreams } from '../src/people/open-streams';
 import { CODE_LIVES_MS, Pairing } from '../src/people/pairing';
 
 let connection: Connection;
@@ -23,6 +24,7 @@ beforeAll(async () => {
     instance: 'lan-test',
     photosDir: '/nowhere',
     pairing,
+    streams: new OpenStreams(),
   };
   lan = createServer(createApp({ ...shared, access: { kind: 'lan', hosts: () => [new URL(lanUrl).host] } }));
   desk = createServer(createApp({ ...shared, lanUrls: () => [lanUrl] }));
@@ -83,6 +85,24 @@ describe('the tablet in the garage', () => {
     expect((await fetch(`${deskUrl}/api/devices/${id}`, { method: 'DELETE' })).status).toBe(200);
     expect((await ask('/api/kits', cookie)).status).toBe(401);
   });
+  it('a dropped device’s open stream ends, the others’ go on', async () => {
+    const [lost, kept] = [
+      cookieOf(await pair({ code: await showCode(), name: 'lost phone' })),
+      cookieOf(await pair({ code: await showCode(), name: 'kept tablet' })),
+    ];
+    const open = async (cookie: string) => {
+      const answer = await ask('/api/gauges/stream', cookie);
+      const reader = (answer.body as ReadableStream<Uint8Array>).getReader();
+      await reader.read();
+      return reader;
+    };
+    const [ended, going] = [await open(lost), await open(kept)];
+    const { devices } = (await (await fetch(`${deskUrl}/api/devices`)).json()) as { devices: { id: string; name: string }[] };
+    await fetch(`${deskUrl}/api/devices/${devices.find((d) => d.name === 'lost phone')?.id}`, { method: 'DELETE' });
+    expect(await ended.read()).toEqual({ done: true, value: undefined });
+    expect(await Promise.race([going.read(), fetch(`${deskUrl}/api/devices`).then(() => 'still open')])).toBe('still open');
+    await going.cancel();
+  });
   it.each([
     ['a made-up token', 'anvil-device=aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa'],
     ['an empty one', 'anvil-device='],
@@ -100,7 +120,7 @@ describe('the tablet in the garage', () => {
     now = new Date(now.getTime() + CODE_LIVES_MS);
     expect((await pair({ code })).status).toBe(403);
   });
-  it('guessing is stopped, and voids the code', async () => {
+  it('guessing is stopped', async () => {
     now = new Date(now.getTime() + 3_600_000);
     const code = await showCode();
     const wrong = code === '00000000' ? '11111111' : '00000000';
@@ -111,6 +131,34 @@ describe('the tablet in the garage', () => {
     now = new Date(now.getTime() + 3_600_000);
     expect((await pair({ code })).status).toBe(403);
     expect((await pair({ code: await showCode() })).status).toBe(303);
+  });
+});
+
+describe('wrong codes', () => {
+  const at = new Date('2026-11-20T12:00:00.000Z');
+  const wrongFor = (code: string) => (code === '00000000' ? '11111111' : '00000000');
+  it('lock out who typed them, nobody else, and leave the code as it is', () => {
+    const door = new Pairing(() => at);
+    const { code } = door.open();
+    for (let i = 0; i < 50; i++) door.try(wrongFor(code), '192.168.0.66');
+    expect(door.try(code, '192.168.0.66')).toEqual({ ok: false, code: 'pairing-too-often' });
+    expect(door.try(code, '192.168.0.20')).toEqual({ ok: true });
+  });
+  it('from many callers lock out none of the others', () => {
+    const door = new Pairing(() => at);
+    const { code } = door.open();
+    for (let i = 0; i < 200; i++) door.try(wrongFor(code), `10.0.0.${i}`);
+    expect(door.try(code, '10.0.1.1')).toEqual({ ok: true });
+  });
+  it.each([
+    ['the same address written as a long one', '::ffff:192.168.0.66', '192.168.0.66', false],
+    ['the other half of a long address', 'fe80::1', 'fe80::2:3', false],
+    ['another network', 'fd00:1::1', 'fd00:2::1', true],
+  ])('%s', (_, first, second, isFree) => {
+    const door = new Pairing(() => at);
+    const { code } = door.open();
+    for (let i = 0; i < 5; i++) door.try(wrongFor(code), first);
+    expect(door.try(code, second).ok).toBe(isFree);
   });
 });
 

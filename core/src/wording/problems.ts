@@ -76,6 +76,7 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'drawing-unreadable': () => 'This is not a DXF drawing as text, or it is cut off: save it again as DXF (text, not binary).',
   'drawing-too-long': (d) => `The drawing is over ${d.max} MB: save only the layers with the holes.`,
   'drawing-too-many': (d) => `More than ${d.max} circles and points: save only the layers with the holes.`,
+  'disk-full': () => 'The disk of this machine is full: nothing more can be kept until there is room. What is kept can still be read.',
   'drawing-too-much': () => 'The drawing holds too much to be read at once: save only the layers with holes and edges.',
   'drawing-unit-missing': () => 'The drawing does not say its unit: say "units", "in" or "mm".',
   'outline-too-fine': (d) => `The outline has ${d.corners} corners, an outline here at most ${d.max}: save it coarser, or only the edge.`,

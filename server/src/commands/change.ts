@@ -79,7 +79,8 @@ class Refusal extends Error {
   }
 }
 
-async function decide(q: Queries, change: Change, receivedAt: Date): Promise<Result<ChangeAnswer, ChangeProblem>> {
+/** As `keepChange`, within a transaction of the caller's. */
+export async function decide(q: Queries, change: Change, receivedAt: Date): Promise<Result<ChangeAnswer, ChangeProblem>> {
   const before = await findChange(q, change.id);
   if (before) return good({ id: change.id, versions: versionsOf(before.edits), repeated: true });
 

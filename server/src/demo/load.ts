@@ -12,8 +12,8 @@ import { stackOf } from '#core/record/stack-of';
 import { USUAL_TOOLS } from '#core/tables/usual-tools';
 import { mm, MM_PER_INCH } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
-import { keepChange } from '../commands/change';
-import type { Database } from '../db/connection';
+import { decide } from '../commands/change';
+import type { Database, Queries } from '../db/connection';
 import { eraseKitDefinitions, listKits } from '../db/entities';
 import { insertPhoto } from '../db/photos';
 import { insertMarks, eraseKitRecord } from '../db/record';
@@ -316,7 +316,7 @@ function marksOfWork(
 export type DemoMode = 'on' | 'off' | 'reset';
 
 /** The demo's made-up photos, drawn on the spot. */
-async function drawPhotos(db: Database, folder: string, now: Date): Promise<void> {
+async function drawPhotos(db: Queries, folder: string, now: Date): Promise<void> {
   for (const [i, svg] of DEMO_PHOTOS.entries()) {
     const kept = await keepPhoto(folder, demoPhotoId(i), await sharp(Buffer.from(svg)).jpeg().toBuffer());
     if (kept.ok) await insertPhoto(db, { id: demoPhotoId(i), kitId: DEMO_KIT_ID, device: DEVICE, receivedAt: now, ...kept.value });
@@ -328,10 +328,6 @@ export async function loadDemo(db: Database, mode: DemoMode, now: Date, photosDi
   if (mode === 'off') return false;
   if (mode === 'on' && (await listKits(db)).length > 0) return false;
   const edits = [...demoEdits(), ...pageEdits(DEMO_KIT_ID, now)];
-  await db.transaction(async (tx) => {
-    await eraseKitDefinitions(tx, DEMO_KIT_ID);
-    await eraseKitRecord(tx, DEMO_KIT_ID);
-  });
   const change: Change = {
     id: demoId('change'),
     kitId: DEMO_KIT_ID,
@@ -342,9 +338,14 @@ export async function loadDemo(db: Database, mode: DemoMode, now: Date, photosDi
     undoes: null,
     edits,
   };
-  const kept = await keepChange(db, change, now);
-  if (!kept.ok) throw new Error(`demo: ${kept.problem.code}`);
-  await db.transaction((tx) => insertMarks(tx, DEMO_KIT_ID, demoMarks(edits, now), now));
-  if (photosDir !== undefined) await drawPhotos(db, photosDir, now);
+  /* All or nothing: broken off in the middle, what was there before is there again. */
+  await db.transaction(async (tx) => {
+    await eraseKitDefinitions(tx, DEMO_KIT_ID);
+    await eraseKitRecord(tx, DEMO_KIT_ID);
+    const kept = await decide(tx, change, now);
+    if (!kept.ok) throw new Error(`demo: ${kept.problem.code}`);
+    await insertMarks(tx, DEMO_KIT_ID, demoMarks(edits, now), now);
+    if (photosDir !== undefined) await drawPhotos(tx, photosDir, now);
+  });
   return true;
 }

@@ -1,4 +1,4 @@
-import { mkdir, rename, rm } from 'node:fs/promises';
+import { chmod, mkdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { bad, good, type Result } from '#core/units/result';
@@ -30,7 +30,9 @@ export async function keepPhoto(folder: string, id: string, content: Buffer): Pr
     const head = await sharp(content, { limitInputPixels: false }).metadata();
     if (!FORMATS.includes(head.format ?? '')) return bad({ code: 'photo-type' });
     if ((head.width ?? 0) * (head.height ?? 0) > MOST_PIXELS) return bad({ code: 'photo-too-large', data: { max: MOST_PIXELS / 1e6 } });
-    await mkdir(folder, { recursive: true });
+    /* What a builder photographs is nobody else's on this machine. */
+    await mkdir(folder, { recursive: true, mode: 0o700 });
+    await chmod(folder, 0o700);
     const done = await sharp(content, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
       .rotate()
       .resize({ width: LONGEST_PX, height: LONGEST_PX, fit: 'inside', withoutEnlargement: true })
@@ -38,6 +40,7 @@ export async function keepPhoto(folder: string, id: string, content: Buffer): Pr
       .jpeg({ quality: 84 })
       .toFile(part);
     kept = { width: done.width, height: done.height, bytes: done.size };
+    await chmod(part, 0o600);
     await rename(part, photoPath(folder, id));
   } catch {
     await rm(part, { force: true });

@@ -17,6 +17,8 @@ export interface GaugeNews {
   readonly pressed: readonly GaugeReading[];
 }
 
+/** Most gauges known by name in one run. */
+const GAUGES_MAX = 50;
 /** News goes out at most so often, ms: a fast gauge must not drown the page. */
 const EVERY_MS = 100;
 
@@ -40,6 +42,11 @@ export class GaugeHub {
     for (const [gauge, s] of this.gauges) listener({ ...newsOf(gauge, s), count: 0, pressed: [] });
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
+  }
+
+  /** Whether a gauge of that name can be listened to: it is known, or there are not too many yet. */
+  hasRoomFor(gauge: string): boolean {
+    return this.gauges.has(gauge) || this.gauges.size < GAUGES_MAX;
   }
 
   connected(gauge: string, isConnected: boolean): void {

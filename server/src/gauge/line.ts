@@ -10,6 +10,12 @@ import type { GaugeHub, GaugeReading } from './hub';
 const BATCH = 500;
 const WAITING_MAX = 5000;
 const NONSENSE_MAX = 200;
+/** Lines of nonsense before a gauge has said its name; how far ahead of the last one a reading's number may be. */
+const NAMELESS_MAX = 3;
+const AHEAD_MAX = 1_000_000;
+/** What a browser or another program of the web says: nothing here is for it, and its next lines are none of a gauge. */
+const WEB = /^[A-Z]{3,10} \S+ HTTP\/\d/;
+const TLS_HELLO = '\u0016\u0003';
 
 interface LineOptions {
   readonly db: Database;
@@ -32,6 +38,7 @@ class GaugeLine {
   private units: Units = 'in';
   private waiting: GaugeReading[] = [];
   private nonsense = 0;
+  private last = 0;
   private isWriting = false;
   private isOver = false;
 
@@ -52,6 +59,7 @@ class GaugeLine {
   }
 
   private async take(chunk: string): Promise<void> {
+    if (this.socket.destroyed) return;
     const lines = (this.text + chunk).split('\n');
     this.text = lines.pop() ?? '';
     if (this.text.length > GAUGE_LINE_MAX) {
@@ -64,19 +72,29 @@ class GaugeLine {
   }
 
   private async line(line: string): Promise<void> {
+    if (this.socket.destroyed) return;
+    if (WEB.test(line) || line.startsWith(TLS_HELLO)) return void this.socket.destroy();
     const parsed = parseGaugeLine(line);
     if (!parsed.ok) return this.refuse('neither HELLO nor R');
     const said = parsed.value;
     if (said.kind === 'hello') {
+      if (this.name !== null && this.name !== said.name) return this.refuse('another HELLO before');
+      if (!this.o.hub.hasRoomFor(said.name)) {
+        this.refuse('too many gauges');
+        return void this.socket.end();
+      }
       this.name = said.name;
       this.units = said.units;
       this.o.hub.connected(said.name, true);
-      this.say(`OK ${await lastReading(this.o.db, said.name).catch(() => 0)}`);
+      this.last = await lastReading(this.o.db, said.name).catch(() => 0);
+      this.say(`OK ${this.last}`);
       return;
     }
     if (this.name === null) return this.refuse('HELLO first');
     const mm = gaugeMm(said.value, this.units);
     if (mm === null) return this.refuse('value too large');
+    if (said.seq > this.last + AHEAD_MAX) return this.refuse('number too far ahead');
+    this.last = Math.max(this.last, said.seq);
     this.waiting.push({ seq: said.seq, mm, isPressed: said.isPressed });
   }
 
@@ -109,7 +127,7 @@ class GaugeLine {
     this.nonsense++;
     if (this.name !== null) this.o.hub.misunderstood(this.name);
     this.say(`ERR ${why}`);
-    if (this.nonsense >= NONSENSE_MAX) this.socket.destroy();
+    if (this.nonsense >= (this.name === null ? NAMELESS_MAX : NONSENSE_MAX)) this.socket.destroy();
   }
 
   private say(line: string): void {

@@ -1,11 +1,20 @@
 import { Router } from 'express';
 import type { Database } from '../db/connection';
 import { dropDevice, listDevices } from '../db/devices';
+import type { OpenStreams } from '../people/open-streams';
 import type { Pairing } from '../people/pairing';
 import { isId, refuse } from './answers';
 
+interface DevicesAt {
+  readonly db: Database;
+  readonly pairing: Pairing | null;
+  readonly lanUrls: () => readonly string[];
+  readonly streams: OpenStreams;
+  readonly now: () => Date;
+}
+
 /** What the desk alone may do with devices: show a code, see them, drop one. */
-export function deviceRoutes(db: Database, pairing: Pairing | null, lanUrls: () => readonly string[], now: () => Date): Router {
+export function deviceRoutes({ db, pairing, lanUrls, streams, now }: DevicesAt): Router {
   const routes = Router();
   routes.get('/devices', async (_req, res) => {
     res.json({ isOpen: pairing !== null, urls: lanUrls(), devices: await listDevices(db) });
@@ -17,6 +26,7 @@ export function deviceRoutes(db: Database, pairing: Pairing | null, lanUrls: () 
   routes.delete('/devices/:id', async (req, res) => {
     if (!isId(req.params.id)) return refuse(res, 404, 'device-unknown');
     await dropDevice(db, req.params.id, now());
+    streams.endOf(req.params.id);
     res.json({ dropped: req.params.id });
   });
   return routes;

@@ -2,6 +2,7 @@ import { Router } from 'express';
 import type { Database } from '../db/connection';
 import { listReadings } from '../db/gauges';
 import type { GaugeHub } from '../gauge/hub';
+import type { OpenStreams } from '../people/open-streams';
 import { refuse } from './answers';
 
 const PAGE = 1000;
@@ -9,14 +10,17 @@ const HEARTBEAT_MS = 15_000;
 const NAME = /^[A-Za-z0-9][A-Za-z0-9-]{0,39}$/;
 
 /** Gauges that are plugged in, passed on to the page as they speak. */
-export function gaugeRoutes(db: Database, hub: GaugeHub): Router {
+export function gaugeRoutes(db: Database, hub: GaugeHub, streams: OpenStreams): Router {
   const routes = Router();
-  routes.get('/gauges/stream', (req, res) => {
+  routes.get('/gauges/stream', (_req, res) => {
     res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
     res.write('retry: 1000\n\n');
     const stop = hub.listen((news) => res.write(`data: ${JSON.stringify(news)}\n\n`));
     const beat = setInterval(() => res.write(': here\n\n'), HEARTBEAT_MS);
-    req.on('close', () => {
+    const device = (res.locals.device as { readonly id: string } | undefined)?.id ?? null;
+    const forget = streams.opened(device, () => res.end());
+    res.on('close', () => {
+      forget();
       clearInterval(beat);
       stop();
     });
