@@ -1,9 +1,19 @@
 import { defineConfig } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { CHROMIUM } from './scripts/chromium';
 
-const PORT = Number(process.env.ANVIL_E2E_PORT ?? 8431);
+/* Ports that are free now, chosen once: the workers are told by the environment, which they inherit. */
+function freePorts(): string[] {
+  const look = `const { createServer } = require('node:net');
+const probes = [createServer(), createServer()];
+let open = 0;
+for (const p of probes) p.listen(0, '127.0.0.1', () => ++open === 2 && (console.log(probes.map((q) => q.address().port).join(' ')), probes.map((q) => q.close())));`;
+  return execFileSync('node', ['-e', look], { encoding: 'utf8' }).trim().split(' ');
+}
+if (process.env.ANVIL_E2E_PORT === undefined) [process.env.ANVIL_E2E_PORT, process.env.ANVIL_E2E_GAUGE_PORT] = freePorts();
+const PORT = Number(process.env.ANVIL_E2E_PORT);
 const DATA = join(tmpdir(), `anvil-e2e-${process.env.ANVIL_E2E_RUN ?? process.ppid}`);
 
 /** Journeys in a real browser against the real server and a real MariaDB of their own. */
@@ -27,7 +37,7 @@ export default defineConfig({
     launchOptions: CHROMIUM,
   },
   webServer: {
-    command: `${process.env.ANVIL_E2E_BUILT ? '' : 'node scripts/build/build.mjs && '}exec node dist/start.mjs --data ${DATA} --port ${PORT} --gauge-port ${PORT + 9} --demo reset`,
+    command: `${process.env.ANVIL_E2E_BUILT ? '' : 'node scripts/build/build.mjs && '}exec node dist/start.mjs --data ${DATA} --port ${PORT} --gauge-port ${process.env.ANVIL_E2E_GAUGE_PORT} --demo reset`,
     url: `http://127.0.0.1:${PORT}/api/health`,
     timeout: 120_000,
     reuseExistingServer: false,

@@ -4,7 +4,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { connect, type Socket } from 'node:net';
 import { freshAssembly, keepRow } from './bench-mates';
 
-const GAUGE_PORT = Number(process.env.ANVIL_E2E_PORT ?? 8431) + 9;
+const GAUGE_PORT = Number(process.env.ANVIL_E2E_GAUGE_PORT);
 const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 const openSetup = (page: Page, name: RegExp) => page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name }).click();
 const panel = (page: Page) => page.getByRole('region', { name: 'Depth of the cage' });

@@ -4,17 +4,21 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Mark } from '../core/src/record/marks';
+import { freePort } from '../scripts/start/processes';
 import { freshAssembly, keepRow, strip } from './bench-mates';
 
 /* A server and a database of this test's own, since both are killed under it. */
-const PORT = 8433;
-const BASE = `http://127.0.0.1:${PORT}`;
+let port = 0;
+let gaugePort = 0;
+let base = '';
 const HOLES = 500;
 let folder = '';
 let server: ChildProcess | null = null;
 let isOver = false;
 
-test.beforeAll(() => {
+test.beforeAll(async () => {
+  [port, gaugePort] = [await freePort(), await freePort()];
+  base = `http://127.0.0.1:${port}`;
   folder = mkdtempSync(join(tmpdir(), 'anvil-storm-'));
 });
 test.afterAll(async () => {
@@ -28,11 +32,13 @@ test.afterAll(async () => {
 });
 
 function start(): void {
-  server = spawn('node', ['dist/start.mjs', '--data', folder, '--port', String(PORT), '--demo', 'off'], { stdio: 'ignore' });
+  server = spawn('node', ['dist/start.mjs', '--data', folder, '--port', String(port), '--gauge-port', String(gaugePort), '--demo', 'off'], {
+    stdio: 'ignore',
+  });
 }
 
 const isUp = () =>
-  fetch(`${BASE}/api/kits`).then(
+  fetch(`${base}/api/kits`).then(
     (r) => r.ok,
     () => false,
   );
@@ -57,7 +63,7 @@ test('1,000 marks from two browsers while the server is killed ten times and the
   test.setTimeout(240_000);
   start();
   await untilUp();
-  const pages = await Promise.all([0, 1].map(async () => (await browser.newContext({ baseURL: BASE })).newPage()));
+  const pages = await Promise.all([0, 1].map(async () => (await browser.newContext({ baseURL: base })).newPage()));
   const [first, second] = pages as [Page, Page];
   await freshAssembly(first, 'Storm');
   await keepRow(first, `Left ; skin .025 / rib .032 : 426AD3 x${HOLES} @1`);
@@ -91,7 +97,7 @@ test('1,000 marks from two browsers while the server is killed ten times and the
     await expect(page.getByRole('status', { name: 'Kept in this browser until the program answers' })).toHaveCount(0, { timeout: 60_000 });
 
   const assemblyId = /assemblies\/([^/]+)/.exec(first.url())?.[1];
-  const { marks } = (await (await fetch(`${BASE}/api/assemblies/${assemblyId}/marks`)).json()) as { marks: Mark[] };
+  const { marks } = (await (await fetch(`${base}/api/assemblies/${assemblyId}/marks`)).json()) as { marks: Mark[] };
   expect(new Set(marks.map((m) => m.id)).size).toBe(marks.length);
   expect(marks).toHaveLength(2 * HOLES);
   expect(new Set(marks.flatMap((m) => m.holeIds)).size).toBe(2 * HOLES);

@@ -5,20 +5,22 @@ import { Agent, get } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { planStack } from '#core/prep/plan';
+import type { Edit } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
 import { insertMarks } from '#server/db/record';
 import { keepChange } from '#server/commands/change';
-import { connect, migrate } from '#server/db/connection';
+import { connect, migrate, type Connection } from '#server/db/connection';
 import DxfParser from 'dxf-parser';
 import { readDxf } from '#core/formats/dxf/drawing';
 import { groupIntoRows } from '#core/layout/group-rows';
 import { benchDossier } from './dossier';
 import { mapPanning } from './map';
 import { folding, manyMarks } from './record';
+import { withServer } from './own-server';
 import { kitSequence, orderQuality } from './sequence';
 import { touchToScreen } from './touch';
 import { startPrivateDatabase } from '../start/private-database';
-import { waitFor } from '../start/processes';
+import { freePort, waitFor } from '../start/processes';
 import { layoutAlong } from '#core/layout/path';
 import { mm } from '#core/units/length';
 import { medianMs, randomFrom, report } from './measure';
@@ -123,78 +125,64 @@ async function listing(folder: string): Promise<void> {
     const kept = await keepChange(connection.db, changeOf(uuid('change'), kitId, edits), new Date());
     if (!kept.ok) throw new Error(kept.problem.code);
     /* The server runs in a process of its own, as it does for a builder. */
-    const port = 8438;
-    const server = spawn(
-      'node',
-      ['dist/start.mjs', '--data', join(folder, 'app'), '--port', String(port), '--demo', 'off', '--database-url', database.url],
-      { stdio: 'ignore' },
-    );
-    const url = `http://127.0.0.1:${port}/api/assemblies/${assemblyId}`;
-    if (
-      !(await waitFor(
-        () =>
-          fetch(url).then(
-            (r) => r.ok,
-            () => false,
-          ),
-        20_000,
-      ))
-    )
-      throw new Error('the server did not come up');
-    const planMs: number[] = [];
-    const agent = new Agent({ keepAlive: true });
-    const api = await medianMs(
-      async () => {
-        planMs.push(Number(/plan;dur=([\d.]+)/.exec(await readThrough(url, agent))?.[1] ?? 0));
-      },
-      31,
-      20,
-    );
-    const pool = connection.pool.promise();
-    const columns = 'SELECT id, kind, kit_id, assembly_id, version, definition, deleted FROM entities WHERE';
-    const direct = await medianMs(
-      async () => {
-        await pool.query(`${columns} id = ? AND kind = ? AND deleted = ?`, [assemblyId, 'assembly', false]);
-        await pool.query(`${columns} id = ? AND kind = ? AND deleted = ?`, [kitId, 'kit', false]);
-        await pool.query(`${columns} assembly_id = ? AND kind IN (?, ?) AND deleted = ?`, [assemblyId, 'part', 'row', false]);
-      },
-      31,
-      20,
-    );
-    const plan = planMs.sort((a, b) => a - b)[Math.floor(planMs.length / 2)] as number;
-    report(
-      'API list of 500 rows without planning / its statements',
-      `${((api - plan) / direct).toFixed(2)}  (${(api - plan).toFixed(1)} ms / ${direct.toFixed(1)} ms, planning ${plan.toFixed(1)} ms apart; aim 2 or less)`,
-    );
-    const rowIds = edits.flatMap((e) => (e.kind === 'row' ? [e.id] : []));
-    const many = manyMarks(rowIds, uuid('layer'));
-    for (let i = 0; i < many.length; i += 1000) await insertMarks(connection.db, kitId, many.slice(i, i + 1000), new Date());
-    const loaded = await medianMs(() => readThrough(`${url}/marks`, agent), 5, 1);
-    const bare = await medianMs(
-      async () => {
-        await pool.query(
-          'SELECT m.* FROM marks m JOIN entities e ON e.id = m.row_id WHERE (e.assembly_id = ? OR e.id = ?) AND m.seq > 0 ORDER BY m.seq',
-          [assemblyId, assemblyId],
-        );
-      },
-      5,
-      1,
-    );
-    report(
-      'state of 15,000 holes with 60,000 marks over the API / its bare query',
-      `${(loaded / bare).toFixed(2)}  (${loaded.toFixed(0)} ms / ${bare.toFixed(0)} ms)`,
-    );
-    agent.destroy();
-    server.kill('SIGTERM');
+    await withServer(join(folder, 'app'), ['--database-url', database.url], (base) => listed(connection, base, kitId, assemblyId, edits));
     await connection.close();
   } finally {
     await database.stop();
   }
 }
 
+async function listed(connection: Connection, base: string, kitId: string, assemblyId: string, edits: readonly Edit[]): Promise<void> {
+  const url = `${base}/api/assemblies/${assemblyId}`;
+  const planMs: number[] = [];
+  const agent = new Agent({ keepAlive: true });
+  const api = await medianMs(
+    async () => {
+      planMs.push(Number(/plan;dur=([\d.]+)/.exec(await readThrough(url, agent))?.[1] ?? 0));
+    },
+    31,
+    20,
+  );
+  const pool = connection.pool.promise();
+  const columns = 'SELECT id, kind, kit_id, assembly_id, version, definition, deleted FROM entities WHERE';
+  const direct = await medianMs(
+    async () => {
+      await pool.query(`${columns} id = ? AND kind = ? AND deleted = ?`, [assemblyId, 'assembly', false]);
+      await pool.query(`${columns} id = ? AND kind = ? AND deleted = ?`, [kitId, 'kit', false]);
+      await pool.query(`${columns} assembly_id = ? AND kind IN (?, ?) AND deleted = ?`, [assemblyId, 'part', 'row', false]);
+    },
+    31,
+    20,
+  );
+  const plan = planMs.sort((a, b) => a - b)[Math.floor(planMs.length / 2)] as number;
+  report(
+    'API list of 500 rows without planning / its statements',
+    `${((api - plan) / direct).toFixed(2)}  (${(api - plan).toFixed(1)} ms / ${direct.toFixed(1)} ms, planning ${plan.toFixed(1)} ms apart; aim 2 or less)`,
+  );
+  const rowIds = edits.flatMap((e) => (e.kind === 'row' ? [e.id] : []));
+  const many = manyMarks(rowIds, uuid('layer'));
+  for (let i = 0; i < many.length; i += 1000) await insertMarks(connection.db, kitId, many.slice(i, i + 1000), new Date());
+  const loaded = await medianMs(() => readThrough(`${url}/marks`, agent), 5, 1);
+  const bare = await medianMs(
+    async () => {
+      await pool.query(
+        'SELECT m.* FROM marks m JOIN entities e ON e.id = m.row_id WHERE (e.assembly_id = ? OR e.id = ?) AND m.seq > 0 ORDER BY m.seq',
+        [assemblyId, assemblyId],
+      );
+    },
+    5,
+    1,
+  );
+  report(
+    'state of 15,000 holes with 60,000 marks over the API / its bare query',
+    `${(loaded / bare).toFixed(2)}  (${loaded.toFixed(0)} ms / ${bare.toFixed(0)} ms)`,
+  );
+  agent.destroy();
+}
+
 async function warmStart(folder: string): Promise<void> {
-  const port = 8437;
-  const start = () => spawn('./start', ['--data', folder, '--port', String(port)], { stdio: 'ignore' });
+  const [port, gaugePort] = [await freePort(), await freePort()];
+  const start = () => spawn('./start', ['--data', folder, '--port', String(port), '--gauge-port', String(gaugePort)], { stdio: 'ignore' });
   const isUp = () =>
     fetch(`http://127.0.0.1:${port}/`).then(
       (r) => r.ok,
@@ -203,10 +191,11 @@ async function warmStart(folder: string): Promise<void> {
   for (const isCounted of [false, true]) {
     const began = performance.now();
     const child = start();
+    const gone = new Promise((resolve) => child.once('exit', resolve));
     const up = await waitFor(isUp, 180_000);
     const seconds = (performance.now() - began) / 1000;
     child.kill('SIGTERM');
-    await new Promise((resolve) => child.once('exit', resolve));
+    await gone;
     if (isCounted) report('warm ./start to the first page', up ? `${seconds.toFixed(2)} s  (aim: under 6 s)` : 'it did not come up');
   }
 }

@@ -47,7 +47,10 @@ describe('options of ./start', () => {
   });
   it('copies go beside the data, or where one says; a copy to restore is a file', () => {
     expect(read(['--data', 'mine'])).toMatchObject({ backupFolder: '/project/mine/backups' });
-    expect(read(['--backups', '/disk', '--restore', 'copy.zip'])).toMatchObject({ backupFolder: '/disk', restore: expect.stringMatching(/\/copy\.zip$/) as string });
+    expect(read(['--backups', '/disk', '--restore', 'copy.zip'])).toMatchObject({
+      backupFolder: '/disk',
+      restore: expect.stringMatching(/\/copy\.zip$/) as string,
+    });
   });
   it('the local network is let in by a flag or by its environment name only', () => {
     expect(read(['--lan', '--lan-port', '9443'])).toMatchObject({ lan: true, lanPort: 9443 });

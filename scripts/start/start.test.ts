@@ -2,27 +2,22 @@ import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { request } from 'node:https';
-import { createServer, type AddressInfo } from 'node:net';
+import { createServer } from 'node:net';
 import type { TLSSocket } from 'node:tls';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { isRunning, waitFor } from './processes';
+import { freePort, isRunning, waitFor } from './processes';
 
 const started: ChildProcess[] = [];
 let folder = '';
 let port = 0;
-
-const freePort = () =>
-  new Promise<number>((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const free = (probe.address() as AddressInfo).port;
-      probe.close(() => resolve(free));
-    });
-  });
+let gaugePort = 0;
 
 function start(...more: string[]): { child: ChildProcess; said: () => string } {
-  const child = spawn('node', ['dist/start.mjs', '--data', folder, '--port', String(port), ...more], { stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn('node', ['dist/start.mjs', '--data', folder, '--port', String(port), '--gauge-port', String(gaugePort), ...more], {
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
   let said = '';
   child.stdout?.on('data', (d) => (said += d));
   child.stderr?.on('data', (d) => (said += d));
@@ -63,7 +58,7 @@ afterEach(async () => {
 
 async function fresh(): Promise<void> {
   folder = mkdtempSync(join(tmpdir(), 'anvil-start-'));
-  port = await freePort();
+  [port, gaugePort] = [await freePort(), await freePort()];
 }
 
 describe('./start', () => {
