@@ -20,19 +20,24 @@ function isStale(output, sources) {
 
 const common = ['core/src', 'package.json'];
 
-if (isStale(at('dist', 'start.mjs'), [...common, 'server/src', 'scripts/start'])) {
-  await bundle({
-    entryPoints: [at('scripts', 'start', 'main.ts')],
-    outfile: at('dist', 'start.mjs'),
-    bundle: true,
-    packages: 'external',
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    sourcemap: true,
-    logLevel: 'error',
-  });
-}
+/* The program, and the one of its thread for whole records. */
+for (const [output, source] of [
+  ['start.mjs', ['scripts', 'start', 'main.ts']],
+  ['record-thread.mjs', ['server', 'src', 'record', 'thread.ts']],
+])
+  if (isStale(at('dist', output), [...common, 'server/src', 'scripts/start'])) {
+    await bundle({
+      entryPoints: [at(...source)],
+      outfile: at('dist', output),
+      bundle: true,
+      packages: 'external',
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      sourcemap: true,
+      logLevel: 'error',
+    });
+  }
 
 if (isStale(at('dist', 'web', 'index.html'), [...common, 'web', 'vite.config.ts'])) {
   process.stdout.write('Building the page ...\n');

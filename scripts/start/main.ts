@@ -11,6 +11,8 @@ import { GaugeHub } from '#server/gauge/hub';
 import { gaugeServer } from '#server/gauge/line';
 import { dropReadings } from '#server/db/gauges';
 import { connect, migrate } from '#server/db/connection';
+import { OpenStreams } from '#server/people/open-streams';
+import { ThreadDesk } from '#server/record/thread-desk';
 import { loadDemo } from '#server/demo/load';
 import { Keeper } from './backup/keeper';
 import { isEmptyFolder, restoreCopy } from './backup/restore';
@@ -123,6 +125,7 @@ async function main(): Promise<void> {
   let closeGauges: (() => Promise<void>) | null = null;
   let copyDaily: NodeJS.Timeout | undefined;
   let closePool: (() => Promise<void>) | null = null;
+  let closeDesk: (() => Promise<void>) | null = null;
   const stop = async (code: number): Promise<void> => {
     if (stopping) return;
     stopping = true;
@@ -136,6 +139,7 @@ async function main(): Promise<void> {
     }
     await closeGauges?.();
     await closeLan?.();
+    await closeDesk?.();
     await closePool?.().catch(() => undefined);
     await database?.stop();
     claim.release();
@@ -165,8 +169,12 @@ async function main(): Promise<void> {
     if (await loadDemo(connection.db, options.demo, new Date(), photosDir)) say('The demo kit is loaded.');
     const log = pino({ level: process.env.ANVIL_LOG ?? 'warn' }, pino.destination(2));
     const gauges = new GaugeHub();
+    const desk = new ThreadDesk(join(ROOT, 'dist', 'record-thread.mjs'), databaseUrl);
+    closeDesk = () => desk.close();
     const shared = {
       db: connection.db,
+      desk,
+      streams: new OpenStreams(),
       log,
       webDir: join(ROOT, 'dist', 'web'),
       photosDir,

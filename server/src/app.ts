@@ -7,6 +7,7 @@ import { halfCharacterIn } from '#core/formats/whole-text';
 import { problemMessage } from '#core/wording/problems';
 import { databaseErrno, type Database } from './db/connection';
 import { ownHostOnly, pairedOnly, type Access } from './people/access';
+import { deskHere, type RecordDesk } from './record/desk';
 import { OpenStreams } from './people/open-streams';
 import type { Pairing } from './people/pairing';
 import { refuse } from './routes/answers';
@@ -41,6 +42,8 @@ export interface AppOptions {
   readonly pairing?: Pairing;
   /** Shared by the desk's app and that of the local network: the one drops what the other serves. */
   readonly streams?: OpenStreams;
+  /** Where whole records are worked on; here, where none is named. */
+  readonly desk?: RecordDesk;
   /** Absent: nobody keeps copies. */
   readonly copies?: CopyKeeper;
   /** Addresses devices of the local network open. */
@@ -106,6 +109,7 @@ export function createApp(options: AppOptions): Express {
     lanUrls = () => [],
     gauges = new GaugeHub(),
     streams = new OpenStreams(),
+    desk = deskHere(db),
   } = options;
   const app = express();
   app.disable('x-powered-by');
@@ -152,7 +156,7 @@ export function createApp(options: AppOptions): Express {
   api.use(readRoutes(db));
   api.use(gaugeRoutes(db, gauges, streams));
   api.use(paperRoutes(db));
-  api.use(recordRoutes(db, new DossierJobs(join(photosDir, 'dossiers'), now), photosDir, now));
+  api.use(recordRoutes({ desk, jobs: new DossierJobs(desk, join(photosDir, 'dossiers'), now), photosDir, now }));
   api.use(writeRoutes(db, now));
   api.use((_req, res) => refuse(res, 404, 'address-unknown'));
   app.use('/api', api);

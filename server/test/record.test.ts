@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { DEMO_KIT_ID, DEMO_ASSEMBLY_ID, loadDemo } from '../src/demo/load';
-import { id, serve } from './client';
+import { change, id, makeKit, mark, serve } from './client';
 
 const api = serve();
 const folder = mkdtempSync(join(tmpdir(), 'anvil-dossier-'));
@@ -61,7 +61,7 @@ describe('the dossier', () => {
   });
   it.each([
     [`/kits/${DEMO_KIT_ID}/dossier?paper=a0`, 400],
-    [`/kits/${DEMO_KIT_ID}/dossier?offset=nonsense`, 400],
+    [`/kits/${DEMO_KIT_ID}/dossier?zone=Middle/Nowhere`, 400],
     [`/kits/${DEMO_KIT_ID}/dossier?assembly=x`, 400],
     ['/kits/nonsense/dossier', 404],
   ])('%s is refused', async (path, status) => {
@@ -80,13 +80,70 @@ describe('the dossier', () => {
 
 describe('the log, the stock and the tables', () => {
   it('pages by day and assembly; the day is the builder’s own', async () => {
-    const days = async (offset: number) =>
-      ((await api.get(`/kits/${DEMO_KIT_ID}/log?offset=${offset}`)).body as { pages: { day: string }[] }).pages.map((p) => p.day);
-    const [here, east] = [await days(0), await days(13 * 60)];
+    const days = async (zone: string) =>
+      ((await api.get(`/kits/${DEMO_KIT_ID}/log?zone=${zone}`)).body as { pages: { day: string }[] }).pages.map((p) => p.day);
+    const [here, east] = [await days('UTC'), await days('Pacific/Kiritimati')];
     expect(here).toEqual([...here].sort().reverse());
     expect(east).not.toEqual(here);
-    expect((await api.get(`/kits/${DEMO_KIT_ID}/log?offset=9999`)).status).toBe(400);
+    expect((await api.get(`/kits/${DEMO_KIT_ID}/log?zone=Middle/Nowhere`)).status).toBe(400);
     expect((await api.get(`/kits/${id()}/log`)).status).toBe(404);
+  });
+  it('the kit’s own zone outranks the one of who looks, in summer as in winter, in log, tables and dossier', async () => {
+    const k = await makeKit(api);
+    const kit = (await api.get(`/kits/${k.kitId}`)).body.kit;
+    const keep = (timeZone: string | undefined, version: number) =>
+      api.post(
+        '/changes',
+        change(k.kitId, [{ kind: 'kit', id: k.kitId, expectedVersion: version, definition: { ...kit.definition, timeZone } }]),
+      );
+    const hole = k.row.holes.map((h) => h.id).slice(0, 1);
+    /* Half past eleven at night in Vienna, in July and in January. */
+    for (const doneAt of ['2026-07-01T21:30:00.000Z', '2026-01-10T22:30:00.000Z'])
+      expect((await api.post('/marks', { kitId: k.kitId, marks: [mark(k.rowId, hole, { doneAt, recordedAt: doneAt })] })).status).toBe(200);
+    const days = async (zone: string) =>
+      ((await api.get(`/kits/${k.kitId}/log?zone=${zone}`)).body as { pages: { day: string }[] }).pages.map((p) => p.day);
+    expect(await days('Pacific/Auckland')).toEqual(['2026-07-02', '2026-01-11']);
+    expect((await keep('Europe/Vienna', 1)).status).toBe(200);
+    for (const zone of ['UTC', 'Pacific/Auckland', 'America/Anchorage']) expect(await days(zone)).toEqual(['2026-07-01', '2026-01-10']);
+    const table = parse(await text(`/kits/${k.kitId}/record/marks.csv?zone=Pacific/Auckland`), { columns: true, bom: true }) as Record<
+      string,
+      string
+    >[];
+    expect(table.map((r) => r.day).sort()).toEqual(['2026-01-10', '2026-07-01']);
+    expect((await keep('Middle/Nowhere', 2)).status).toBe(400);
+  });
+  it('the log comes in pages: every day once, newest first, newer ones in between lose none', async () => {
+    const k = await makeKit(api);
+    const holes = k.row.holes.map((h) => h.id);
+    const dayMark = (n: number) => {
+      const doneAt = new Date(Date.UTC(2026, 2, 1 + n, 12)).toISOString();
+      return mark(k.rowId, [holes[n % holes.length] as string], { doneAt, recordedAt: doneAt });
+    };
+    expect((await api.post('/marks', { kitId: k.kitId, marks: Array.from({ length: 53 }, (_, n) => dayMark(n)) })).status).toBe(200);
+    interface Part {
+      pages: { day: string; lines: { rowId: string }[] }[];
+      rows: Record<string, { holeIds: string[] }>;
+      total: number;
+      next: string | null;
+    }
+    const ask = async (more: Record<string, string>) =>
+      (await api.get(`/kits/${k.kitId}/log?${new URLSearchParams({ zone: 'UTC', ...more }).toString()}`)).body as Part;
+    const seen: string[] = [];
+    let part = await ask({});
+    expect([part.total, part.pages.length]).toEqual([53, 20]);
+    expect(part.rows[k.rowId]?.holeIds).toHaveLength(holes.length);
+    seen.push(...part.pages.map((p) => p.day));
+    await api.post('/marks', { kitId: k.kitId, marks: [dayMark(60)] });
+    while (part.next !== null) {
+      part = await ask({ after: part.next });
+      seen.push(...part.pages.map((p) => p.day));
+    }
+    expect(seen).toHaveLength(53);
+    expect(seen).toEqual([...new Set(seen)].sort().reverse());
+    expect((await ask({})).total).toBe(54);
+    expect(await ask({ find: '2026-03-05' })).toMatchObject({ total: 1, next: null, pages: [{ day: '2026-03-05' }] });
+    expect((await ask({ find: 'drilled nowhere' })).total).toBe(0);
+    expect((await api.get(`/kits/${k.kitId}/log?find=${'x'.repeat(201)}`)).status).toBe(400);
   });
   it('stock counts the holes that are not set', async () => {
     const { needs } = (await api.get(`/kits/${DEMO_KIT_ID}/stock`)).body as {
@@ -107,7 +164,7 @@ describe('the log, the stock and the tables', () => {
     expect(new Set(lines.map(width)).size).toBe(1);
   });
   it('hours of all shifts by kind of work, as minutes are learned from', async () => {
-    const { worked } = (await api.get(`/kits/${DEMO_KIT_ID}/worked?offset=0`)).body as {
+    const { worked } = (await api.get(`/kits/${DEMO_KIT_ID}/worked?zone=UTC`)).body as {
       worked: { kind: string; ms: number; count: number }[];
     };
     expect(worked.length).toBeGreaterThan(5);
@@ -117,7 +174,7 @@ describe('the log, the stock and the tables', () => {
   });
   it('hours.csv counts every minute once: the column adds up to what the shifts worked', async () => {
     const rows = parse(await text(`/kits/${DEMO_KIT_ID}/record/hours.csv`), { columns: true, bom: true }) as Record<string, string>[];
-    const { worked } = (await api.get(`/kits/${DEMO_KIT_ID}/worked?offset=0`)).body as { worked: { ms: number }[] };
+    const { worked } = (await api.get(`/kits/${DEMO_KIT_ID}/worked?zone=UTC`)).body as { worked: { ms: number }[] };
     const minutes = rows.reduce((sum, r) => sum + Number(r.minutes), 0);
     const whole = worked.reduce((sum, w) => sum + w.ms, 0) / 60_000;
     expect(minutes).toBeGreaterThan(60);

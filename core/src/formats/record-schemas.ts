@@ -12,6 +12,7 @@ import {
   type EntityKind,
 } from '../record/definitions';
 import { ALLOYS } from '../tables/fasteners';
+import { isTimeZone } from '../log/day-of';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
 import { PROFILE_IDS } from '../tables/profiles';
 import { SHEET_MAX, SHEET_MIN } from '../tables/sheets';
@@ -71,6 +72,9 @@ const kit = Joi.object({
   holders: Joi.object({ 3: owned, 4: owned, 5: owned, 6: owned }),
   inspectEvery: Joi.number().integer().min(1).max(1000),
   sparePercent: Joi.number().min(0).max(500),
+  timeZone: Joi.string()
+    .max(60)
+    .custom((name: string, helpers) => (isTimeZone(name) ? name : helpers.error('any.invalid'))),
   stock: Joi.object().pattern(Joi.string().max(40), Joi.number().integer().min(0).max(1_000_000)).max(500),
 });
 

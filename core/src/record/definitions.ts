@@ -45,6 +45,8 @@ export interface KitDefinition {
   /** Rivets on hand by call-out, and how many more than needed are ordered. */
   readonly stock?: Readonly<Record<string, number>> | undefined;
   readonly sparePercent?: number | undefined;
+  /** Where it is built (IANA): on which day an entry falls, in summer and winter; absent: where it is looked at. */
+  readonly timeZone?: string | undefined;
 }
 
 /** Work on whole parts that a project does or leaves out. */

@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { createWriteStream, mkdirSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { pipeline } from 'node:stream/promises';
-import type { KitRecord } from '../db/kit-record';
-import { dossierPdf, type DossierQuestion } from './dossier-pdf';
+import type { RecordDesk } from '../record/desk';
+import { Stopped, type Task } from '../record/tasks';
 
 export interface JobState {
   readonly id: string;
@@ -13,8 +12,6 @@ export interface JobState {
   /** How long it took, or has taken, ms. */
   readonly tookMs: number;
 }
-
-class Stopped extends Error {}
 
 interface Job {
   id: string;
@@ -28,21 +25,24 @@ interface Job {
 /** Most jobs remembered; the oldest ones are let go with their files. */
 const KEPT = 8;
 
+type DossierTask = Omit<Extract<Task, { kind: 'dossier' }>, 'kind' | 'file'>;
+
 /** Dossiers being made, one after the other; each can be asked about and stopped. */
 export class DossierJobs {
   private readonly jobs = new Map<string, Job>();
   private queue: Promise<void> = Promise.resolve();
 
   constructor(
+    private readonly desk: RecordDesk,
     private readonly folder: string,
     private readonly now: () => Date,
   ) {}
 
-  start(load: () => Promise<KitRecord | null>, q: Omit<DossierQuestion, 'onProgress'>): string {
+  start(task: DossierTask): string {
     const job: Job = { id: randomUUID(), state: 'working', progress: 0, began: this.now().getTime(), ended: null, isStopping: false };
     this.jobs.set(job.id, job);
     for (const old of [...this.jobs.values()].slice(0, -KEPT)) this.forget(old.id);
-    this.queue = this.queue.then(() => this.run(job, load, q));
+    this.queue = this.queue.then(() => this.run(job, task));
     return job.id;
   }
 
@@ -73,20 +73,14 @@ export class DossierJobs {
     rmSync(this.pathOf(id), { force: true });
   }
 
-  private async run(job: Job, load: () => Promise<KitRecord | null>, q: Omit<DossierQuestion, 'onProgress'>): Promise<void> {
+  private async run(job: Job, task: DossierTask): Promise<void> {
     try {
       if (job.isStopping) throw new Stopped();
-      const record = await load();
-      if (!record) throw new Error('the kit is gone');
-      const pdf = await dossierPdf(record, {
-        ...q,
-        onProgress: (share) => {
-          if (job.isStopping) throw new Stopped();
-          job.progress = share;
-        },
+      const made = await this.desk.run({ ...task, kind: 'dossier', file: this.pathOf(job.id) }, (share) => {
+        if (job.isStopping) throw new Stopped();
+        job.progress = share;
       });
-      mkdirSync(this.folder, { recursive: true });
-      await pipeline(pdf, createWriteStream(this.pathOf(job.id)));
+      if (made === null) throw new Error('the kit is gone');
       job.progress = 1;
       job.state = 'done';
     } catch (error) {

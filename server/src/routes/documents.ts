@@ -1,23 +1,16 @@
 import express, { Router } from 'express';
 import { halfCharacterIn } from '#core/formats/whole-text';
 import { problemMessage } from '#core/wording/problems';
-import { exportKit, importKit } from '../commands/kit-document';
+import { importKit } from '../commands/kit-document';
 import type { Database } from '../db/connection';
-import { isId, refuse } from './answers';
+import { refuse } from './answers';
 
 /** A whole kit's record is larger than any one write. */
 const DOCUMENT_LIMIT = '40mb';
 
-/** Kits in and out as documents. */
+/** Kits in as documents. */
 export function documentRoutes(db: Database, now: () => Date): Router {
   const routes = Router();
-
-  routes.get('/kits/:id/export', async (req, res) => {
-    const { id } = req.params;
-    const text = isId(id) ? await exportKit(db, id) : null;
-    if (text === null) return refuse(res, 404, 'kit-unknown');
-    res.type('json').attachment('kit.json').send(text);
-  });
 
   routes.post('/kits/import', express.json({ limit: DOCUMENT_LIMIT, strict: false }), async (req, res) => {
     const { as } = req.query;

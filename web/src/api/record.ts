@@ -1,4 +1,5 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import type { LogPage } from '#core/log/day-log';
 import type { WorkedTime } from '#core/log/work-hours';
 import type { Entity } from '#core/record/definitions';
@@ -12,8 +13,14 @@ export interface RevisedPage {
   readonly partIds: readonly string[];
 }
 
-export interface LogAnswer {
+/** One answer about the log: the newest pages, or those after one, with the names they use. */
+interface LogPart {
   readonly kit: Entity<'kit'>;
+  /** Pages that say what is looked for, read or not. */
+  readonly total: number;
+  /** Nothing was ever marked. */
+  readonly isEmpty: boolean;
+  readonly next: string | null;
   readonly pages: readonly LogPage[];
   readonly rows: Readonly<
     Record<string, { readonly title: string; readonly page: string; readonly assemblyId: string; readonly holeIds: readonly string[] }>
@@ -23,11 +30,45 @@ export interface LogAnswer {
   readonly revised: readonly RevisedPage[];
 }
 
-/** Minutes that the clock here is ahead of Greenwich: a day is the builder's own. */
-const offset = () => -new Date().getTimezoneOffset();
+/** The pages of the log that were read so far. */
+export type LogAnswer = Omit<LogPart, 'next'>;
 
-export function useLog(kitId: string) {
-  return useQuery({ queryKey: ['marks', 'log', kitId], queryFn: () => get<LogAnswer>(`/kits/${kitId}/log?offset=${offset()}`) });
+/** The time zone here: where a kit has none of its own, its days are those of who looks. */
+export const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+const zone = () => encodeURIComponent(zoneHere());
+
+export interface LogSearch {
+  readonly find: string;
+  readonly assemblyId: string;
+  readonly units: 'in' | 'mm' | null;
+}
+
+/** The log, read page by page as it is looked at; what was read stays while something else is looked for. */
+export function useLog(kitId: string, { find, assemblyId, units }: LogSearch) {
+  const query = useInfiniteQuery({
+    queryKey: ['marks', 'log', kitId, find, assemblyId, units],
+    queryFn: ({ pageParam }) => {
+      const asked = { zone: zoneHere(), find, ...(units ? { units } : {}), ...(assemblyId ? { assembly: assemblyId } : {}) };
+      return get<LogPart>(
+        `/kits/${kitId}/log?${new URLSearchParams({ ...asked, ...(pageParam === null ? {} : { after: pageParam }) }).toString()}`,
+      );
+    },
+    initialPageParam: null as string | null,
+    getNextPageParam: (last) => last.next,
+    placeholderData: (before) => before,
+  });
+  const parts = query.data?.pages;
+  const data = useMemo((): LogAnswer | undefined => {
+    const first = parts?.[0];
+    if (!first) return undefined;
+    return {
+      ...first,
+      pages: parts.flatMap((p) => p.pages),
+      /* Later pages name some of the same rows with all their holes. */
+      rows: parts.reduce((rows, p) => ({ ...rows, ...p.rows }), {}),
+    };
+  }, [parts]);
+  return { ...query, data };
 }
 
 export interface StockAnswer {
@@ -49,14 +90,14 @@ const WORKED_STALE_MS = 60_000;
 export function useWorked(kitId: string) {
   return useQuery({
     queryKey: ['worked', kitId],
-    queryFn: () => get<WorkedAnswer>(`/kits/${kitId}/worked?offset=${offset()}`),
+    queryFn: () => get<WorkedAnswer>(`/kits/${kitId}/worked?zone=${zone()}`),
     staleTime: WORKED_STALE_MS,
   });
 }
 
 /** Where a table of the record is read from. */
 export function tableUrl(kitId: string, table: 'marks' | 'rows' | 'hours'): string {
-  return `/api/kits/${kitId}/record/${table}.csv?offset=${offset()}`;
+  return `/api/kits/${kitId}/record/${table}.csv?zone=${zone()}`;
 }
 
 export interface DossierJob {
@@ -74,7 +115,7 @@ export function useDossier(kitId: string) {
   const begin = useMutation({
     mutationFn: ({ assemblyId, paper }: { assemblyId: string; paper: string }) =>
       post<DossierJob>(
-        `/kits/${kitId}/dossier?${new URLSearchParams({ paper, offset: String(offset()), ...(assemblyId ? { assembly: assemblyId } : {}) }).toString()}`,
+        `/kits/${kitId}/dossier?${new URLSearchParams({ paper, zone: zoneHere(), ...(assemblyId ? { assembly: assemblyId } : {}) }).toString()}`,
         {},
       ),
   });

@@ -12,9 +12,15 @@ import { LIMIT_WORDS, PROFILE_WORDS, schoolWords } from '#core/wording/words';
 import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
+import { zoneHere } from '../../api/record';
 import { NO_WORK, readHolders, WorkSettings } from './work-settings';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+
+/** The zones this browser knows, and the one that is kept. */
+function timeZones(kept: string): string[] {
+  return [...new Set([...Intl.supportedValuesOf('timeZone'), 'UTC', kept])].sort();
+}
 
 /** Units, school, limits and people of a kit; kept with who, when and the reason. */
 export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
@@ -39,6 +45,7 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
   const [holders, setHolders] = useState<Readonly<Record<string, string>>>(() =>
     Object.fromEntries(Object.entries(was.holders ?? {}).map(([k, v]) => [k, String(v)])),
   );
+  const [timeZone, setTimeZone] = useState(was.timeZone ?? zoneHere());
   const [reason, setReason] = useState('');
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
 
@@ -126,6 +133,7 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
       people: named,
       work,
       holders: owned,
+      timeZone,
     };
   };
 
@@ -169,6 +177,20 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
           Half dashes are stocked
         </label>
       </div>
+      <Field
+        label="Built in the time zone"
+        hint={
+          was.timeZone === undefined
+            ? 'Not kept yet: each screen counts the days by its own clock. Kept, a day of the log is the same everywhere, in summer and winter.'
+            : 'On which day of the log an entry falls.'
+        }
+      >
+        <Select value={timeZone} onChange={(e) => setTimeZone(e.target.value)}>
+          {timeZones(timeZone).map((zone) => (
+            <option key={zone}>{zone}</option>
+          ))}
+        </Select>
+      </Field>
       <WorkSettings work={work} onWork={setWork} holders={holders} onHolders={setHolders} />
       <fieldset className="flex flex-wrap items-end gap-2">
         <legend className="label text-[14px] text-ink2">People (initials)</legend>

@@ -1,3 +1,4 @@
+import { zoneHere } from '../../api/record';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -60,6 +61,7 @@ function NewKit() {
     /* Most kits are primed; who does not turns it off in the settings. */
     const definition = {
       ...newKit(name.trim(), units, [{ id: newId(), initials: initials.trim() }]),
+      timeZone: zoneHere(),
       work: { scuff: true, prime: true, scuffAfterDimple: false },
     };
     const id = newId();

@@ -1,8 +1,10 @@
-import { useState } from 'react';
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { useDeferredValue, useEffect, useRef } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { LogPage } from '#core/log/day-log';
 import { hoursSentence, logSentences, type LogNames } from '#core/wording/log';
 import { useFollow } from '../../api/queries';
+import { useLocal } from '../../api/device';
 import { useLog, type LogAnswer } from '../../api/record';
 import { Select, TextInput } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
@@ -13,55 +15,65 @@ import { PagesPanel } from './pages-panel';
 /** The builder's log: it writes itself from the marks; a sentence and a photo are added at will. */
 export function LogView() {
   const { kitId = '' } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const [find, assemblyId] = [search.get('find') ?? '', search.get('assembly') ?? ''];
+  const units = useLocal('units');
+  /* What is typed is looked for on the server; the field itself does not wait for it. */
+  const log = useLog(kitId, { find: useDeferredValue(find), assemblyId, units: units === 'in' || units === 'mm' ? units : null });
+  const change = (next: Record<string, string>) =>
+    setSearch(Object.fromEntries(Object.entries({ find, assembly: assemblyId, ...next }).filter(([, v]) => v !== '')), { replace: true });
   return (
     <KitPage
       name="Log and dossier"
-      answer={useLog(kitId)}
+      answer={log}
       waiting="Reading the record …"
       layout="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 lg:grid-cols-[minmax(0,1fr)_360px]"
     >
-      {(log, units) => <LogOfKit log={log} units={units} />}
+      {(data, shown) => (
+        <LogOfKit
+          log={data}
+          units={shown}
+          find={find}
+          assemblyId={assemblyId}
+          onChange={change}
+          isReading={log.isFetchingNextPage || log.isPlaceholderData}
+          onMore={log.hasNextPage && !log.isFetchingNextPage ? () => void log.fetchNextPage() : null}
+        />
+      )}
     </KitPage>
   );
 }
 
-/** Pages shown at once; more on request. */
-const SHOWN = 20;
+/** A day's page before it was measured, px; pages made beyond what is seen. */
+const PAGE_PX = 180;
+const OVERSCAN = 4;
 
-function LogOfKit({ log, units }: { log: LogAnswer; units: 'in' | 'mm' }) {
+interface LogOfKitProps {
+  readonly log: LogAnswer;
+  readonly units: 'in' | 'mm';
+  readonly find: string;
+  readonly assemblyId: string;
+  readonly onChange: (next: Record<string, string>) => void;
+  readonly isReading: boolean;
+  /** Reads the pages that come next; null where there are none, or they are on their way. */
+  readonly onMore: (() => void) | null;
+}
+
+function LogOfKit({ log, units, find, assemblyId, onChange, isReading, onMore }: LogOfKitProps) {
   const { kit } = log;
   useFollow(kit.id);
-  const [search, setSearch] = useSearchParams();
-  const [shown, setShown] = useState(SHOWN);
-  const text = search.get('find') ?? '';
-  const assemblyId = search.get('assembly') ?? '';
   const names: LogNames = {
     row: (id) => log.rows[id],
     part: (id) => log.parts[id] ?? 'a part since deleted',
     person: (id) => kit.definition.people.find((p) => p.id === id)?.initials ?? 'somebody',
     units,
   };
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const told = log.pages
-    .filter((p) => assemblyId === '' || p.assemblyId === assemblyId)
-    .map((page) => ({ page, hours: hoursSentence(page, names), sentences: logSentences(page, names) }))
-    .filter(({ page, hours, sentences }) => {
-      if (words.length === 0) return true;
-      const all = [page.day, log.assemblies[page.assemblyId], hours, ...sentences, ...page.notes.map((n) => n.payload.note ?? '')]
-        .join(' ')
-        .toLowerCase();
-      return words.every((w) => all.includes(w));
-    });
-  const change = (next: Record<string, string>) =>
-    setSearch(Object.fromEntries(Object.entries({ find: text, assembly: assemblyId, ...next }).filter(([, v]) => v !== '')), {
-      replace: true,
-    });
   return (
     <>
       <section aria-label="Log" className="flex min-w-0 flex-col gap-3">
         <div className="flex flex-wrap items-center gap-3">
           <h1 className="label mr-auto text-[26px]">Log</h1>
-          <Select aria-label="Assembly" value={assemblyId} onChange={(e) => change({ assembly: e.target.value })}>
+          <Select aria-label="Assembly" value={assemblyId} onChange={(e) => onChange({ assembly: e.target.value })}>
             <option value="">every assembly</option>
             {Object.entries(log.assemblies).map(([id, name]) => (
               <option key={id} value={id}>
@@ -73,27 +85,21 @@ function LogOfKit({ log, units }: { log: LogAnswer; units: 'in' | 'mm' }) {
             aria-label="Find in the log"
             placeholder="Find: row, part, word, day"
             className="w-64"
-            value={text}
-            onChange={(e) => change({ find: e.target.value })}
+            value={find}
+            onChange={(e) => onChange({ find: e.target.value })}
           />
         </div>
-        {log.pages.length === 0 ? (
+        {log.isEmpty ? (
           <p>Nothing was marked yet. The log writes itself from shifts and marks made at the bench; there is nothing to type.</p>
         ) : null}
-        {told.length === 0 && log.pages.length > 0 ? <p>Nothing in the log says that.</p> : null}
-        {told.slice(0, shown).map(({ page, hours, sentences }) => (
-          <DayPage
-            key={`${page.day}/${page.assemblyId}`}
-            page={page}
-            assembly={log.assemblies[page.assemblyId] ?? ''}
-            hours={hours}
-            sentences={sentences}
-            names={names}
-          />
-        ))}
-        {told.length > shown ? (
-          <button type="button" className="self-start underline underline-offset-2" onClick={() => setShown(shown + SHOWN)}>
-            {told.length - shown} earlier pages
+        {log.total === 0 && !log.isEmpty && !isReading ? <p>Nothing in the log says that.</p> : null}
+        <DayPages log={log} names={names} onMore={onMore} />
+        <p role="status" className="text-ink2">
+          {isReading ? 'Reading …' : log.pages.length < log.total ? `${log.total - log.pages.length} earlier pages` : ''}
+        </p>
+        {onMore ? (
+          <button type="button" className="self-start underline underline-offset-2" onClick={onMore}>
+            Read earlier pages
           </button>
         ) : null}
       </section>
@@ -103,6 +109,47 @@ function LogOfKit({ log, units }: { log: LogAnswer; units: 'in' | 'mm' }) {
         <PagesPanel log={log} />
       </div>
     </>
+  );
+}
+
+/** Pages as far as they were read; only those near what is seen are made. The next ones are read when the last comes near. */
+function DayPages({ log, names, onMore }: { log: LogAnswer; names: LogNames; onMore: (() => void) | null }) {
+  const list = useRef<HTMLDivElement>(null);
+  const virtual = useWindowVirtualizer({
+    count: log.pages.length,
+    estimateSize: () => PAGE_PX,
+    overscan: OVERSCAN,
+    getItemKey: (i) => `${log.pages[i]?.day}/${log.pages[i]?.assemblyId}`,
+    scrollMargin: list.current?.offsetTop ?? 0,
+  });
+  const items = virtual.getVirtualItems();
+  const isNearEnd = (items.at(-1)?.index ?? 0) >= log.pages.length - 1;
+  useEffect(() => {
+    if (isNearEnd && log.pages.length > 0) onMore?.();
+  }, [isNearEnd, log.pages.length, onMore]);
+  return (
+    <div ref={list} className="relative" style={{ height: virtual.getTotalSize() }}>
+      {items.map((item) => {
+        const page = log.pages[item.index] as LogPage;
+        return (
+          <div
+            key={item.key}
+            ref={virtual.measureElement}
+            data-index={item.index}
+            className="absolute inset-x-0 pb-3"
+            style={{ transform: `translateY(${item.start - virtual.options.scrollMargin}px)` }}
+          >
+            <DayPage
+              page={page}
+              assembly={log.assemblies[page.assemblyId] ?? ''}
+              hours={hoursSentence(page, names)}
+              sentences={logSentences(page, names)}
+              names={names}
+            />
+          </div>
+        );
+      })}
+    </div>
   );
 }
 
