@@ -33,15 +33,15 @@ const measure = async (page: Page, fields: Record<string, string>) => {
 
 test('a row is set in its order with the length judged; heads get a diagnosis, the builder decides', async ({ page }) => {
   await freshAssembly(page, 'Setting');
-  await keepRow(page, 'Shield lap ; shield .025 / rib .032 : 426AD3 x7 @1 e=.32');
+  await keepRow(page, 'Shield lap ; shield .025 / rib .032 : 470AD3 x7 @1 e=.32');
   await view(page, 'Bench');
   await openSetup(page, /^rivet/);
   const how = page.getByRole('region', { name: 'How it is set' });
-  await expect(how).toContainText('MS20426AD3-3 in a grip of .057 in (1.45 mm)');
+  await expect(how).toContainText('MS20470AD3-3 in a grip of .057 in (1.45 mm)');
   await expect(how).toContainText('Next: hole 4.');
-  await how.getByLabel('The rivet that goes in').selectOption({ label: 'MS20426AD3-2: does not work here' });
+  await how.getByLabel('The rivet that goes in').selectOption({ label: 'MS20470AD3-2: does not work here' });
   await expect(how).toContainText('no good head can be made of this length here');
-  await how.getByLabel('The rivet that goes in').selectOption({ label: 'MS20426AD3-3, as planned' });
+  await how.getByLabel('The rivet that goes in').selectOption({ label: 'MS20470AD3-3, as planned' });
   await how.getByLabel('Pressure').fill('80 psi');
   await expect(page.getByText('A new batch: set the 3 proposed')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Mark 3 set' })).toBeVisible();
@@ -81,6 +81,15 @@ test('a row is set in its order with the length judged; heads get a diagnosis, t
   await expect(page.getByRole('region', { name: 'To look at next' })).toContainText('hole 7');
   await expect(page.getByRole('img', { name: /Heights of heads/ })).toBeVisible();
   await noSerious(page);
+});
+
+test('a head beyond a lip dimpled all through is not called bad by numbers that cannot tell', async ({ page }) => {
+  await setRow(page, 'Lips', 7);
+  await openSetup(page, /^inspect/);
+  await measure(page, { Width: '.122', Height: '.082' });
+  await expect(inspect(page)).toContainText('Between the two reckonings of a stack dimpled all through: the numbers cannot tell.');
+  await measure(page, { Width: '.150', Height: '.053' });
+  await expect(inspect(page)).toContainText('Within the profile.');
 });
 
 test('a rivet too short for its stack is told from one driven wrong', async ({ page }) => {
