@@ -17,6 +17,7 @@ import { benchDossier } from './dossier';
 import { mapPanning } from './map';
 import { folding, manyMarks } from './record';
 import { withServer } from './own-server';
+import { heavyAnswers } from './under-load';
 import { kitSequence, orderQuality } from './sequence';
 import { touchToScreen } from './touch';
 import { startPrivateDatabase } from '../start/private-database';
@@ -178,6 +179,7 @@ async function listed(connection: Connection, base: string, kitId: string, assem
     `${(loaded / bare).toFixed(2)}  (${loaded.toFixed(0)} ms / ${bare.toFixed(0)} ms)`,
   );
   agent.destroy();
+  await heavyAnswers(base, kitId, bare);
 }
 
 async function warmStart(folder: string): Promise<void> {
@@ -203,19 +205,24 @@ async function warmStart(folder: string): Promise<void> {
 /* What is measured is what the sources say now. */
 execFileSync('node', ['scripts/build/build.mjs'], { stdio: 'ignore' });
 const folder = mkdtempSync(join(tmpdir(), 'anvil-bench-'));
+const MEASURES: Readonly<Record<string, () => void | Promise<void>>> = {
+  planning,
+  layout,
+  drawing,
+  outline: fineOutline,
+  dossier: benchDossier,
+  order: orderQuality,
+  sequence: () => kitSequence(join(folder, 'sequence')),
+  folding,
+  map: () => mapPanning(join(folder, 'map')),
+  touch: () => touchToScreen(join(folder, 'touch')),
+  listing: () => listing(join(folder, 'list')),
+  start: () => warmStart(join(folder, 'start')),
+};
+/* All of them, or those that are named: `npm run bench -- listing drawing`. */
+const wanted = process.argv.slice(2);
 try {
-  await planning();
-  await layout();
-  await drawing();
-  await fineOutline();
-  await benchDossier();
-  orderQuality();
-  await kitSequence(join(folder, 'sequence'));
-  await folding();
-  await mapPanning(join(folder, 'map'));
-  await touchToScreen(join(folder, 'touch'));
-  await listing(join(folder, 'list'));
-  await warmStart(join(folder, 'start'));
+  for (const [name, measure] of Object.entries(MEASURES)) if (wanted.length === 0 || wanted.includes(name)) await measure();
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

@@ -1,4 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
+import { constants, setPriority } from 'node:os';
 import { connect } from '../db/connection';
 import { RecordTasks, Stopped } from './tasks';
 import type { FromThread, ToThread } from './thread-desk';
@@ -6,6 +7,8 @@ import type { FromThread, ToThread } from './thread-desk';
 /* The program of the thread for whole records; started by ThreadDesk. */
 const { databaseUrl } = workerData as { databaseUrl: string };
 const tasks = new RecordTasks(connect(databaseUrl).db);
+/* Of this thread alone (setpriority(2) of Linux is the calling thread's): whoever waits for a short answer goes first. */
+setPriority(constants.priority.PRIORITY_LOW);
 const stopping = new Set<number>();
 /** Progress is told at most so often, ms. */
 const EVERY_MS = 50;

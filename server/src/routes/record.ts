@@ -1,3 +1,4 @@
+import { pipeline, Readable } from 'node:stream';
 import { Router, type Request, type Response } from 'express';
 import { isTimeZone } from '#core/log/day-of';
 import { PAPERS, type PaperName } from '#core/layout/paper';
@@ -16,6 +17,18 @@ interface RecordAt {
 /** Longest text looked for in the log, and longest name of a page of it. */
 const FIND_MAX = 200;
 const AFTER_MAX = 60;
+/** Bytes of an answer written at once. */
+const PIECE = 65_536;
+
+/** Sends an answer piece by piece, as it is taken: others are served in between. */
+function inPieces(res: Response, bytes: Uint8Array): void {
+  res.setHeader('Content-Length', bytes.byteLength);
+  pipeline(Readable.from(piecesOf(bytes)), res, () => undefined);
+}
+
+function* piecesOf(bytes: Uint8Array): Iterable<Uint8Array> {
+  for (let from = 0; from < bytes.byteLength; from += PIECE) yield bytes.subarray(from, from + PIECE);
+}
 
 /** The kit's whole record: the log that writes itself, the stock, the dossier, tables of everything, the kit as a document. */
 export function recordRoutes({ desk, jobs, photosDir, now }: RecordAt): Router {
@@ -38,7 +51,7 @@ export function recordRoutes({ desk, jobs, photosDir, now }: RecordAt): Router {
     if (bytes === null) return refuse(res, 404, 'assemblyId' in task && task.assemblyId !== null ? 'assembly-unknown' : 'kit-unknown');
     give(bytes);
   };
-  const json = (res: Response) => (bytes: Uint8Array) => res.type('json').end(bytes);
+  const json = (res: Response) => (bytes: Uint8Array) => inPieces(res.type('json'), bytes);
 
   /* A page of the log, newest first; `after` names the last one read. */
   routes.get('/kits/:id/log', async (req, res) => {
@@ -65,13 +78,13 @@ export function recordRoutes({ desk, jobs, photosDir, now }: RecordAt): Router {
     const what = asked(req, res);
     if (!what) return;
     await answer(res, { kind: 'table', table: table as TableName, ...what }, (bytes) =>
-      res.type('text/csv; charset=utf-8').attachment(`${table}.csv`).end(bytes),
+      inPieces(res.type('text/csv; charset=utf-8').attachment(`${table}.csv`), bytes),
     );
   });
   routes.get('/kits/:id/export', async (req, res) => {
     const { id } = req.params;
     if (!isId(id)) return refuse(res, 404, 'kit-unknown');
-    await answer(res, { kind: 'export', kitId: id }, (bytes) => res.type('json').attachment('kit.json').end(bytes));
+    await answer(res, { kind: 'export', kitId: id }, (bytes) => inPieces(res.type('json').attachment('kit.json'), bytes));
   });
 
   routes.post('/kits/:id/dossier', (req, res) => {
