@@ -40,7 +40,7 @@ export function CopiesPanel() {
     await client.invalidateQueries({ queryKey: KEY });
   };
   return (
-    <section aria-label="Copies" className="flex flex-col gap-1 border-t border-line pt-3">
+    <section aria-label="Copies" className="flex flex-col gap-1 rounded-lg border border-line p-3">
       <h2 className="label text-[19px]">Copies of everything</h2>
       <p>
         {last ? (
