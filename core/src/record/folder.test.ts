@@ -47,16 +47,28 @@ describe('folding a record that grows', () => {
   });
   it('rows that did not change keep their identity; nothing new is the same answer', () => {
     const folder = new MarkFolder();
-    const first = folder.update([mark('a', { rowId: 'r1', holeIds: ['h'] }), mark('b', { rowId: 'r2', holeIds: ['h'] })]);
-    expect(folder.update([mark('a', { rowId: 'r1', holeIds: ['h'] })])).toBe(first);
-    const second = folder.update([mark('c', { rowId: 'r2', holeIds: ['i'] })]);
+    const marks = [mark('a', { rowId: 'r1', holeIds: ['h'] }), mark('b', { rowId: 'r2', holeIds: ['h'] })];
+    const first = folder.update(marks);
+    expect(folder.update([...marks, mark('a', { rowId: 'r1', holeIds: ['h'] })])).toBe(first);
+    const second = folder.update([...marks, mark('c', { rowId: 'r2', holeIds: ['i'] })]);
     expect(second.rows.get('r1')).toBe(first.rows.get('r1'));
     expect(second.rows.get('r2')).not.toBe(first.rows.get('r2'));
     expect(second.parts).toBe(first.parts);
   });
   it('an undo that comes before its mark counts when the mark is there', () => {
     const folder = new MarkFolder();
-    folder.update([mark('u', { kind: 'undo', rowId: 'elsewhere', payload: { undoes: 'a' } })]);
-    expect(plain(folder.update([mark('a', { holeIds: ['h'] })])).rows).toEqual([]);
+    const undo = mark('u', { kind: 'undo', rowId: 'elsewhere', payload: { undoes: 'a' } });
+    folder.update([undo]);
+    expect(plain(folder.update([undo, mark('a', { holeIds: ['h'] })])).rows).toEqual([]);
+  });
+  it('a mark that is gone is gone, whatever else came in the meantime', () => {
+    for (let seed = 1; seed <= 40; seed++) {
+      const marks = randomMarks(60, seed);
+      const folder = new MarkFolder();
+      folder.update(marks.slice(0, 50));
+      const left = marks.filter((_, i) => (i * 7 + seed) % 11 !== 0);
+      expect(plain(folder.update(left)), `seed ${seed}`).toEqual(plain(fold(left)));
+      expect(plain(folder.update(marks)), `seed ${seed}`).toEqual(plain(fold(marks)));
+    }
   });
 });

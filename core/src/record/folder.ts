@@ -2,10 +2,13 @@ import type { Mark } from './marks';
 import { fold, type Folded } from './steps';
 
 /**
- * Folds a record that only grows, again and again: what is new touches its own rows only, so a mark is folded as fast in a
- * kit of 60,000 marks as in an empty one. The answer is always that of `fold` over all marks seen so far.
+ * Folds a record that grows, again and again: what is new touches its own rows only, so a mark is folded as fast in a
+ * kit of 60,000 marks as in an empty one. The answer is always that of `fold` over all marks given. Where one is gone (it was never
+ * taken by the server, or the database is an older copy of itself), all of it is folded anew.
  */
 export class MarkFolder {
+  /** Every mark seen, whether its row is known or not. */
+  private readonly seen = new Set<string>();
   private readonly rowOf = new Map<string, string>();
   private readonly byRow = new Map<string, Mark[]>();
   /** Undos that came before the mark they name. */
@@ -16,7 +19,15 @@ export class MarkFolder {
   /** Takes the record as it is now; marks seen before are passed over by their id. Rows that did not change keep their identity. */
   update(marks: readonly Mark[]): Folded {
     const dirty = new Set<string>();
-    for (const mark of marks) if (!this.rowOf.has(mark.id)) this.add(mark, dirty);
+    /* The same mark may stand there twice for a moment, as sent and as kept: then one that is gone is found the next time. */
+    let known = 0;
+    for (const mark of marks) if (this.seen.has(mark.id)) known++;
+    if (known < this.seen.size && this.isAnyGone(marks)) this.forget();
+    for (const mark of marks)
+      if (!this.seen.has(mark.id)) {
+        this.seen.add(mark.id);
+        this.add(mark, dirty);
+      }
     if (dirty.size === 0) return this.folded;
     const rows = new Map(this.folded.rows);
     let partsChanged = false;
@@ -33,6 +44,17 @@ export class MarkFolder {
     const parts = partsChanged ? new Set([...this.partsByRow.values()].flatMap((s) => [...s])) : this.folded.parts;
     this.folded = { rows, parts };
     return this.folded;
+  }
+
+  private isAnyGone(marks: readonly Mark[]): boolean {
+    const there = new Set(marks.map((m) => m.id));
+    for (const id of this.seen) if (!there.has(id)) return true;
+    return false;
+  }
+
+  private forget(): void {
+    for (const known of [this.seen, this.rowOf, this.byRow, this.early, this.partsByRow]) known.clear();
+    this.folded = { rows: new Map(), parts: new Set() };
   }
 
   private add(mark: Mark, dirty: Set<string>): void {

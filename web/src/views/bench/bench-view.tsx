@@ -90,6 +90,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   const [undone, setUndone] = useState<string | null>(null);
   /* What was taken back is to be seen again: its row comes back as soon as the bench has it. */
   const [bringBack, setBringBack] = useState<{ kind: string; rowId: string; partIds: readonly string[] } | null>(null);
+  const lock = useMarkLock();
   const undo = useUndo(kit, marks, undefined, (taken) => {
     setMarked(null);
     setUndone(`Taken back: ${markText(taken)}.`);
@@ -149,6 +150,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
           {current && item ? (
             <SetupAtWork
               key={`${current.setup.key}/${item.key}`}
+              lock={lock}
               data={data}
               current={current}
               item={item}
@@ -220,10 +222,12 @@ interface AtWorkProps {
   /** What was marked last, in words. */
   readonly marked: string | null;
   readonly undo: { readonly label: string | null; readonly run: () => void };
+  /** Outlives the set-up: the press that bounces falls on the next one. */
+  readonly lock: ReturnType<typeof useMarkLock>;
   readonly sequence: Sequence;
 }
 
-function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, onMarked, firstOf, marked, undo, sequence }: AtWorkProps) {
+function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, onMarked, firstOf, marked, undo, lock, sequence }: AtWorkProps) {
   const units = useUnits();
   const row = rows.find((r) => r.entity.id === item.rowId) as RowModel;
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row]);
@@ -267,7 +271,7 @@ function SetupAtWork({ data, current, item, rows, marks, onOpen, onMark, onMarke
   const isOnPart = item.partId !== null;
   const name = isOnPart ? (data.parts.find((p) => p.id === item.partId)?.definition.name ?? '') : row.title;
   const canMark = steps.length > 0 && (isOnPart || valid.size > 0);
-  const { isLocked, tryMark } = useMarkLock();
+  const { isLocked, tryMark } = lock;
   const markNow = () => {
     onMarked({
       kind: current.setup.operation,

@@ -1,0 +1,84 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { freshAssembly, keepRow } from './bench-mates';
+
+/* Some answers are changed on their way to the page: nothing of the browser's own may stand between. */
+test.use({ serviceWorkers: 'block' });
+
+const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
+const marksOf = async (page: Page): Promise<number> => {
+  const assembly = /assemblies\/([^/?]+)/.exec(page.url())?.[1] ?? '';
+  return ((await (await page.request.get(`/api/assemblies/${assembly}/marks?after=0`)).json()) as { marks: unknown[] }).marks.length;
+};
+async function atTheBench(page: Page, kit: string): Promise<void> {
+  await freshAssembly(page, kit);
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x6 @1 e=.3');
+  await view(page, 'Bench');
+  await page
+    .getByRole('navigation', { name: 'Set-ups' })
+    .getByRole('button', { name: /^drill to size/ })
+    .click();
+  await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toContainText('Keel');
+}
+
+test('a held Enter and a bounced tap mark once; the mark says its row, and is taken back in one tap', async ({ page }) => {
+  await atTheBench(page, 'Held key');
+  await page.getByRole('button', { name: 'Mark 6 drilled' }).focus();
+  for (let i = 0; i < 12; i++) await page.keyboard.down('Enter');
+  await page.keyboard.up('Enter');
+  await expect(page.getByRole('status').filter({ hasText: 'Marked' })).toContainText('Keel');
+  await expect.poll(() => marksOf(page)).toBe(1);
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeVisible();
+  await expect.poll(() => marksOf(page)).toBe(2);
+  /* A tap that bounces: the second one would fall on whatever the button says next. */
+  await page.getByRole('button', { name: 'Mark 6 drilled' }).dblclick();
+  await expect(page.getByRole('button', { name: /^Mark 6 × 2 × 2 deburred/ })).toBeVisible();
+  await expect.poll(() => marksOf(page)).toBe(3);
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeVisible();
+  await expect.poll(() => marksOf(page)).toBe(4);
+});
+
+test('a gauge that types its digits with nothing focused marks nothing', async ({ page }) => {
+  await atTheBench(page, 'Wedge');
+  await page.locator('body').click({ position: { x: 5, y: 5 } });
+  await page.keyboard.type('.0416');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeVisible();
+  expect(await marksOf(page)).toBe(0);
+});
+
+test('a mark the record will never take is set aside with its reason; the rest goes on', async ({ page }) => {
+  await atTheBench(page, 'Set aside');
+  let isRefusing = true;
+  await page.route('**/api/marks', (route) =>
+    isRefusing ? route.fulfill({ status: 422, json: { error: { code: 'not-storable' } } }) : route.continue(),
+  );
+  await page.getByRole('button', { name: 'Mark 6 drilled' }).click();
+  const badge = page.getByRole('button', { name: '1 set aside' });
+  await expect(badge).toBeVisible();
+  isRefusing = false;
+  await badge.click();
+  const dialog = page.getByRole('dialog', { name: 'Marks the record does not take' });
+  await expect(dialog.getByRole('list', { name: 'Set aside' })).toContainText('drilled');
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')).toEqual([]);
+  const download = page.waitForEvent('download');
+  await dialog.getByRole('button', { name: 'Export them' }).click();
+  expect((await download).suggestedFilename()).toBe('marks-set-aside.json');
+  await dialog.getByRole('button', { name: 'Discard all 1' }).click();
+  await page.keyboard.press('Escape');
+  await expect(badge).toHaveCount(0);
+  await page.getByRole('button', { name: 'Mark 6 drilled' }).click();
+  await expect.poll(() => marksOf(page)).toBe(1);
+});
+
+test('a copy of everything is made and proved from the first page', async ({ page }) => {
+  await page.goto('/');
+  const copies = page.getByRole('region', { name: 'Copies' });
+  await copies.getByRole('button', { name: 'Make a copy now' }).click();
+  await expect(copies).toContainText('less than an hour ago');
+  await expect(copies).toContainText('proved by reading it back');
+  await expect(copies.getByRole('button', { name: 'Make a copy now' })).toBeEnabled();
+});
