@@ -7,7 +7,7 @@ import { hoursSentence, logSentences, type LogNames } from '#core/wording/log';
 import type { Database } from '../db/connection';
 import { loadKitRecord, type KitRecord } from '../db/kit-record';
 import { placeOfKit } from '../db/places';
-import { questionOf, type LogAsked } from './tasks';
+import { questionOf, type LogAsked } from './asked';
 
 /** Pages given at once. */
 export const LOG_PAGES = 20;

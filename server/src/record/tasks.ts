@@ -1,38 +1,20 @@
 import { createWriteStream, mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { daysIn, isTimeZone } from '#core/log/day-of';
 import { workedTimes } from '#core/log/work-hours';
 import type { PaperName } from '#core/layout/paper';
 import { assemblyWork } from '#core/setup/assembly-work';
 import { stockNeeds } from '#core/stock/needs';
-import type { Units } from '#core/units/length';
 import { exportKit } from '../commands/kit-document';
 import type { Database } from '../db/connection';
-import { loadKitRecord, type KitRecord } from '../db/kit-record';
+import { loadKitRecord } from '../db/kit-record';
 import { dossierPdf } from '../files/dossier-pdf';
-import type { RecordQuestion } from '../files/dossier';
 import { hoursCsv, marksCsv, rowsCsv } from '../files/record-csv';
+import { questionOf, type Asked, type LogAsked } from './asked';
 import { LogBook } from './log-book';
 
 export const TABLES = { marks: marksCsv, rows: rowsCsv, hours: hoursCsv } as const;
 export type TableName = keyof typeof TABLES;
-
-/** What every question about a record says: the kit, one of its assemblies or all, when it is, and the asker's time zone. */
-interface Asked {
-  readonly kitId: string;
-  readonly assemblyId: string | null;
-  readonly now: string;
-  /** Where the kit has none of its own. */
-  readonly zone: string;
-}
-
-export interface LogAsked extends Asked {
-  readonly find: string;
-  readonly units: Units | null;
-  /** The page after which to go on; null: from the newest. */
-  readonly after: string | null;
-}
 
 /** Work on a whole record: too much to be done between two answers. Made of plain data, so that it can be sent to a thread of its own. */
 export type Task =
@@ -93,10 +75,4 @@ export class RecordTasks {
       }
     }
   }
-}
-
-/** The kit's own zone decides on which day a moment falls; the asker's where it has none. */
-export function questionOf(record: Pick<KitRecord, 'kit'>, { now, zone }: Pick<Asked, 'now' | 'zone'>): RecordQuestion {
-  const own = record.kit.definition.timeZone;
-  return { now, dayOf: daysIn(own !== undefined && isTimeZone(own) ? own : zone) };
 }
