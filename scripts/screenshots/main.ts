@@ -185,7 +185,7 @@ const SHOTS: readonly Shot[] = [
     steps: async (page) => {
       await openPlan(page);
       await page.getByRole('link', { name: 'Parts' }).click();
-      await page.getByRole('button', { name: 'keel angle' }).click();
+      await page.getByRole('button', { name: 'keel angle', exact: true }).first().click();
       await page.getByRole('button', { name: 'Turn' }).click();
     },
   },
