@@ -15,7 +15,7 @@ import { OpenStreams } from '#server/people/open-streams';
 import { ThreadDesk } from '#server/record/thread-desk';
 import { loadDemo } from '#server/demo/load';
 import { Keeper } from './backup/keeper';
-import { isEmptyFolder, restoreCopy } from './backup/restore';
+import { isEmptyFolder, isHalfRestored, restoreInto } from './backup/restore';
 import { openLan } from './lan';
 import { claimFolder } from './only-one';
 import { OptionError, readOptions } from './options';
@@ -104,8 +104,11 @@ async function copyWhenDue(copies: Keeper): Promise<void> {
 async function main(): Promise<void> {
   const options = readOptions(process.argv.slice(2), process.env, ROOT);
   const instance = randomUUID();
-  if (options.restore !== null && !isEmptyFolder(options.dataFolder))
+  const isHalf = isHalfRestored(options.dataFolder);
+  if (options.restore !== null && !isHalf && !isEmptyFolder(options.dataFolder))
     throw new OptionError(`--restore: ${options.dataFolder} is not empty; name an empty folder with --data`);
+  if (options.restore === null && isHalf)
+    throw new OptionError(`putting a copy into ${options.dataFolder} was broken off; start again with --restore FILE`);
   makeFolder(options.dataFolder);
   const claim = claimFolder(options.dataFolder, instance);
   if (!claim.mine) {
@@ -155,7 +158,7 @@ async function main(): Promise<void> {
     const photosDir = join(options.dataFolder, 'photos');
     makePrivate(photosDir);
     if (options.restore !== null) {
-      await restoreCopy(options.restore, databaseUrl, photosDir);
+      await restoreInto(options.dataFolder, options.restore, databaseUrl, photosDir);
       say(`Restored from ${options.restore}.`);
     }
     const copies = new Keeper({ databaseUrl, photosDir, folder: options.backupFolder, now: () => new Date() });

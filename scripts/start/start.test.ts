@@ -193,6 +193,15 @@ describe('./start', () => {
       const refused = spawnSync('node', ['dist/start.mjs', '--data', old, '--port', String(port), '--restore', copy], { encoding: 'utf8' });
       expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('is not empty')]);
       await fresh();
+      /* Broken off in its middle: half a record is not served as one, and the same words take it up again. */
+      const half = start('--demo', 'off', '--restore', copy);
+      expect(await waitFor(() => existsSync(join(folder, 'run', 'restoring')) || half.child.exitCode !== null, 40_000)).toBe(true);
+      half.child.kill('SIGKILL');
+      await ended(half.child);
+      const without = spawnSync('node', ['dist/start.mjs', '--data', folder, '--port', String(port), '--demo', 'off'], {
+        encoding: 'utf8',
+      });
+      expect([without.status, without.stderr]).toEqual([2, expect.stringContaining('was broken off')]);
       await startAndWait('--demo', 'off', '--restore', copy);
       expect(await exported()).toBe(before);
       expect(photos()).toEqual(pictures);

@@ -241,6 +241,7 @@ export interface LaidPath {
 /** The fields of the layout as somebody typed them, in the units of then. */
 export interface LayoutTyped {
   readonly units: Units;
+  /** One length, or corners one a line. */
   readonly path: string;
   readonly by: 'pitch' | 'count';
   readonly maxPitch: string;
@@ -248,7 +249,9 @@ export interface LayoutTyped {
   readonly startEdge: string;
   readonly endEdge: string;
   readonly second: 'none' | 'staggered' | 'square';
+  /** Width of the lap two rows stand in; empty: three quarters of the pitch apart. */
   readonly lapWidth: string;
+  /** Spots to keep clear, one a line: distance from the start ; clearance. */
   readonly keepClear: string;
   /** The row that was made as the second one, by id. */
   readonly secondRowId?: string | undefined;

@@ -82,6 +82,17 @@ describe('a daily copy', () => {
     expect(one).toEqual(same);
     expect([copies.isDue(), copies.state().count]).toEqual([false, 1]);
   });
+  it('a copy that is not proved is none: it has no copy’s name, and the next one clears it away', async () => {
+    const place = join(folder, 'killed');
+    mkdirSync(place);
+    const left = ['anvil-2026-11-27T100000Z-daily.zip.unproved', 'anvil-2026-11-27T110000Z-daily.zip.unproved.part'];
+    for (const name of [...left, 'notes.unproved']) writeFileSync(join(place, name), 'half');
+    const copies = keeper(source, 'killed');
+    expect(copies.state()).toMatchObject({ last: null, count: 0 });
+    expect(copies.isDue()).toBe(true);
+    const { file } = await copies.make('daily');
+    expect(readdirSync(place).sort()).toEqual([file, 'notes.unproved'].sort());
+  });
   it('a restored database is another life of the record: readers begin anew', async () => {
     const copies = keeper(source, 'epoch');
     const { file } = await copies.make('asked');
@@ -112,6 +123,12 @@ describe('a daily copy', () => {
     const [tables] = await connection.query('SHOW TABLES');
     await connection.end();
     expect(tables).toEqual([]);
+  });
+  it('a database that does not take the copy ends the restoring with its reason', async () => {
+    const copies = keeper(source, 'untaken');
+    const { file } = await copies.make('asked');
+    const away = source.url.replace(/:\/\/([^:]+):[^@]+@/, '://$1:wrong@');
+    await expect(restoreCopy(join(folder, 'untaken', file), away, join(folder, 'untaken-photos'))).rejects.toThrow(/mariadb ended with 1/);
   });
   it('what is no copy is refused; a folder that holds something is not put over', async () => {
     const other = join(folder, 'other.zip');

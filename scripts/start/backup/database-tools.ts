@@ -56,7 +56,8 @@ export async function load(a: DatabaseAddress, text: Readable): Promise<void> {
   const ended = endOf(child, 'mariadb');
   child.stdin.on('error', () => undefined);
   text.pipe(child.stdin);
-  await ended;
+  /* Whoever sends the text must not wait for a program that is gone. */
+  await ended.finally(() => text.destroy());
 }
 
 function endOf(child: ReturnType<typeof spawn>, name: string): Promise<void> {
@@ -80,14 +81,29 @@ export async function digestOf(a: DatabaseAddress): Promise<string> {
   return hash.digest('hex');
 }
 
+/** Takes everything out of a database of ours. */
+export async function emptied(a: DatabaseAddress): Promise<void> {
+  const connection = await reached(a);
+  await remade(connection, a.name).finally(() => connection.end());
+}
+
+function reached(a: DatabaseAddress): Promise<mysql.Connection> {
+  return mysql.createConnection({ host: a.host, port: Number(a.port), user: a.user, password: a.password });
+}
+
+/** The names are this program's own. */
+async function remade(connection: mysql.Connection, name: string): Promise<void> {
+  await connection.query(`DROP DATABASE IF EXISTS \`${name}\``);
+  await connection.query(`CREATE DATABASE \`${name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_bin`);
+}
+
 /** Runs `use` on an empty database beside the real one, gone afterwards; null where this account may not make one. */
 export async function withScratch<T>(a: DatabaseAddress, use: (scratch: DatabaseAddress) => Promise<T>): Promise<T | null> {
   const scratch = { ...a, name: `${a.name}_proof` };
-  const connection = await mysql.createConnection({ host: a.host, port: Number(a.port), user: a.user, password: a.password });
+  const connection = await reached(a);
   try {
     try {
-      await connection.query(`DROP DATABASE IF EXISTS \`${scratch.name}\``);
-      await connection.query(`CREATE DATABASE \`${scratch.name}\` CHARACTER SET utf8mb4 COLLATE utf8mb4_bin`);
+      await remade(connection, scratch.name);
     } catch {
       return null;
     }

@@ -1,4 +1,4 @@
-import { mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Copy, CopyKeeper, CopyReason, CopyState } from '#server/backups';
 import { DATABASE, readCopy, sink, writeCopy } from './copy-file';
@@ -10,6 +10,14 @@ export interface KeeperQuestion {
   readonly photosDir: string;
   readonly folder: string;
   readonly now: () => Date;
+}
+
+const UNPROVED = '.unproved';
+
+/** What a copy is called on its way, whole or not. */
+function isUnproved(name: string): boolean {
+  const at = name.indexOf(UNPROVED);
+  return at > 0 && readCopyName(name.slice(0, at)) !== null;
 }
 
 /** Copies of one program's database and photos in one folder: made, proved by reading back, let go by age. */
@@ -74,13 +82,16 @@ export class Keeper implements CopyKeeper {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
     const madeAt = now();
     const file = join(folder, copyName(madeAt, because));
-    const address = addressOf(databaseUrl);
-    const database = dump(address);
+    /* A copy has a copy's name only once it is proved: one that a kill left in the middle is none, and is cleared away. */
+    for (const left of readdirSync(folder)) if (isUnproved(left)) rmSync(join(folder, left), { force: true });
+    const unproved = `${file}${UNPROVED}`;
+    const database = dump(addressOf(databaseUrl));
     try {
-      const manifest = await writeCopy(file, { database: database.text, ended: database.ended, photosDir, madeAt, because });
-      await this.prove(file, manifest.files[DATABASE] as string);
+      const manifest = await writeCopy(unproved, { database: database.text, ended: database.ended, photosDir, madeAt, because });
+      await this.prove(unproved, manifest.files[DATABASE] as string);
+      renameSync(unproved, file);
     } catch (error) {
-      rmSync(file, { force: true });
+      rmSync(unproved, { force: true });
       throw error;
     }
     return { file: copyName(madeAt, because), madeAt: madeAt.toISOString(), bytes: statSync(file).size, because };

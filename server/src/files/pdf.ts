@@ -1,6 +1,6 @@
 import PDFDocument from 'pdfkit';
 import { PAPERS, type PaperName } from '#core/layout/paper';
-import { FACES, faceFor } from './faces';
+import { allFaces, faceFor } from './faces';
 
 export type Pdf = InstanceType<typeof PDFDocument>;
 /** What a piece of a page is, for who has it read aloud. */
@@ -26,7 +26,7 @@ export function newPdf(title: string, size: PaperName | { readonly width: number
     margin: margins * PT,
     info: { Title: title, Producer: 'Patient Anvil', Creator: 'Patient Anvil', CreationDate: new Date(0), ModDate: new Date(0) },
   });
-  for (const face of FACES) pdf.registerFont(face.name, face.file);
+  for (const face of allFaces()) pdf.registerFont(face.name, face.file);
   const whole = pdf.struct('Document');
   pdf.addStructure(whole);
   WHOLE.set(pdf, whole);

@@ -6,7 +6,7 @@ import { xmlSafe } from '#core/formats/strip-svg';
  */
 export function svgFile(svg: SVGSVGElement, title: string): string {
   const copy = svg.cloneNode(true) as SVGSVGElement;
-  const valueOf = lightValues();
+  const valueOf = lightValues(copy);
   const plain = plainIds(copy);
   const { width, height } = svg.viewBox.baseVal;
   copy.setAttribute('width', `${((width * 25.4) / 96).toFixed(3)}mm`);
@@ -18,7 +18,7 @@ export function svgFile(svg: SVGSVGElement, title: string): string {
   copy.prepend(name);
   for (const element of [copy, ...copy.querySelectorAll('*')]) {
     for (const attribute of [...element.attributes])
-      attribute.value = xmlSafe(plain(attribute.value.replace(/var\((--[\w-]+)\)/g, (_, key: string) => valueOf(key))));
+      attribute.value = xmlSafe(plain(attribute.value.replace(VARIABLE, (_, key: string) => valueOf(key))));
     if (element.childElementCount === 0 && element.textContent) element.textContent = xmlSafe(element.textContent);
     /* Few programs know the middle of a line of letters; a third of their height down is the same place. */
     if (element.getAttribute('dominant-baseline') === 'central') {
@@ -30,17 +30,19 @@ export function svgFile(svg: SVGSVGElement, title: string): string {
   return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(copy)}\n`;
 }
 
-/** What the named variables are on the light page. */
-function lightValues(): (key: string) => string {
+const VARIABLE = /var\((--[\w-]+)\)/g;
+
+/** What the variables a drawing names are on the light page; the page is turned to it once, between two pictures. */
+function lightValues(svg: SVGElement): (key: string) => string {
   const root = document.documentElement;
   const shown = root.getAttribute('data-theme');
-  return (key) => {
-    root.setAttribute('data-theme', 'light');
-    const value = getComputedStyle(root).getPropertyValue(key).trim();
-    if (shown === null) root.removeAttribute('data-theme');
-    else root.setAttribute('data-theme', shown);
-    return value === '' ? 'black' : value.replace(/"/g, "'");
-  };
+  root.setAttribute('data-theme', 'light');
+  const style = getComputedStyle(root);
+  const keys = new Set([...svg.outerHTML.matchAll(VARIABLE)].map((m) => m[1] as string));
+  const values = new Map([...keys].map((key) => [key, style.getPropertyValue(key).trim().replace(/"/g, "'")]));
+  if (shown === null) root.removeAttribute('data-theme');
+  else root.setAttribute('data-theme', shown);
+  return (key) => values.get(key) || 'black';
 }
 
 /** Gives everything that has an id a plain one; the answer puts a text's references right. */

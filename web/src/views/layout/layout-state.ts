@@ -9,7 +9,7 @@ import { lapRows } from '#core/layout/even';
 import type { Finding } from '#core/prep/findings';
 import { edgeFindings, outlineFindings, trueSpacingFindings, type SpacingRule } from '#core/prep/spacing';
 import type { Stack } from '#core/prep/stack';
-import type { RowDefinition } from '#core/record/definitions';
+import type { LayoutTyped, RowDefinition } from '#core/record/definitions';
 import { typedText } from '#core/record/compose';
 import { holesInPlan } from '#core/record/holes';
 import type { Mm, Units } from '#core/units/length';
@@ -17,19 +17,8 @@ import { exactText } from '#core/units/show';
 import { problemMessage } from '#core/wording/problems';
 import { dimensionValue } from '../../ui/dimension-field';
 
-export interface LayoutFields {
-  /** One length, or corners one a line. */
-  readonly path: string;
-  readonly by: 'pitch' | 'count';
-  readonly maxPitch: string;
-  readonly count: string;
-  readonly startEdge: string;
-  readonly endEdge: string;
-  readonly second: 'none' | 'staggered' | 'square';
-  /** Width of the lap two rows stand in; empty: three quarters of the pitch apart. */
-  readonly lapWidth: string;
-  /** Spots to keep clear, one a line: distance from the start ; clearance. */
-  readonly keepClear: string;
+/** What is kept as it was typed, and the measured places, which are kept with the holes. */
+export interface LayoutFields extends Omit<LayoutTyped, 'units' | 'secondRowId'> {
   readonly measured: string;
 }
 

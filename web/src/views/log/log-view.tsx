@@ -38,6 +38,7 @@ export function LogView() {
           onChange={change}
           isReading={log.isFetchingNextPage || log.isPlaceholderData}
           onMore={log.hasNextPage && !log.isFetchingNextPage ? () => void log.fetchNextPage() : null}
+          didFail={log.isFetchNextPageError}
         />
       )}
     </KitPage>
@@ -57,9 +58,11 @@ interface LogOfKitProps {
   readonly isReading: boolean;
   /** Reads the pages that come next; null where there are none, or they are on their way. */
   readonly onMore: (() => void) | null;
+  /** The last try to read on failed: the next one is the reader's. */
+  readonly didFail: boolean;
 }
 
-function LogOfKit({ log, units, find, assemblyId, onChange, isReading, onMore }: LogOfKitProps) {
+function LogOfKit({ log, units, find, assemblyId, onChange, isReading, onMore, didFail }: LogOfKitProps) {
   const { kit } = log;
   useFollow(kit.id);
   const names: LogNames = {
@@ -93,7 +96,7 @@ function LogOfKit({ log, units, find, assemblyId, onChange, isReading, onMore }:
           <p>Nothing was marked yet. The log writes itself from shifts and marks made at the bench; there is nothing to type.</p>
         ) : null}
         {log.total === 0 && !log.isEmpty && !isReading ? <p>Nothing in the log says that.</p> : null}
-        <DayPages log={log} names={names} onMore={onMore} />
+        <DayPages log={log} names={names} onMore={didFail ? null : onMore} />
         <p role="status" className="text-ink2">
           {isReading ? 'Reading …' : log.pages.length < log.total ? `${log.total - log.pages.length} earlier pages` : ''}
         </p>
