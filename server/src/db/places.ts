@@ -1,6 +1,6 @@
-import { eq, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import type { Queries } from './connection';
-import { kitPlaces, recordEpoch } from './schema';
+import { kitPlaces } from './schema';
 
 /**
  * Takes so many places of a kit's record, at least 1, and answers the first of them. Within a transaction: the kit's counter stays locked
@@ -17,11 +17,4 @@ export async function nextPlaces(q: Queries, kitId: string, count: number): Prom
     .where(sql`${kitPlaces.kitId} = ${kitId}`);
   if (!top) throw new Error('a kit has no place in its record');
   return top.n - count + 1;
-}
-
-/** Where a kit's record stands, with the life it lives: the same as long as nothing was kept. */
-export async function placeOfKit(q: Queries, kitId: string): Promise<string> {
-  const [top] = await q.select({ n: kitPlaces.n }).from(kitPlaces).where(eq(kitPlaces.kitId, kitId));
-  const [life] = await q.select({ epoch: recordEpoch.epoch }).from(recordEpoch);
-  return `${life?.epoch ?? ''}/${top?.n ?? 0}`;
 }

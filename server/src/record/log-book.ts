@@ -6,7 +6,7 @@ import { shiftsOf } from '#core/record/shifts';
 import { hoursSentence, logSentences, type LogNames } from '#core/wording/log';
 import type { Database } from '../db/connection';
 import { loadKitRecord, type KitRecord } from '../db/kit-record';
-import { placeOfKit } from '../db/places';
+import { findRevision } from '../db/record';
 import { questionOf, type LogAsked } from './asked';
 
 /** Pages given at once. */
@@ -70,7 +70,7 @@ export class LogBook {
   private async of(asked: LogAsked): Promise<Written | null> {
     const { kitId, zone, now } = asked;
     const key = `${kitId} ${zone}`;
-    const stamp = await placeOfKit(this.db, kitId);
+    const stamp = JSON.stringify(await findRevision(this.db, kitId));
     const known = this.written.get(key);
     if (known && known.stamp === stamp && Date.parse(now) < known.until) return known;
     const record = await loadKitRecord(this.db, kitId);
