@@ -48,7 +48,10 @@ export function sendMarks(kitId: string, marks: readonly Mark[]): void {
   /* Where the browser keeps nothing, the marks wait in this page only, and the badge shows them. */
   void addWaiting(added)
     .then(
-      () => added.forEach(({ mark }) => unstored.delete(mark.id)),
+      () => {
+        added.forEach(({ mark }) => unstored.delete(mark.id));
+        show(waiting);
+      },
       () => undefined,
     )
     .then(() => {
@@ -158,6 +161,11 @@ function subscribe(listener: () => void): () => void {
 
 export function useWaiting(): readonly Waiting[] {
   return useSyncExternalStore(subscribe, () => waiting);
+}
+
+/** Whether everything that waits is in the browser's database, so that it survives this page. */
+export function useIsStored(): boolean {
+  return useSyncExternalStore(subscribe, () => !waiting.some((w) => unstored.has(w.mark.id)));
 }
 
 /** Why the server will not take the waiting marks; null while it only cannot be reached. */

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import type { Units } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
-import { useClockAhead, useRefusal, useWaiting } from '../api/outbox';
+import { useClockAhead, useIsStored, useRefusal, useWaiting } from '../api/outbox';
 import { SetAsideBadge } from './set-aside';
 import { usePerson } from '../api/commands';
 import { useLocal, writeLocal } from '../api/device';
@@ -199,12 +199,15 @@ function ClockBadge() {
 function WaitingBadge() {
   const waiting = useWaiting();
   const refusal = useRefusal();
+  const isStored = useIsStored();
   if (waiting.length === 0) return null;
   return (
     <span
       role="status"
       className={`label inline-flex items-center gap-1 rounded px-2 ${refusal ? 'bg-stop-soft text-stop' : 'bg-caution-soft text-caution'}`}
-      title={refusal ?? 'Kept in this browser until the program answers'}
+      title={
+        refusal ?? (isStored ? 'Kept in this browser until the program answers' : 'In this page only: the browser has not kept them yet')
+      }
     >
       <CloudUpload size={16} aria-hidden /> {waiting.length} waiting{refusal ? `: ${refusal}` : ''}
     </span>
