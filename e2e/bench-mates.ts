@@ -21,6 +21,11 @@ export async function keepRow(page: Page, line: string): Promise<void> {
   await expect(rowLine(page)).toHaveValue('');
 }
 
+/** At the bench: all parts fitted up before drilling, or taken apart after it. */
+export async function markWhole(page: Page, done: 'fitted up' | 'taken apart'): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^Mark \\d+ parts ${done}`) }).click();
+}
+
 export const strip = (page: Page) => page.getByRole('application', { name: /holes/ });
 export const list = (page: Page) => page.getByRole('table', { name: 'Rows' });
 export const detail = (page: Page) => page.getByRole('region', { name: 'The selected row' });

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { freshAssembly, keepRow } from './bench-mates';
+import { freshAssembly, keepRow, markWhole } from './bench-mates';
 
 /* What the page's own helper keeps would be answered before the route is asked. */
 test.use({ serviceWorkers: 'block' });
@@ -40,6 +40,8 @@ test('opened before its marks are there, the bench waits for them: it opens wher
   await keepRow(page, 'Second ; skin .025 / spar .063 : 470AD4 x5 @1');
   await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Bench' }).click();
   const heading = page.getByRole('region', { name: 'The set-up at work' }).getByRole('heading', { level: 1 });
+  await markWhole(page, 'fitted up');
+  await expect(heading).toContainText('Drill');
   const before = (await heading.textContent()) ?? '';
   await page.getByRole('button', { name: /^Mark \d+ drilled/ }).click();
   await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button').first()).not.toContainText(

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { detail, freshAssembly, keepRow, strip } from './bench-mates';
+import { detail, freshAssembly, keepRow, markWhole, strip } from './bench-mates';
 
 const views = (page: Page) => page.getByRole('navigation', { name: 'Views' });
 const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
@@ -17,8 +17,10 @@ async function drilledRow(page: Page, kit: string): Promise<void> {
   await freshAssembly(page, kit);
   await keepRow(page, 'Keel ; skin .025 / rib .032 / spar .063 : 426AD3 x24 @1.5 hand=L');
   await views(page).getByRole('link', { name: 'Bench' }).click();
+  await markWhole(page, 'fitted up');
   await expect(markButton(page)).toContainText('Mark 24 drilled');
   await markButton(page).click();
+  await markWhole(page, 'taken apart');
   await expect(page.getByRole('heading', { name: /^Deburr/ })).toBeVisible();
 }
 
@@ -134,6 +136,43 @@ test('a deviation begins at its hole, is judged as it is typed, and stays on row
   await expect(detail(page).getByText(/hole 5: oversize/i)).toBeVisible();
 });
 
+test('fit up and take apart are marked and timed at the bench, part by part, and what waits in the order waits here', async ({ page }) => {
+  await freshAssembly(page, 'Whole work');
+  await keepRow(page, 'Keel ; skin .025 / rib .032 / spar .063 : 426AD3 x6 @1');
+  await views(page).getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('button', { name: 'Start a shift' }).click();
+  await expect(setups(page).getByRole('button', { name: /^fit up/ })).toContainText('3 parts ready');
+  await expect(setups(page).getByRole('button', { name: /^drill to size/ })).toContainText('6 (0 ready)');
+  /* The order says the same. */
+  await views(page).getByRole('link', { name: 'Sequence' }).click();
+  await page
+    .getByRole('region', { name: 'Tracks' })
+    .getByRole('button', { name: /^drill to size: Keel/ })
+    .click();
+  await expect(page.getByRole('region', { name: 'The operation' })).toContainText('waits for fit up');
+  await page
+    .getByRole('region', { name: 'The operation' })
+    .getByRole('button', { name: /^fit up/ })
+    .click();
+  await page.getByRole('region', { name: 'The operation' }).getByRole('link', { name: 'At the bench' }).click();
+  await page.getByRole('group', { name: 'Parts' }).getByLabel('spar').uncheck();
+  await page.getByRole('button', { name: /^Mark 2 parts fitted up/ }).click();
+  await expect(setups(page).getByRole('button', { name: /^fit up/ })).toContainText('1 part ready');
+  await page.getByRole('button', { name: /^Mark 1 part fitted up/ }).click();
+  await expect(setups(page).getByRole('button', { name: /^drill to size/ })).toContainText('6 ready');
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await expect(page.getByRole('heading', { name: /^Fit up/ })).toBeVisible();
+  /* Taking apart before anything is drilled is early: asked once. */
+  await setups(page)
+    .getByRole('button', { name: /^take apart/ })
+    .click();
+  await page.getByRole('button', { name: /^Mark 3 parts taken apart/ }).click();
+  await expect(page.getByRole('dialog', { name: 'Is it taken apart already?' })).toBeVisible();
+  await page.getByRole('button', { name: 'No, not yet' }).click();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
+});
+
 test('holes held back are named before the set-up begins and are left out', async ({ page }) => {
   await freshAssembly(page, 'Plugs');
   await keepRow(page, 'Hinge ; spar .063 / skin .025 : 426AD3 x8 @1.5');
@@ -142,6 +181,7 @@ test('holes held back are named before the set-up begins and are left out', asyn
   await page.getByLabel('Holes of 8').fill('8');
   await page.getByLabel('Hold the chosen holes back').selectOption({ label: 'not drilled before the square-up check' });
   await views(page).getByRole('link', { name: 'Bench' }).click();
+  await markWhole(page, 'fitted up');
   await expect(page.getByRole('list', { name: 'Before you begin' })).toContainText('Hinge: leave for the square-up check 8');
   await expect(markButton(page)).toContainText('Mark 7 drilled');
   /* Before the others are drilled the check is early: asked once. */

@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { CHROMIUM } from '../scripts/chromium';
-import { freshAssembly, keepRow } from './bench-mates';
+import { freshAssembly, keepRow, markWhole } from './bench-mates';
 
 const views = (page: Page) => page.getByRole('navigation', { name: 'Views' });
 const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
@@ -69,15 +69,17 @@ test('marks made while the network is away are on the screen, counted, and sent 
   await freshAssembly(page, 'Bad network');
   await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x6 @1');
   await views(page).getByRole('link', { name: 'Bench' }).click();
+  await markWhole(page, 'fitted up');
   await shellIsKept(page);
   await context.setOffline(true);
   await markButton(page).click();
-  await expect(page.getByRole('heading', { name: /^Deburr/ })).toBeVisible();
   await expect(badge(page)).toContainText('1');
+  await markWhole(page, 'taken apart');
+  await expect(page.getByRole('heading', { name: /^Deburr/ })).toBeVisible();
   await markButton(page).click();
-  await expect(badge(page)).toContainText('3');
+  await expect(badge(page)).toContainText('4');
   await page.reload();
-  await expect(badge(page)).toContainText('3');
+  await expect(badge(page)).toContainText('4');
   await expect(page.getByRole('heading', { name: /^Scuff/ })).toBeVisible();
   await context.setOffline(false);
   await expect(badge(page)).toHaveCount(0);
@@ -89,7 +91,8 @@ test('a browser that is killed with marks waiting has them when it opens again, 
   await freshAssembly(page, 'Killed browser');
   await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x6 @1');
   await views(page).getByRole('link', { name: 'Bench' }).click();
-  await expect(markButton(page)).toBeVisible();
+  await markWhole(page, 'fitted up');
+  await expect(markButton(page)).toContainText('drilled');
   const url = page.url();
   const profile = mkdtempSync(join(tmpdir(), 'anvil-browser-'));
   let opened: Opened | null = null;
@@ -104,14 +107,14 @@ test('a browser that is killed with marks waiting has them when it opens again, 
     await opened.kill();
     opened = await openBrowser(profile);
     await opened.page.goto(url);
-    await expect(opened.page.getByRole('heading', { name: /^Deburr/ })).toBeVisible();
+    await expect(opened.page.getByRole('heading', { name: /^Take apart/ })).toBeVisible();
     await expect(badge(opened.page)).toHaveCount(0);
   } finally {
     await opened?.kill();
     rmSync(profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 100 });
   }
   await page.reload();
-  await expect(page.getByRole('heading', { name: /^Deburr/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /^Take apart/ })).toBeVisible();
   await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name: /^drill/ })).toHaveCount(0);
 });
 
@@ -119,6 +122,8 @@ test('two devices marking one row at the same time both count', async ({ page, b
   await freshAssembly(page, 'Two devices');
   await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x12 @1');
   await views(page).getByRole('link', { name: 'Bench' }).click();
+  await markWhole(page, 'fitted up');
+  await expect(markButton(page)).toContainText('drilled');
   const other = await browser.newContext({ ...(baseURL ? { baseURL } : {}) });
   const tablet = await other.newPage();
   await tablet.goto(page.url());

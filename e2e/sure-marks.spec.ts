@@ -33,7 +33,7 @@ test('a held Enter and a bounced tap mark once; the mark says its row, and is ta
   await expect.poll(() => marksOf(page)).toBe(2);
   /* A tap that bounces: the second one would fall on whatever the button says next. */
   await page.getByRole('button', { name: 'Mark 6 drilled' }).dblclick();
-  await expect(page.getByRole('button', { name: /^Mark 6 × 2 × 2 deburred/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Mark 2 parts taken apart/ })).toBeVisible();
   await expect.poll(() => marksOf(page)).toBe(3);
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
   await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeVisible();

@@ -1,7 +1,7 @@
 import { answerPrep, type PrepDocument } from '../src/formats/prep-document';
 import { blankRow, newKit } from '../src/record/blank';
 import type { Entity, PartDefinition, RowDefinition } from '../src/record/definitions';
-import type { Mark } from '../src/record/marks';
+import type { Mark, MarkKind } from '../src/record/marks';
 
 /** Tiny builders, so that a case is a line. */
 type Sheet = number | string | PrepDocument['stack'][number];
@@ -54,7 +54,10 @@ export function rowOf(partIds: string[], holes: number, more: Partial<RowDefinit
   };
 }
 
-export function mark(id: string, more: Partial<Mark>): Mark {
+/** What a test says of a mark: of any kind, with what it wants in it. */
+export type MarkSaid = Partial<Omit<Mark, 'kind' | 'payload'>> & { readonly kind?: MarkKind; readonly payload?: object };
+
+export function mark(id: string, more: MarkSaid): Mark {
   return {
     id,
     kind: 'drilled',
@@ -69,5 +72,5 @@ export function mark(id: string, more: Partial<Mark>): Mark {
     device: 'd',
     payload: {},
     ...more,
-  };
+  } as Mark;
 }

@@ -8,7 +8,7 @@ import { pino } from 'pino';
 import { afterAll, beforeAll, inject } from 'vitest';
 import { blankRow, newKit } from '#core/record/blank';
 import type { Change, Edit, KitDefinition, PartDefinition, RowDefinition } from '#core/record/definitions';
-import type { Mark } from '#core/record/marks';
+import type { Mark, MarkKind } from '#core/record/marks';
 import { createApp } from '../src/app';
 import { connect, type Connection } from '../src/db/connection';
 
@@ -104,7 +104,8 @@ export const change = (kitId: string, edits: Edit[], more: Partial<Change> = {})
   ...more,
 });
 
-export const mark = (rowId: string, holeIds: string[], more: Partial<Mark> = {}): Mark => ({
+export const mark = (rowId: string, holeIds: string[], more: Partial<Omit<Mark, 'kind' | 'payload'>> & { kind?: MarkKind; payload?: object } = {}): Mark =>
+  ({
   id: id(),
   kind: 'drilled',
   v: 1,
@@ -118,7 +119,7 @@ export const mark = (rowId: string, holeIds: string[], more: Partial<Mark> = {})
   device,
   payload: {},
   ...more,
-});
+}) as Mark;
 
 /** A kit with one assembly, two parts and one row, made through the API. */
 export async function makeKit(api: ReturnType<typeof serve>) {

@@ -1,5 +1,6 @@
 import mysql from 'mysql2/promise';
 import { inject, describe, expect, it } from 'vitest';
+import type { Mark } from '#core/record/marks';
 import { keepMarks } from '../src/commands/marks';
 import { insertMarks, listMarksOfAssembly } from '../src/db/record';
 import { change, id, makeKit, mark, part, serve } from './client';
@@ -137,7 +138,7 @@ describe('what the record does not take', () => {
     const one = mark(k.rowId, [k.row.holes[0]!.id]);
     expect((await api.post('/marks', { kitId: k.kitId, marks: [one, one] })).status).toBe(200);
     expect(await refusedAs(k.kitId, one)).toEqual([200, 'kept']);
-    expect(await refusedAs(k.kitId, { ...one, payload: { note: 'other' } })).toEqual([409, 'mark-id-taken']);
+    expect(await refusedAs(k.kitId, { ...one, payload: { note: 'other' } } as Mark)).toEqual([409, 'mark-id-taken']);
     expect(await refusedAs(other.kitId, { ...mark(other.rowId, [other.row.holes[0]!.id]), id: one.id })).toEqual([409, 'mark-id-taken']);
     const twice = mark(k.rowId, [k.row.holes[0]!.id]);
     const answer = await api.post('/marks', { kitId: k.kitId, marks: [twice, { ...twice, payload: { note: 'no' } }] });

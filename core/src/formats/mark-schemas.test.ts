@@ -1,48 +1,49 @@
 import { describe, expect, it } from 'vitest';
 import { ids } from '../../test/build';
+import { fullMarks, type ExampleIds } from '../../test/mark-examples';
 import { MARK_ADDRESS, MARK_KINDS, markVersion, type Mark, type MarkKind } from '../record/marks';
-import { STEP_KINDS } from '../record/steps';
 import { MARK_SCHEMA, MARKS_MAX, MARKS_SCHEMA } from './mark-schemas';
 
 const next = ids(40);
 const [rowId, holeId, layerId, partId, other, person, device] = [next(), next(), next(), next(), next(), next(), next()];
-const L = (mm: number) => ({ mm, text: String(mm), units: 'mm' as const });
-
-/** What a mark of each kind has to say beside what it addresses. */
-const NEEDED: Partial<Record<MarkKind, Mark['payload']>> = {
-  undo: { undoes: other },
-  deviation: { deviation: { kind: 'oversize', verdict: 'stop' } },
-  'depth-read': { reading: L(1.1) },
-  'gauge-read': { reading: L(1.1) },
-  'rivet-check': { rivet: { lie: 'flush' } },
-  'head-check': { head: { disposition: 'accept' } },
-  'sealant-mixed': { workMinutes: 60 },
-  'log-note': { note: 'A good evening.' },
-  'dimple-check': { dimple: 'cracked' },
-  'angle-read': { angle: { found: 88, wanted: 90 } },
-  'cage-set': { setupKey: 'countersunk/100/2.49/42', clicks: 2 },
-};
+const IDS: ExampleIds = { rowId, assemblyId: rowId, kitId: rowId, holeId, layerId, partId, person, device, other, newId: next };
 
 function wellMade(kind: MarkKind): Mark {
-  const address = MARK_ADDRESS[kind];
-  const isAtHole = address === 'hole' || address === 'hole-in-layer';
-  const at = '2026-11-20T12:00:00.000Z';
-  return {
-    id: next(),
-    kind,
-    v: markVersion(kind),
-    rowId,
-    holeIds: isAtHole ? [holeId] : [],
-    layerIds: address === 'hole-in-layer' ? [layerId] : [],
-    side: kind === 'deburred' ? 'head' : null,
-    doneAt: at,
-    recordedAt: at,
-    person,
-    device,
-    payload: { ...NEEDED[kind], ...(address === 'part' ? { partIds: [partId] } : {}) },
-  };
+  return fullMarks(IDS).find((m) => m.kind === kind && m.v === markVersion(kind)) as Mark;
 }
+const without = (payload: object, key: string) => Object.fromEntries(Object.entries(payload).filter(([k]) => k !== key));
+/** What a kind has to say beside what it addresses. */
+const NEEDED: readonly (readonly [MarkKind, string])[] = [
+  ['undo', 'undoes'],
+  ['deviation', 'deviation'],
+  ['depth-read', 'reading'],
+  ['gauge-read', 'reading'],
+  ['rivet-check', 'rivet'],
+  ['head-check', 'head'],
+  ['sealant-mixed', 'workMinutes'],
+  ['dimple-check', 'dimple'],
+  ['angle-read', 'angle'],
+  ['cage-set', 'setupKey'],
+  ['cage-set', 'clicks'],
+  ['hole-check', 'gauge'],
+  ['coupon', 'setupKey'],
+  ['bare-checked', 'zone'],
+  ['left-over-settled', 'settled'],
+  ['thing-check', 'thing'],
+  ['thing-finding', 'thing'],
+  ['looked-again', 'because'],
+  ['page-answer', 'page'],
+  ['question-answer', 'because'],
+];
 const isTaken = (mark: unknown) => MARK_SCHEMA.validate(mark, { convert: false }).error === undefined;
+
+describe('a mark of every kind and version, nothing left out', () => {
+  it.each(fullMarks(IDS).map((m) => [`${m.kind}, ${m.v}`, m] as const))('%s is taken, and with a key misspelt it is not', (_, full) => {
+    expect(MARK_SCHEMA.validate(full, { convert: false }).error?.message).toBeUndefined();
+    expect(isTaken({ ...full, payload: { ...full.payload, notte: 'x' } })).toBe(false);
+    expect(isTaken({ ...full, then: null })).toBe(false);
+  });
+});
 
 describe('a deviation of either version', () => {
   const deviation = (v: 1 | 2, said: Record<string, unknown>) => ({
@@ -75,19 +76,18 @@ describe('marks of every kind', () => {
     expect(isTaken({ ...wellMade(kind), layerIds: [layerId] })).toBe(false);
   });
   it.each(MARK_KINDS.filter((k) => MARK_ADDRESS[k] === 'part'))('%s: not without a part', (kind) =>
-    expect(isTaken({ ...wellMade(kind), payload: { ...NEEDED[kind] } })).toBe(false),
+    expect(isTaken({ ...wellMade(kind), payload: without(wellMade(kind).payload, 'partIds') })).toBe(false),
   );
-  it.each(Object.keys(NEEDED) as MarkKind[])('%s: not without what it has to say', (kind) => {
-    const { partIds } = wellMade(kind).payload;
-    expect(isTaken({ ...wellMade(kind), payload: partIds ? { partIds } : {} })).toBe(false);
-  });
-  it('what one kind says no step of the work says', () => {
-    for (const [kind, payload] of Object.entries(NEEDED))
-      for (const step of STEP_KINDS) {
-        const mark = wellMade(step);
-        /* A note stands with any mark; what a cage was set to says nothing else either. */
-        const isFree = kind === 'log-note' || kind === 'cage-set';
-        expect(isTaken({ ...mark, payload: { ...mark.payload, ...payload } }), `${step} with ${kind}`).toBe(isFree);
+  it.each(NEEDED)('%s: not without its %s', (kind, key) =>
+    expect(isTaken({ ...wellMade(kind), payload: without(wellMade(kind).payload, key) })).toBe(false),
+  );
+  it('what one kind says another does not say', () => {
+    for (const [kind, key] of NEEDED)
+      for (const other of MARK_KINDS) {
+        const mark = wellMade(other);
+        if (key in mark.payload) continue;
+        const said = { ...mark.payload, [key]: (wellMade(kind).payload as Record<string, unknown>)[key] };
+        expect(isTaken({ ...mark, payload: said }), `${other} with ${key}`).toBe(false);
       }
   });
   it('deburring says from which side', () => expect(isTaken({ ...wellMade('deburred'), side: null })).toBe(false));

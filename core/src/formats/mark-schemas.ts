@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { SETTING_WAYS } from '../record/definitions';
+import { FASTENER_KINDS, SETTING_WAYS } from '../record/definitions';
 import {
   ANGLE_STATIONS,
   CAGE_WAYS,
@@ -12,14 +12,193 @@ import {
   MARK_ADDRESS,
   MARK_KINDS,
   markVersion,
+  PAGE_ANSWERS,
+  SETTLED_AS,
   type Mark,
+  type MarkKind,
+  type OwnPayloads,
 } from '../record/marks';
+import type { CutWork, DimpleWork, DrillWork, FinishWork, InspectWork, SetWork } from '../record/mark-work';
+import { dictionary, exactly, list, number, oneOf, optional, said, shape, text, whole, words, yesNo, type Is } from '../shapes/shape';
+import { ALLOYS } from '../tables/fasteners';
+import { PROFILE_IDS } from '../tables/profiles';
 import { ROW_LINE_MAX_LAYERS } from './row-line-layers';
 import { ROW_MAX_HOLES } from './row-line-options';
-import { id, length, lengthDash, time, typed, WHO_AND_WHEN } from './schema-parts';
+import { id, isId, isLength, isLengthDash, rawText, time, typedLength, WHO_AND_WHEN } from './schema-parts';
 
 /** Most marks in one request. */
 export const MARKS_MAX = 500;
+
+const MOST_HOLES = 2 * ROW_MAX_HOLES;
+const lengthMm = number(0, 100_000);
+const angle = number(0, 180);
+const side = oneOf('head', 'shop');
+const dash = oneOf(3, 4, 5, 6);
+const setupKey = rawText(80);
+const place = shape({ x: number(-100_000, 100_000), y: number(-100_000, 100_000) });
+
+const drillWork = exactly<DrillWork>()(
+  shape({
+    bitMm: lengthMm,
+    holeMm: lengthMm,
+    tool: oneOf('drill', 'reamer'),
+    partIds: list(isId, ROW_LINE_MAX_LAYERS, { unique: true }),
+    places: optional(dictionary(id, place, MOST_HOLES)),
+    toolId: optional(isId),
+  }),
+);
+const dimpleWork = exactly<DimpleWork>()(
+  shape({ dash: whole(1, 20), angleDeg: angle, sheet: oneOf('skin', 'substructure'), face: side, toolId: optional(isId) }),
+);
+const cutWork = exactly<CutWork>()(
+  shape({
+    angleDeg: angle,
+    pilotMm: lengthMm,
+    holeMm: lengthMm,
+    depthMm: lengthMm,
+    surfaceMm: lengthMm,
+    extraMm: number(-100, 100),
+    face: side,
+    toolId: optional(isId),
+  }),
+);
+const fastenerDone = shape({
+  kind: oneOf(...FASTENER_KINDS),
+  name: words(120),
+  head: oneOf('flush-100', 'protruding'),
+  dash: optional(whole(1, 20)),
+  alloy: optional(oneOf(...ALLOYS)),
+  lengthDash: optional(number(0, 200)),
+  diameterMm: optional(lengthMm),
+  headDiameterMm: optional(lengthMm),
+  headAngleDeg: optional(angle),
+});
+const setWork = exactly<SetWork>()(shape({ fastener: fastenerDone, gripMm: lengthMm, holeMm: lengthMm, lotId: optional(isId) }));
+const inspectWork = exactly<InspectWork>()(
+  shape({ fastener: fastenerDone, profile: oneOf(...PROFILE_IDS), flushnessMm: lengthMm, toolId: optional(isId) }),
+);
+const finishWork = exactly<FinishWork>()(shape({ finish: text(80), batchId: optional(isId) }));
+
+/** What a mark of any kind may say. */
+const noted = {
+  early: optional(list(oneOf(...MARK_KINDS), MARK_KINDS.length, { unique: true })),
+  note: optional(said<string>(Joi.string().allow('').max(500))),
+  photoIds: optional(list(isId, 20, { unique: true })),
+};
+const onParts = { ...noted, partIds: optional(list(isId, 500, { min: 1, unique: true })) };
+const read = { ...noted, reading: isLength, setupKey: optional(setupKey), toolId: optional(isId) };
+const drilling = { ...noted, how: optional(oneOf(...HOLE_ORIGINS)), work: optional(drillWork) };
+const thing = shape({ thingId: isId, isGood: yesNo, off: optional(typedLength(-10, 10)) });
+
+const deviation = shape({
+  kind: oneOf(...DEVIATION_KINDS),
+  hole: optional(isLength),
+  edges: optional(dictionary(id, isLength, ROW_LINE_MAX_LAYERS)),
+  pitch: optional(isLength),
+  off: optional(isLength),
+  edgeLimit: optional(shape({ factorD: number(0, 20), by: oneOf('kit', 'program') })),
+  verdict: oneOf('same-rivet', 'next-size', 'stop', 'unknown'),
+  missing: optional(shape({ layerIds: list(isId, ROW_LINE_MAX_LAYERS, { unique: true }), pitch: yesNo })),
+});
+
+const cage = shape({
+  way: oneOf(...CAGE_WAYS),
+  pastFlush: optional(number(-200, 200)),
+  scrap: optional(oneOf(...LIES)),
+  toolId: optional(isId),
+});
+
+const setting = shape({
+  way: oneOf(...SETTING_WAYS),
+  toolId: optional(isId),
+  pressure: optional(said<string>(Joi.string().trim().max(20))),
+  lengthDash: optional(isLengthDash),
+  dash: optional(dash),
+});
+
+const headCheck = shape({
+  width: optional(isLength),
+  height: optional(isLength),
+  width2: optional(isLength),
+  gauge: optional(oneOf('go', 'no-go')),
+  defects: optional(list(oneOf(...HEAD_DEFECTS), HEAD_DEFECTS.length, { unique: true })),
+  flush: optional(typedLength(-10, 10)),
+  gap: optional(typedLength(0, 10)),
+  disposition: oneOf(...DISPOSITIONS),
+});
+
+/** The shape of every kind's payload, each exactly its written type. */
+const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
+  'laid-out': exactly<OwnPayloads['laid-out']>()(shape(noted)),
+  piloted: exactly<OwnPayloads['piloted']>()(shape(drilling)),
+  drilled: exactly<OwnPayloads['drilled']>()(shape(drilling)),
+  deburred: exactly<OwnPayloads['deburred']>()(shape(noted)),
+  creased: exactly<OwnPayloads['creased']>()(shape(onParts)),
+  scuffed: exactly<OwnPayloads['scuffed']>()(shape(onParts)),
+  dimpled: exactly<OwnPayloads['dimpled']>()(shape({ ...noted, work: optional(dimpleWork) })),
+  countersunk: exactly<OwnPayloads['countersunk']>()(shape({ ...noted, work: optional(cutWork) })),
+  cleaned: exactly<OwnPayloads['cleaned']>()(shape(onParts)),
+  primed: exactly<OwnPayloads['primed']>()(shape({ ...onParts, work: optional(finishWork) })),
+  set: exactly<OwnPayloads['set']>()(shape({ ...noted, setting: optional(setting), work: optional(setWork) })),
+  inspected: exactly<OwnPayloads['inspected']>()(shape({ ...noted, work: optional(inspectWork) })),
+  removed: exactly<OwnPayloads['removed']>()(shape({ ...noted, work: optional(setWork) })),
+  squared: exactly<OwnPayloads['squared']>()(shape(noted)),
+  deviation: exactly<OwnPayloads['deviation']>()(shape({ ...noted, deviation })),
+  'depth-read': exactly<OwnPayloads['depth-read']>()(shape(read)),
+  'gauge-read': exactly<OwnPayloads['gauge-read']>()(shape(read)),
+  'cage-set': exactly<OwnPayloads['cage-set']>()(shape({ ...noted, setupKey, clicks: whole(-200, 200), cage: optional(cage) })),
+  'rivet-check': exactly<OwnPayloads['rivet-check']>()(
+    shape({
+      ...noted,
+      rivet: shape({ lie: oneOf(...LIES), off: optional(typedLength(-10, 10)), drop: optional(typedLength(0, 10)) }),
+      setupKey: optional(setupKey),
+    }),
+  ),
+  'dimple-check': exactly<OwnPayloads['dimple-check']>()(shape({ ...noted, dimple: oneOf(...DIMPLE_DEFECTS) })),
+  'angle-read': exactly<OwnPayloads['angle-read']>()(
+    shape({ ...onParts, angle: shape({ found: angle, wanted: angle, station: optional(oneOf(...ANGLE_STATIONS)) }) }),
+  ),
+  'head-check': exactly<OwnPayloads['head-check']>()(shape({ ...noted, head: headCheck, work: optional(inspectWork) })),
+  'sealant-mixed': exactly<OwnPayloads['sealant-mixed']>()(shape({ ...noted, workMinutes: number(1, 2000) })),
+  cleared: exactly<OwnPayloads['cleared']>()(shape(noted)),
+  'fit-up': exactly<OwnPayloads['fit-up']>()(shape(onParts)),
+  'take-apart': exactly<OwnPayloads['take-apart']>()(shape(onParts)),
+  mask: exactly<OwnPayloads['mask']>()(shape(onParts)),
+  reassemble: exactly<OwnPayloads['reassemble']>()(shape(onParts)),
+  join: exactly<OwnPayloads['join']>()(shape(onParts)),
+  close: exactly<OwnPayloads['close']>()(shape(onParts)),
+  seal: exactly<OwnPayloads['seal']>()(shape(noted)),
+  'bend-open': exactly<OwnPayloads['bend-open']>()(shape(noted)),
+  'bend-back': exactly<OwnPayloads['bend-back']>()(shape(noted)),
+  'gave-way': exactly<OwnPayloads['gave-way']>()(shape(noted)),
+  scrapped: exactly<OwnPayloads['scrapped']>()(shape(onParts)),
+  arrived: exactly<OwnPayloads['arrived']>()(shape(onParts)),
+  'edges-deburred': exactly<OwnPayloads['edges-deburred']>()(shape(onParts)),
+  'hole-check': exactly<OwnPayloads['hole-check']>()(shape({ ...noted, gauge: oneOf('go', 'no-go'), toolId: optional(isId) })),
+  coupon: exactly<OwnPayloads['coupon']>()(shape({ ...noted, setupKey })),
+  'bare-checked': exactly<OwnPayloads['bare-checked']>()(shape({ ...onParts, zone: words(80) })),
+  'left-over-settled': exactly<OwnPayloads['left-over-settled']>()(
+    shape({ ...noted, settled: oneOf(...SETTLED_AS), toRowId: optional(isId) }),
+  ),
+  'thing-check': exactly<OwnPayloads['thing-check']>()(shape({ ...noted, thing })),
+  'thing-finding': exactly<OwnPayloads['thing-finding']>()(shape({ ...noted, thing })),
+  'looked-again': exactly<OwnPayloads['looked-again']>()(shape({ ...noted, because: isId })),
+  'page-answer': exactly<OwnPayloads['page-answer']>()(
+    shape({
+      ...noted,
+      page: shape({ pageId: isId, revision: words(40), answer: oneOf(...PAGE_ANSWERS), changeId: optional(isId) }),
+    }),
+  ),
+  'question-answer': exactly<OwnPayloads['question-answer']>()(shape({ ...noted, because: isId })),
+  'log-note': exactly<OwnPayloads['log-note']>()(shape(noted)),
+  'shift-started': exactly<OwnPayloads['shift-started']>()(shape(noted)),
+  'shift-paused': exactly<OwnPayloads['shift-paused']>()(shape(noted)),
+  'shift-resumed': exactly<OwnPayloads['shift-resumed']>()(shape(noted)),
+  'shift-ended': exactly<OwnPayloads['shift-ended']>()(shape(noted)),
+  undo: exactly<OwnPayloads['undo']>()(shape({ ...noted, undoes: isId })),
+};
+
+const PAYLOADS = Object.fromEntries(MARK_KINDS.map((kind) => [kind, PAYLOAD_SHAPES[kind].joi]));
 
 /** The shape of a mark; client and server check with the same one. */
 export const MARK_SCHEMA = Joi.object({
@@ -27,101 +206,32 @@ export const MARK_SCHEMA = Joi.object({
   kind: Joi.valid(...MARK_KINDS).required(),
   v: Joi.valid(1, 2).required(),
   rowId: id.required(),
-  holeIds: Joi.array()
-    .items(id)
-    .max(2 * ROW_MAX_HOLES)
-    .unique()
-    .required(),
+  holeIds: Joi.array().items(id).max(MOST_HOLES).unique().required(),
   layerIds: Joi.array().items(id).max(ROW_LINE_MAX_LAYERS).unique().required(),
   side: Joi.valid('head', 'shop', null).required(),
   doneAt: time.required(),
   ...WHO_AND_WHEN,
-  payload: Joi.object({
-    undoes: id,
-    partIds: Joi.array().items(id).min(1).max(500).unique(),
-    how: Joi.valid(...HOLE_ORIGINS),
-    early: Joi.array()
-      .items(Joi.valid(...MARK_KINDS))
-      .max(MARK_KINDS.length)
-      .unique(),
-    note: Joi.string().allow('').max(500),
-    deviation: Joi.object({
-      kind: Joi.valid(...DEVIATION_KINDS).required(),
-      hole: length,
-      edges: Joi.object().pattern(id, length).max(ROW_LINE_MAX_LAYERS),
-      pitch: length,
-      off: length,
-      edgeLimit: Joi.object({ factorD: Joi.number().min(0).max(20).required(), by: Joi.valid('kit', 'program').required() }),
-      verdict: Joi.valid('same-rivet', 'next-size', 'stop', 'unknown').required(),
-      missing: Joi.object({
-        layerIds: Joi.array().items(id).max(ROW_LINE_MAX_LAYERS).unique().required(),
-        pitch: Joi.boolean().required(),
-      }),
-    }),
-    photoIds: Joi.array().items(id).max(20).unique(),
-    reading: length,
-    setupKey: Joi.string().max(80),
-    clicks: Joi.number().integer().min(-200).max(200),
-    cage: Joi.object({
-      way: Joi.valid(...CAGE_WAYS).required(),
-      pastFlush: Joi.number().min(-200).max(200),
-      scrap: Joi.valid(...LIES),
-      toolId: id,
-    }),
-    rivet: Joi.object({ lie: Joi.valid(...LIES).required(), off: typed(-10, 10), drop: typed(0, 10) }),
-    dimple: Joi.valid(...DIMPLE_DEFECTS),
-    setting: Joi.object({
-      way: Joi.valid(...SETTING_WAYS).required(),
-      toolId: id,
-      pressure: Joi.string().trim().max(20),
-      lengthDash,
-      dash: Joi.valid(3, 4, 5, 6),
-    }),
-    head: Joi.object({
-      width: length,
-      height: length,
-      width2: length,
-      gauge: Joi.valid('go', 'no-go'),
-      defects: Joi.array()
-        .items(Joi.valid(...HEAD_DEFECTS))
-        .unique()
-        .max(HEAD_DEFECTS.length),
-      flush: typed(-10, 10),
-      gap: typed(0, 10),
-      disposition: Joi.valid(...DISPOSITIONS).required(),
-    }),
-    workMinutes: Joi.number().min(1).max(2000),
-    angle: Joi.object({
-      found: Joi.number().min(0).max(180).required(),
-      wanted: Joi.number().min(0).max(180).required(),
-      station: Joi.valid(...ANGLE_STATIONS),
-    }),
-  }).required(),
+  payload: Joi.alternatives()
+    .conditional('kind', { switch: MARK_KINDS.map((kind) => ({ is: kind, then: PAYLOADS[kind] as Joi.Schema })) })
+    .required(),
 }).custom((value: Mark, helpers) =>
   addressesWell(value) ? value : helpers.message({ custom: '{{#label}} does not address what its kind needs' }),
 );
 
-/** Whether a mark names what its kind is about, and nothing that belongs to another kind. */
-function addressesWell({ kind, v, holeIds, layerIds, side, payload }: Mark): boolean {
+/** Whether a mark names what its kind is about, in a version that has it. */
+function addressesWell(mark: Mark): boolean {
+  const { kind, v, holeIds, layerIds, side: face, payload } = mark;
   if (v > markVersion(kind)) return false;
-  const { deviation } = payload;
+  const { deviation: judged } = payload;
   /* What to measure stands with `unknown` and with nothing else, and only in marks that know the word. */
-  if ((deviation?.verdict === 'unknown') !== (deviation?.missing !== undefined) || (deviation?.missing && v < 2)) return false;
-  const address = MARK_ADDRESS[kind];
-  if ((address === 'mark') !== (payload.undoes !== undefined)) return false;
-  if ((kind === 'deviation') !== (payload.deviation !== undefined)) return false;
-  if ((kind === 'depth-read' || kind === 'gauge-read') !== (payload.reading !== undefined)) return false;
-  if ((kind === 'rivet-check') !== (payload.rivet !== undefined)) return false;
-  if ((kind === 'head-check') !== (payload.head !== undefined)) return false;
-  if ((kind === 'sealant-mixed') !== (payload.workMinutes !== undefined)) return false;
+  if ((judged?.verdict === 'unknown') !== (judged?.missing !== undefined) || (judged?.missing && v < 2)) return false;
   if (kind === 'log-note' && !payload.note?.trim() && !payload.photoIds?.length) return false;
-  if ((kind === 'dimple-check') !== (payload.dimple !== undefined)) return false;
-  if ((kind === 'angle-read') !== (payload.angle !== undefined)) return false;
-  if (kind === 'cage-set' && (payload.setupKey === undefined || payload.clicks === undefined)) return false;
-  switch (address) {
+  switch (MARK_ADDRESS[kind]) {
     case 'mark':
       return true;
     case 'assembly':
+    case 'kit':
+    case 'row':
       return holeIds.length === 0 && layerIds.length === 0;
     case 'part':
       /* The first release named a layer; since then the parts themselves. */
@@ -129,7 +239,7 @@ function addressesWell({ kind, v, holeIds, layerIds, side, payload }: Mark): boo
     case 'hole':
       return holeIds.length > 0;
     case 'hole-in-layer':
-      return holeIds.length > 0 && layerIds.length > 0 && (kind !== 'deburred' || side !== null);
+      return holeIds.length > 0 && layerIds.length > 0 && (kind !== 'deburred' || face !== null);
   }
 }
 

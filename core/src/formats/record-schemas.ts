@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { SCHOOL_IDS } from '../prep/stack';
+import { SCHOOL_IDS, type Prep } from '../prep/stack';
 import {
   ENTITY_KINDS,
   FOLLOWED,
@@ -9,8 +9,27 @@ import {
   SHUT_SIDES,
   TOOL_KINDS,
   type Change,
+  type Definitions,
   type EntityKind,
 } from '../record/definitions';
+import {
+  dictionary,
+  either,
+  exactly,
+  list,
+  nullable,
+  number,
+  oneOf,
+  optional,
+  ruled,
+  shape,
+  some,
+  text,
+  whole,
+  words,
+  yesNo,
+  type Is,
+} from '../shapes/shape';
 import { ALLOYS } from '../tables/fasteners';
 import { isTimeZone } from '../log/day-of';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
@@ -18,255 +37,230 @@ import { PROFILE_IDS } from '../tables/profiles';
 import { SHEET_MAX, SHEET_MIN } from '../tables/sheets';
 import { ROW_LINE_MAX_LAYERS } from './row-line-layers';
 import { ROW_MAX_HOLES } from './row-line-options';
-import { id, length, lengthDash, time, typed, units, WHO_AND_WHEN } from './schema-parts';
+import { id, isId, isLength, isLengthDash, isTime, isUnits, rawText, typedLength, WHO_AND_WHEN } from './schema-parts';
 
-/** Shapes of definitions and their changes; client and server check with the same ones. */
-const name = Joi.string().trim().min(1).max(120);
-const hand = Joi.valid('L', 'R', null).required();
-const people = Joi.array()
-  .items(Joi.object({ id: id.required(), initials: Joi.string().trim().min(1).max(6).required() }))
-  .max(50);
+/*
+ * Shapes of definitions and their changes; client and server check with the same ones. Each is held equal to its written type: what one
+ * of them has and the other has not does not compile.
+ */
+const name = words(120);
+const hand = oneOf('L', 'R', null);
+const thickness = typedLength(SHEET_MIN - 1e-9, SHEET_MAX + 1e-9);
+const nest = either(oneOf('computed'), shape({ fixed: typedLength(0, 10) }));
+const prep = nullable(oneOf('dimple', 'countersink', 'none') satisfies Is<Prep>);
+const version = oneOf(1);
+const shortText = text(80);
+const dash = oneOf(3, 4, 5, 6);
+const head = oneOf('flush-100', 'protruding');
 
-const thickness = typed(SHEET_MIN - 1e-9, SHEET_MAX + 1e-9);
-const nest = [Joi.valid('computed'), Joi.object({ fixed: typed(0, 10).required() })];
-const layoutText = Joi.string().allow('').max(20_000);
-const prep = Joi.valid('dimple', 'countersink', 'none', null).required();
+const limits = some(Object.keys(DEFAULT_LIMITS) as LimitName[], (key) => number(LENGTH_LIMITS.includes(key) ? 0 : 0.01, 1000));
+/** Under the rivet's own diameter no hole takes it. */
+const HOLE_MAX_LEAST = { 3: 2.38125, 4: 3.175, 5: 3.96875, 6: 4.7625 } as const;
+const DASH_KEYS = ['3', '4', '5', '6'] as const;
 
-const limits = Joi.object(
-  Object.fromEntries(
-    (Object.keys(DEFAULT_LIMITS) as LimitName[]).map((key) => [
-      key,
-      Joi.number()
-        .min(LENGTH_LIMITS.includes(key) ? 0 : 0.01)
-        .max(1000),
-    ]),
+const kit = shape({
+  v: version,
+  name,
+  units: isUnits,
+  school: oneOf(...SCHOOL_IDS),
+  nest,
+  profile: oneOf(...PROFILE_IDS),
+  halfDash: yesNo,
+  limits,
+  holeMax: some(DASH_KEYS, (key) => number(HOLE_MAX_LEAST[key], 25)),
+  people: list(shape({ id: isId, initials: words(6) }), 50),
+  work: optional(shape({ scuff: yesNo, prime: yesNo, scuffAfterDimple: yesNo, creaseBeforeDimple: optional(yesNo) })),
+  holders: optional(some(DASH_KEYS, () => whole(0, 10_000))),
+  inspectEvery: optional(whole(1, 1000)),
+  stock: optional(dictionary(Joi.string().max(40), whole(0, 1_000_000), 500)),
+  sparePercent: optional(number(0, 500)),
+  timeZone: optional(
+    ruled(rawText(60), (joi) => joi.custom((zone: string, helpers) => (isTimeZone(zone) ? zone : helpers.error('any.invalid')))),
   ),
-);
-
-const owned = Joi.number().integer().min(0).max(10_000);
-
-const kit = Joi.object({
-  v: Joi.valid(1).required(),
-  name: name.required(),
-  units,
-  school: Joi.valid(...SCHOOL_IDS).required(),
-  nest: Joi.alternatives()
-    .try(...nest)
-    .required(),
-  profile: Joi.valid(...PROFILE_IDS).required(),
-  halfDash: Joi.boolean().required(),
-  limits: limits.required(),
-  holeMax: Joi.object({
-    3: Joi.number().min(2.38125).max(25),
-    4: Joi.number().min(3.175).max(25),
-    5: Joi.number().min(3.96875).max(25),
-    6: Joi.number().min(4.7625).max(25),
-  }).required(),
-  people: people.required(),
-  work: Joi.object({
-    scuff: Joi.boolean().required(),
-    prime: Joi.boolean().required(),
-    scuffAfterDimple: Joi.boolean().required(),
-    creaseBeforeDimple: Joi.boolean(),
-  }),
-  holders: Joi.object({ 3: owned, 4: owned, 5: owned, 6: owned }),
-  inspectEvery: Joi.number().integer().min(1).max(1000),
-  sparePercent: Joi.number().min(0).max(500),
-  timeZone: Joi.string()
-    .max(60)
-    .custom((name: string, helpers) => (isTimeZone(name) ? name : helpers.error('any.invalid'))),
-  stock: Joi.object().pattern(Joi.string().max(40), Joi.number().integer().min(0).max(1_000_000)).max(500),
 });
 
 /** Most rows or operations an order of an assembly names. */
 const SEQUENCE_MAX = 20_000;
 
-const assembly = Joi.object({
-  v: Joi.valid(1).required(),
-  kitId: id.required(),
-  name: name.required(),
-  order: Joi.number().required(),
-  mirroredFrom: id.allow(null),
-  sequence: Joi.object({
-    follows: Joi.valid(...FOLLOWED).required(),
-    reason: Joi.string().trim().allow('').max(500).required(),
-    plans: Joi.array().items(id).max(SEQUENCE_MAX).unique(),
-    own: Joi.array().items(Joi.string().max(200)).max(SEQUENCE_MAX).unique(),
-  }).allow(null),
+const assembly = shape({
+  v: version,
+  kitId: isId,
+  name,
+  order: number(-1e12, 1e12),
+  mirroredFrom: optional(nullable(isId)),
+  sequence: optional(
+    nullable(
+      shape({
+        follows: oneOf(...FOLLOWED),
+        reason: text(500),
+        plans: optional(list(isId, SEQUENCE_MAX, { unique: true })),
+        own: optional(list(rawText(200), SEQUENCE_MAX, { unique: true })),
+      }),
+    ),
+  ),
 });
 
-const coordinate = Joi.number().min(-100_000).max(100_000).required();
-const place = Joi.object({ x: coordinate, y: coordinate });
+const place = shape({ x: number(-100_000, 100_000), y: number(-100_000, 100_000) });
 
 /** Most corners an outline may have. */
 export const OUTLINE_MAX_CORNERS = 2000;
 
-const shortText = Joi.string().trim().allow('').max(80);
-const pieces = Joi.number().integer().min(0).max(10_000).allow(null);
+const pieces = nullable(whole(0, 10_000));
 
-const part = Joi.object({
-  v: Joi.valid(1).required(),
-  assemblyId: id.required(),
-  name: name.required(),
+const part = shape({
+  v: version,
+  assemblyId: isId,
+  name,
   hand,
-  thickness: thickness.required(),
-  measured: thickness.allow(null).required(),
-  mirroredFrom: id.allow(null).required(),
-  number: shortText,
-  material: shortText,
-  finish: shortText,
-  page: shortText,
-  revision: shortText,
-  listed: pieces,
-  counted: pieces,
-  orientation: Joi.object({ turnDeg: Joi.valid(0, 90, 180, 270).required(), flipped: Joi.boolean().required() }).allow(null),
-  outline: Joi.object({
-    kind: Joi.valid('rectangle', 'taper', 'corners').required(),
-    corners: Joi.array().items(place).min(3).max(OUTLINE_MAX_CORNERS).required(),
-  }).allow(null),
-  crease: Joi.boolean(),
-  flangeAngleDeg: Joi.number().min(0).max(180).allow(null),
-  subAssembly: shortText,
+  thickness,
+  measured: nullable(thickness),
+  mirroredFrom: nullable(isId),
+  number: optional(shortText),
+  material: optional(shortText),
+  finish: optional(shortText),
+  page: optional(shortText),
+  revision: optional(shortText),
+  listed: optional(pieces),
+  counted: optional(pieces),
+  orientation: optional(nullable(shape({ turnDeg: oneOf(0, 90, 180, 270), flipped: yesNo }))),
+  outline: optional(
+    nullable(shape({ kind: oneOf('rectangle', 'taper', 'corners'), corners: list(place, OUTLINE_MAX_CORNERS, { min: 3 }) })),
+  ),
+  crease: optional(yesNo),
+  flangeAngleDeg: optional(nullable(number(0, 180))),
+  subAssembly: optional(shortText),
 });
 
-const layer = Joi.object({
-  id: id.required(),
-  partId: id.required(),
-  plans: prep,
-  edge: length.allow(null).required(),
-  bothSides: Joi.boolean().required(),
+const layer = shape({ id: isId, partId: isId, plans: prep, edge: nullable(isLength), bothSides: yesNo });
+const hole = shape({
+  id: isId,
+  out: yesNo,
+  at: optional(place),
+  holds: optional(list(oneOf(...HOLD_KINDS), HOLD_KINDS.length, { unique: true })),
 });
 
-const row = Joi.object({
-  v: Joi.valid(1).required(),
-  assemblyId: id.required(),
-  order: Joi.number().required(),
-  name: Joi.string().trim().allow('').max(120).required(),
-  hand,
-  page: Joi.string().trim().allow('').max(80).required(),
-  head: Joi.valid('flush-100', 'protruding').required(),
-  dash: Joi.valid(3, 4, 5, 6).required(),
-  alloy: Joi.valid(...ALLOYS).required(),
-  lengthDash: lengthDash.allow(null).required(),
-  layers: Joi.array().items(layer).min(1).max(ROW_LINE_MAX_LAYERS).unique('id').unique('partId').required(),
-  holes: Joi.array()
-    .items(
-      Joi.object({
-        id: id.required(),
-        out: Joi.boolean().required(),
-        at: place,
-        holds: Joi.array()
-          .items(Joi.valid(...HOLD_KINDS))
-          .unique(),
-      }),
-    )
-    .max(2 * ROW_MAX_HOLES)
-    .unique('id')
-    .required(),
-  hole: length.allow(null).required(),
-  pitch: length.allow(null).required(),
-  edge: length.allow(null).required(),
-  rowDistance: length.allow(null).required(),
-  headAngleDeg: Joi.number().min(30).max(170).required(),
-  cutterAngleDeg: Joi.number().min(30).max(170).required(),
-  sharesLoadWith: Joi.valid('bolts', 'close-pins', null).required(),
-  school: Joi.valid(...SCHOOL_IDS, null).required(),
-  nest: Joi.alternatives()
-    .try(...nest, Joi.valid(null))
-    .required(),
-  mirroredFrom: id.allow(null).required(),
-  laid: Joi.object({
-    path: Joi.array().items(place).min(2).max(500).required(),
-    startEdgeMm: Joi.number().min(0).max(100_000).required(),
-    endEdgeMm: Joi.number().min(0).max(100_000).required(),
-    typed: Joi.object({
-      units,
-      path: layoutText.required(),
-      by: Joi.valid('pitch', 'count').required(),
-      maxPitch: layoutText.required(),
-      count: layoutText.required(),
-      startEdge: layoutText.required(),
-      endEdge: layoutText.required(),
-      second: Joi.valid('none', 'staggered', 'square').required(),
-      lapWidth: layoutText.required(),
-      keepClear: layoutText.required(),
-      secondRowId: id,
+const layoutText = ruled(rawText(20_000), (joi) => joi.allow(''));
+
+const laid = shape({
+  path: list(place, 500, { min: 2 }),
+  startEdgeMm: number(0, 100_000),
+  endEdgeMm: number(0, 100_000),
+  typed: optional(
+    shape({
+      units: isUnits,
+      path: layoutText,
+      by: oneOf('pitch', 'count'),
+      maxPitch: layoutText,
+      count: layoutText,
+      startEdge: layoutText,
+      endEdge: layoutText,
+      second: oneOf('none', 'staggered', 'square'),
+      lapWidth: layoutText,
+      keepClear: layoutText,
+      secondRowId: optional(isId),
     }),
-  }).allow(null),
-  start: Joi.valid(...ROW_STARTS),
-  drilledFrom: Joi.valid('head', 'shop'),
-  access: Joi.object({
-    edge: length.allow(null).required(),
-    wall: length.allow(null).required(),
-    room: length.allow(null).required(),
-    roomAtEnd: length.allow(null).required(),
-    isBent: Joi.boolean().required(),
-    isTilted: Joi.boolean(),
-    needsSpacer: Joi.boolean(),
-    sheetIndex: Joi.number()
-      .integer()
-      .min(0)
-      .max(ROW_LINE_MAX_LAYERS - 1),
-  }).allow(null),
-  blind: Joi.object({
-    name,
-    hole: length.required(),
-    gripMin: length.allow(null).required(),
-    gripMax: length.allow(null).required(),
-    headDiameter: length.allow(null),
-    headAngleDeg: Joi.number().greater(0).less(180).allow(null),
-  }).allow(null),
-  setting: Joi.object({ way: Joi.valid(...SETTING_WAYS).required(), isSealed: Joi.boolean(), bareZone: shortText }).allow(null),
-  shutBy: Joi.array()
-    .items(
-      Joi.object({
-        by: Joi.object({ kind: Joi.valid('row', 'part').required(), id: id.required() }).required(),
-        side: Joi.valid(...SHUT_SIDES).required(),
-        room: length.allow(null),
-        isBentOpen: Joi.boolean(),
-      }),
-    )
-    .max(50),
-  waitsForParts: Joi.array().items(id).max(50).unique(),
+  ),
 });
 
-const page = Joi.object({
-  v: Joi.valid(1).required(),
-  kitId: id.required(),
-  name: name.required(),
-  revisions: Joi.array()
-    .items(
-      Joi.object({
-        revision: Joi.string().trim().min(1).max(40).required(),
-        cameAt: time.required(),
-        note: Joi.string().trim().allow('').max(500).required(),
-      }),
-    )
-    .min(1)
-    .max(50)
-    .required(),
+const access = shape({
+  edge: nullable(isLength),
+  wall: nullable(isLength),
+  room: nullable(isLength),
+  roomAtEnd: nullable(isLength),
+  isBent: yesNo,
+  isTilted: optional(yesNo),
+  needsSpacer: optional(yesNo),
+  sheetIndex: optional(whole(0, ROW_LINE_MAX_LAYERS - 1)),
 });
 
-const tool = Joi.object({
-  v: Joi.valid(1).required(),
-  kitId: id.required(),
-  name: name.required(),
-  kind: Joi.valid(...TOOL_KINDS).required(),
-  throat: length.allow(null).required(),
-  noseHalfWidth: length.allow(null).required(),
-  noseHeight: length.allow(null).required(),
-  takesBent: Joi.boolean().required(),
-  dash: Joi.valid(3, 4, 5, 6, null).required(),
-  angleDeg: Joi.number().min(30).max(170).allow(null).required(),
-  sheet: Joi.valid('skin', 'substructure', null).required(),
-  gap: length.allow(null),
-  click: typed(0.001, 1).allow(null),
-  diameter: length.allow(null),
-  head: Joi.valid('flush-100', 'protruding', null),
-  isCutAway: Joi.boolean(),
+const blind = shape({
+  name,
+  hole: isLength,
+  gripMin: nullable(isLength),
+  gripMax: nullable(isLength),
+  headDiameter: optional(nullable(isLength)),
+  headAngleDeg: optional(nullable(ruled(number(0, 180), (joi) => (joi as Joi.NumberSchema).greater(0).less(180)))),
 });
 
-export const DEFINITION_SCHEMAS: Readonly<Record<EntityKind, Joi.ObjectSchema>> = { kit, assembly, part, row, tool, page };
+const shutOff = shape({
+  by: shape({ kind: oneOf('row', 'part'), id: isId }),
+  side: oneOf(...SHUT_SIDES),
+  room: optional(nullable(isLength)),
+  isBentOpen: optional(yesNo),
+});
+
+const row = shape({
+  v: version,
+  assemblyId: isId,
+  order: number(-1e12, 1e12),
+  name: text(120),
+  hand,
+  page: shortText,
+  head,
+  dash,
+  alloy: oneOf(...ALLOYS),
+  lengthDash: nullable(isLengthDash),
+  layers: list(layer, ROW_LINE_MAX_LAYERS, { min: 1, unique: ['id', 'partId'] }),
+  holes: list(hole, 2 * ROW_MAX_HOLES, { unique: ['id'] }),
+  hole: nullable(isLength),
+  pitch: nullable(isLength),
+  edge: nullable(isLength),
+  rowDistance: nullable(isLength),
+  headAngleDeg: number(30, 170),
+  cutterAngleDeg: number(30, 170),
+  sharesLoadWith: oneOf('bolts', 'close-pins', null),
+  school: oneOf(...SCHOOL_IDS, null),
+  nest: nullable(nest),
+  mirroredFrom: nullable(isId),
+  laid: optional(nullable(laid)),
+  drilledFrom: optional(oneOf('head', 'shop')),
+  start: optional(oneOf(...ROW_STARTS)),
+  access: optional(nullable(access)),
+  blind: optional(nullable(blind)),
+  setting: optional(nullable(shape({ way: oneOf(...SETTING_WAYS), isSealed: optional(yesNo), bareZone: optional(shortText) }))),
+  shutBy: optional(list(shutOff, 50)),
+  waitsForParts: optional(list(isId, 50, { unique: true })),
+});
+
+const page = shape({
+  v: version,
+  kitId: isId,
+  name,
+  revisions: list(shape({ revision: words(40), cameAt: isTime, note: text(500) }), 50, { min: 1 }),
+});
+
+const tool = shape({
+  v: version,
+  kitId: isId,
+  name,
+  kind: oneOf(...TOOL_KINDS),
+  throat: nullable(isLength),
+  noseHalfWidth: nullable(isLength),
+  noseHeight: nullable(isLength),
+  takesBent: yesNo,
+  dash: nullable(dash),
+  angleDeg: nullable(number(30, 170)),
+  sheet: oneOf('skin', 'substructure', null),
+  gap: optional(nullable(isLength)),
+  click: optional(nullable(typedLength(0.001, 1))),
+  diameter: optional(nullable(isLength)),
+  head: optional(nullable(head)),
+  isCutAway: optional(yesNo),
+});
+
+/** The shape of every definition, each exactly its written type. */
+const DEFINITION_SHAPES: { readonly [K in EntityKind]: Is<Definitions[K]> } = {
+  kit: exactly<Definitions['kit']>()(kit),
+  assembly: exactly<Definitions['assembly']>()(assembly),
+  part: exactly<Definitions['part']>()(part),
+  row: exactly<Definitions['row']>()(row),
+  tool: exactly<Definitions['tool']>()(tool),
+  page: exactly<Definitions['page']>()(page),
+};
+
+export const DEFINITION_SCHEMAS = Object.fromEntries(ENTITY_KINDS.map((kind) => [kind, DEFINITION_SHAPES[kind].joi])) as Readonly<
+  Record<EntityKind, Joi.ObjectSchema>
+>;
 
 /** Versions are counted in a whole number of the database; the next one has to fit too. */
 export const VERSION_MAX = 2_147_483_646;

@@ -1,7 +1,9 @@
 import Joi from 'joi';
-import { isLengthDash } from '../rivet/callout';
+import type { TypedLength } from '../record/definitions';
+import { isLengthDash as isDashOfLength } from '../rivet/callout';
+import { exactly, number, oneOf, ruled, said, shape, type Is } from '../shapes/shape';
 
-/* What the shapes of definitions and marks are made of. */
+/* What the shapes of definitions and marks are made of: the schemas, and the same as shapes that carry their type. */
 export const id = Joi.string().guid({ separator: '-' }).lowercase();
 function isDate(text: string): boolean {
   const read = new Date(text);
@@ -14,13 +16,21 @@ export const time = Joi.string()
   .max(24)
   /* A date that does not exist (30 February, 25 o'clock) reads as another one, or not at all. */
   .custom((value: string, helpers) => (isDate(value) ? value : helpers.error('string.isoDate')));
-export const units = Joi.valid('in', 'mm').required();
 
-export const typed = (min: number, max: number) =>
-  Joi.object({ mm: Joi.number().min(min).max(max).required(), text: Joi.string().max(40).required(), units });
-export const length = typed(0.000001, 100_000);
+export const isId: Is<string> = said<string>(id);
+export const isTime: Is<string> = said<string>(time);
+export const isUnits = oneOf('in', 'mm');
+/** Text as it stands, blanks and all; not empty. */
+export const rawText = (max: number): Is<string> => said<string>(Joi.string().max(max));
 
-export const lengthDash = Joi.number().custom((value: number, helpers) => (isLengthDash(value) ? value : helpers.error('any.invalid')));
+export const typedLength = (min: number, max: number): Is<TypedLength> =>
+  exactly<TypedLength>()(shape({ mm: number(min, max), text: rawText(40), units: isUnits }));
+export const isLength: Is<TypedLength> = typedLength(0.000001, 100_000);
+
+/** A length in sixteenths as rivets have it: whole or half. */
+export const isLengthDash: Is<number> = ruled(said<number>(Joi.number()), (joi) =>
+  joi.custom((value: number, helpers) => (isDashOfLength(value) ? value : helpers.error('any.invalid'))),
+);
 
 /** Who wrote a record, on which device, when. */
 export const WHO_AND_WHEN = {

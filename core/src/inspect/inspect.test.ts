@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mark } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
-import type { HeadCheck, Mark } from '../record/marks';
+import type { HeadCheck, Mark, Setting } from '../record/marks';
 import { fold } from '../record/steps';
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { PROFILES } from '../tables/profiles';
@@ -78,9 +78,9 @@ describe('the sampling plan', () => {
   });
   it('first pieces: three are proposed, going on past them unlooked asks once and stays on record', () => {
     const squeezer = { way: 'squeezer' as const };
-    const hand = (marks: Mark[], setting: Mark['payload']['setting'] = squeezer) =>
+    const hand = (marks: Mark[], setting: Setting | undefined = squeezer) =>
       firstPieces(batchesOf(marks, q), { person: 'p', setting, callout: 'MS20426AD3-3.5' });
-    const one = (n: number, more: Partial<Mark['payload']> = {}) => set(n, { payload: { setting: squeezer, ...more } });
+    const one = (n: number, more: object = {}) => set(n, { payload: { setting: squeezer, ...more } });
     expect(hand([])).toEqual({ left: 3, unlooked: [], isAccepted: false });
     expect(goesOnUnlooked(hand([]), 3)).toBe(false);
     expect(goesOnUnlooked(hand([]), 4)).toBe(true);

@@ -44,7 +44,11 @@ export function workedTimes(marks: readonly Mark[], now: string): WorkedTime[] {
   });
 }
 
+/* A flange is bent once for a row, however many holes it has. */
+const ONCE: readonly MarkKind[] = ['bend-open', 'bend-back'];
+
 function thingsOf(m: Mark): number {
+  if (ONCE.includes(m.kind)) return 1;
   return m.payload.partIds?.length ?? m.holeIds.length * Math.max(1, m.layerIds.length);
 }
 

@@ -32,14 +32,14 @@ export interface KitDefinition {
   /** Half dashes are stocked. */
   readonly halfDash: boolean;
   /** The kit's own limits: lengths in mm, factors as they are. */
-  readonly limits: Partial<Record<LimitName, number>>;
+  readonly limits: Partial<Readonly<Record<LimitName, number>>>;
   /** The kit's own hole max by first dash number, mm. */
-  readonly holeMax: Partial<Record<'3' | '4' | '5' | '6', number>>;
+  readonly holeMax: Partial<Readonly<Record<'3' | '4' | '5' | '6', number>>>;
   readonly people: readonly Person[];
   /** Which work on parts this project does at all; absent: none of it. */
   readonly work?: WorkChoices | undefined;
   /** Sheet holders owned, by dash. */
-  readonly holders?: Partial<Record<'3' | '4' | '5' | '6', number>> | undefined;
+  readonly holders?: Partial<Readonly<Record<'3' | '4' | '5' | '6', number>>> | undefined;
   /** After the first ones of a batch every so many-th rivet is inspected; absent: 10. */
   readonly inspectEvery?: number | undefined;
   /** Rivets on hand by call-out, and how many more than needed are ordered. */
@@ -315,6 +315,10 @@ export interface ToolDefinition {
   /** Of a cage: its foot is cut away on one side, for work close to a flange. */
   readonly isCutAway?: boolean | undefined;
 }
+
+/** What closes a hole, or does not. */
+export const FASTENER_KINDS = ['solid', 'blind', 'screw', 'bolt', 'pin', 'bonded', 'none'] as const;
+export type FastenerKind = (typeof FASTENER_KINDS)[number];
 
 /** A page of the plans with all its revisions, oldest first: the old one is kept behind the new. */
 export interface PageDefinition {

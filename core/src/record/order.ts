@@ -114,9 +114,7 @@ export function missingBefore(
           : holes.some((h) => {
               const at = states.get(h.id);
               if (isDone(earlier, at)) return false;
-              if (isHeld(h, earlier.kind, at) && !awaitsCheck(h, earlier.kind, at)) return false;
-              /* A hole at its final size was laid out and piloted somehow. */
-              return !((earlier.kind === 'laid-out' || earlier.kind === 'piloted') && at?.has('drilled//'));
+              return !isHeld(h, earlier.kind, at) || awaitsCheck(h, earlier.kind, at);
             });
         if (isOpen) missing.add(earlier.kind);
       }

@@ -2,7 +2,7 @@ import { DIMPLE_CONSEQUENCES } from '../prep/dimple-check';
 import type { PlannedLayer } from '../prep/walk';
 import type { HoleDefinition, KitDefinition, PartDefinition, RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
-import { effectiveMarks, MARK_ADDRESS, type Mark, type MarkKind, type Side } from './marks';
+import { ASSEMBLY_MARKS, effectiveMarks, MARK_ADDRESS, type Mark, type MarkKind, type Side } from './marks';
 
 export const STEP_KINDS = [
   'laid-out',
@@ -37,7 +37,8 @@ export interface WorkContext {
   readonly parts: ReadonlyMap<string, Pick<PartDefinition, 'crease'>>;
 }
 
-function keyOf(kind: MarkKind, layerId: string | null, side: Side | null): string {
+/** The key of a step at a hole. */
+export function stepKey(kind: MarkKind, layerId: string | null, side: Side | null): string {
   return `${kind}/${layerId ?? ''}/${side ?? ''}`;
 }
 
@@ -59,7 +60,7 @@ export function isPartStep(step: Step): boolean {
 /** Everything a row needs from what the kit delivers to the last look, in the order of the work; what does not apply is not there. */
 export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], work?: WorkContext): Step[] {
   const step = (kind: StepKind, layerId: string | null = null, side: Side | null = null, partId: string | null = null): Step => ({
-    key: keyOf(kind, layerId, side),
+    key: stepKey(kind, layerId, side),
     kind,
     layerId,
     side,
@@ -95,18 +96,21 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   return steps;
 }
 
+/** What is marked at a hole, by the keys of steps. */
+export type Marked = { has(key: string): boolean };
+
 /** The last locking hole fixes an angle for good: it is drilled after the square-up check only. Source: the order rules, docs/rules.md. */
 export function isLocking(hole: Pick<HoleDefinition, 'holds'>): boolean {
   return hole.holds?.includes('square') ?? false;
 }
 
 /** Whether a hole is not drilled only because its angle was not checked yet: it is wanted all the same. `done`: what is marked at it. */
-export function awaitsCheck(hole: HoleDefinition, kind: StepKind, done: ReadonlySet<string> | undefined): boolean {
+export function awaitsCheck(hole: HoleDefinition, kind: StepKind, done: Marked | undefined): boolean {
   return kind === 'drilled' && isLocking(hole) && !done?.has('squared//');
 }
 
 /** Whether a hole takes part in a step now: some are held back. `done`: what is marked at it. */
-export function isHeld(hole: HoleDefinition, kind: StepKind, done: ReadonlySet<string> | undefined): boolean {
+export function isHeld(hole: HoleDefinition, kind: StepKind, done: Marked | undefined): boolean {
   const { holds } = hole;
   if (!holds || holds.length === 0) return false;
   if ((kind === 'dimpled' || kind === 'countersunk') && holds.includes('no-prep')) return true;
@@ -138,7 +142,7 @@ export function fold(marks: readonly Mark[]): Folded {
     let holes = rows.get(mark.rowId);
     if (!holes) rows.set(mark.rowId, (holes = new Map()));
     const keys =
-      mark.layerIds.length === 0 ? [keyOf(mark.kind, null, mark.side)] : mark.layerIds.map((id) => keyOf(mark.kind, id, mark.side));
+      mark.layerIds.length === 0 ? [stepKey(mark.kind, null, mark.side)] : mark.layerIds.map((id) => stepKey(mark.kind, id, mark.side));
     for (const holeId of mark.holeIds) {
       let done = holes.get(holeId);
       if (!done) holes.set(holeId, (done = new Set()));
@@ -151,7 +155,8 @@ export function fold(marks: readonly Mark[]): Folded {
         else done.delete('inspected//');
       } else if (mark.kind === 'dimple-check') {
         const dimple = mark.payload.dimple;
-        if (dimple && DIMPLE_CONSEQUENCES[dimple].then === 'again') for (const id of mark.layerIds) done.delete(keyOf('dimpled', id, null));
+        if (dimple && DIMPLE_CONSEQUENCES[dimple].then === 'again')
+          for (const id of mark.layerIds) done.delete(stepKey('dimpled', id, null));
       } else for (const key of keys) done.add(key);
     }
   }
@@ -161,9 +166,11 @@ export function fold(marks: readonly Mark[]): Folded {
 const NOTHING: HoleStates = new Map();
 const NO_PARTS: ReadonlySet<string> = new Set();
 
-/** Whether a step is done at a hole, or on its part. */
+/** Whether a step is done at a hole, or on its part. A hole at its final size was laid out and piloted somehow. */
 export function isDone(step: Step, done: ReadonlySet<string> | undefined, parts: ReadonlySet<string> = NO_PARTS): boolean {
-  return isPartStep(step) ? parts.has(step.key) : (done?.has(step.key) ?? false);
+  if (isPartStep(step)) return parts.has(step.key);
+  if (!done) return false;
+  return done.has(step.key) || ((step.kind === 'laid-out' || step.kind === 'piloted') && done.has('drilled//'));
 }
 
 /** How far a row is: what is done over what is wanted, holes in the plan only; a part's step counts once. */
@@ -184,7 +191,7 @@ export function progressOf(
   for (const hole of holesInPlan(row.holes)) {
     const marked = states.get(hole.id);
     for (const step of onHoles) {
-      if (marked?.has(step.key)) done++;
+      if (isDone(step, marked)) done++;
       else if (isHeld(hole, step.kind, marked) && !awaitsCheck(hole, step.kind, marked)) continue;
       wanted++;
     }
@@ -202,7 +209,15 @@ export interface Leftover {
 }
 
 /** Marks that are no step of a row and never left over. */
-const NO_STEP: readonly string[] = ['squared', 'removed', 'cleared', 'laid-out', 'piloted', 'drilled'] satisfies MarkKind[];
+const NO_STEP: readonly string[] = [
+  'squared',
+  'removed',
+  'cleared',
+  'laid-out',
+  'piloted',
+  'drilled',
+  ...ASSEMBLY_MARKS,
+] satisfies MarkKind[];
 
 /** Finds marks that no longer fit the row's plan. */
 export function leftoversOf(row: RowDefinition, steps: readonly Step[], states: HoleStates = NOTHING): Leftover[] {

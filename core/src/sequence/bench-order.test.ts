@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { KIT, mark, part, rowOf } from '../../test/build';
+import { randomFrom } from '../depth/simulate';
 import type { PartDefinition, RowDefinition } from '../record/definitions';
-import type { Mark } from '../record/marks';
+import { MARK_ADDRESS, MARK_KINDS, type Mark } from '../record/marks';
 import { assemblyWork } from '../setup/assembly-work';
 import { arrange, withAccess } from './arrange';
-import { benchInOrder, benchSetupOf, operationOf } from './bench-order';
+import { benchInOrder, benchSetupOf, benchStations, operationOf, worksInOrder } from './bench-order';
 import { kitHours, summaryOfAssembly } from './kit-hours';
 import { deriveSequence } from './model';
 
@@ -45,12 +46,14 @@ describe('the bench in the order of the work', () => {
       expect(places).toEqual([...places].sort((a, b) => a - b));
     }
   });
-  it('the row that would be shut off comes first; the other says what it waits for, through the closing that nobody marks', () => {
+  it('the row that would be shut off comes first; the other says what it waits for, through the closing', () => {
     const { setups } = bench(rows);
     const riveting = setups.find((s) => s.setup.operation === 'set');
     expect(riveting?.items.map((i) => i.rowId)).toEqual(['inner', 'closing']);
-    expect(riveting?.items[0]?.toldWaits).toEqual([]);
-    expect(riveting?.items[1]?.toldWaits.map((w) => [w.id.split('/').slice(0, 2).join('/'), w.because])).toEqual([
+    const together = ['assembly/reassemble', 'together-before-riveting'];
+    expect(riveting?.items[0]?.orderWaits.map((w) => [w.id, w.because])).toEqual([together]);
+    expect(riveting?.items[1]?.orderWaits.map((w) => [w.id.split('/').slice(0, 2).join('/'), w.because])).toEqual([
+      together,
       ['inner/set', 'shuts-off'],
     ]);
     expect(riveting?.readyHoles).toBe(0);
@@ -58,7 +61,7 @@ describe('the bench in the order of the work', () => {
   it('a row that waits for a later part says which', () => {
     const { setups } = bench([entity('held', ['skin', 'rib'], 1, { waitsForParts: ['top'] })]);
     const riveting = setups.find((s) => s.setup.operation === 'set');
-    expect(riveting?.items[0]?.toldWaits).toEqual([{ id: 'part/top/fit-up', because: 'waits-for-part' }]);
+    expect(riveting?.items[0]?.orderWaits).toContainEqual({ id: 'part/top/join', because: 'waits-for-part' });
   });
   it('the row whose last hole waits for the angle stands where its check does', () => {
     const base = rowOf(['skin', 'rib'], 4);
@@ -73,7 +76,7 @@ describe('the bench in the order of the work', () => {
     expect(order).toContain('locks/squared');
     expect(derived.progress.get('locks/squared')?.state).toBe('ready');
   });
-  it('sealing and bending are done where the row is set, the check where it is drilled, work on the whole nowhere', () => {
+  it('work on the whole is a place of its own, the check is where its row is drilled', () => {
     const base = rowOf(['skin', 'rib'], 4);
     const row = entity('r', ['skin', 'rib'], 1, {
       holes: base.holes.map((h, i) => (i === 3 ? { ...h, holds: ['square' as const] } : h)),
@@ -85,16 +88,93 @@ describe('the bench in the order of the work', () => {
       const o = operations.get(id);
       return o ? benchSetupOf(o, operations) : 'no such operation';
     };
-    const [set, drilled] = ['set', 'drilled'].map(
-      (kind) => [...operations.values()].find((o) => o.rowId === 'r' && o.kind === kind)?.setup,
-    );
-    expect([at('r/seal'), at('r/bend-open'), at('r/bend-back')]).toEqual([set, set, set]);
+    const drilled = [...operations.values()].find((o) => o.rowId === 'r' && o.kind === 'drilled')?.setup;
+    expect([at('r/seal'), at('r/bend-open'), at('r/bend-back')]).toEqual(['r/seal', 'r/bend-open', 'r/bend-back']);
     expect([at('r/squared'), at('r/lock')]).toEqual([drilled, drilled]);
-    expect([at('assembly/fit-up'), at('part/top/close')]).toEqual([null, null]);
+    expect([at('assembly/fit-up'), at('part/top/close')]).toEqual(['assembly/fit-up', 'part/top/close']);
   });
-  it('nothing told: nothing waits beyond the steps', () => {
+  it('nothing told: beyond the steps only work on the whole is waited for', () => {
     const { setups } = bench([entity('a', ['skin', 'rib'], 1), entity('b', ['top', 'rib'], 2)]);
-    expect(setups.flatMap((s) => s.items.flatMap((i) => i.toldWaits))).toEqual([]);
+    const waits = setups.map((s) => [s.setup.operation, [...new Set(s.items.flatMap((i) => i.orderWaits.map((w) => w.id)))]]);
+    expect(Object.fromEntries(waits)).toEqual({
+      drilled: ['assembly/fit-up'],
+      deburred: ['assembly/take-apart'],
+      dimpled: ['assembly/take-apart'],
+      set: ['assembly/reassemble'],
+      inspected: [],
+    });
+  });
+});
+
+describe('work on the whole at the bench', () => {
+  const rows = [entity('a', ['skin', 'rib'], 1), entity('b', ['top', 'rib'], 2)];
+  const whole = (id: string, kind: Mark['kind'], partIds: string[]) =>
+    mark(id, { kind, rowId: 'assembly', holeIds: [], payload: { partIds } });
+  const drilled = rows.map((r) => mark(`d-${r.id}`, { rowId: r.id, holeIds: r.definition.holes.map((h) => h.id) }));
+  const stations = (marks: Mark[]) => {
+    const { work, derived, operations, setups, order } = bench(rows, marks);
+    const byId = new Map(work.rows.map((r) => [r.id, r]));
+    return benchStations(setups, worksInOrder(order, operations, derived, byId, work.partsDone));
+  };
+  const readyAt = (marks: Mark[]) =>
+    stations(marks).flatMap((s) =>
+      s.kind === 'work' ? (s.work.waits.length === 0 ? [s.key] : []) : s.setup.readyHoles > 0 ? [s.setup.setup.operation] : [],
+    );
+  it('fit up comes first, take apart after drilling, and each frees what waits for it', () => {
+    expect(readyAt([])).toEqual(['assembly/fit-up']);
+    expect(readyAt([whole('f', 'fit-up', ['skin', 'rib', 'top'])])).toEqual(['drilled']);
+    expect(readyAt(drilled)).toEqual(['assembly/take-apart']);
+    expect(readyAt([...drilled, whole('t', 'take-apart', ['skin', 'rib', 'top'])])).toEqual(['deburred']);
+  });
+  it('parts one by one; taken back it is open again', () => {
+    const some = [whole('f', 'fit-up', ['skin'])];
+    const fit = stations(some)[0];
+    expect(fit?.kind === 'work' ? fit.work.openPartIds : null).toEqual(['rib', 'top']);
+    const all = [...some, whole('g', 'fit-up', ['rib', 'top'])];
+    expect(stations(all).some((s) => s.key === 'assembly/fit-up')).toBe(false);
+    const undone = [...all, mark('u', { kind: 'undo', rowId: 'assembly', holeIds: [], payload: { undoes: 'g' } })];
+    expect(stations(undone)[0]).toEqual(fit);
+  });
+  it('who drilled without a word had the parts together', () => {
+    expect(stations(drilled.slice(0, 1)).map((s) => s.key)).not.toContain('assembly/fit-up');
+  });
+  it('nothing is ready at the bench that waits in the order: 200 random records', () => {
+    const random = randomFrom(7);
+    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
+    for (let n = 0; n < 200; n++) {
+      const own = [
+        entity('a', ['skin', 'rib'], 1, pick([{}, shutByTop, { waitsForParts: ['top'] }, { setting: { way: 'gun', isSealed: true } }])),
+        entity('b', ['top', 'rib'], 2, pick([{}, { start: 'none' }, { start: 'final' }])),
+      ];
+      const marks = Array.from({ length: Math.floor(random() * 12) }, (_, i): Mark => {
+        const row = pick(own);
+        const kind = pick(
+          MARK_KINDS.filter(
+            (k) =>
+              MARK_ADDRESS[k] !== 'assembly' &&
+              MARK_ADDRESS[k] !== 'mark' &&
+              !['deviation', 'head-check', 'dimple-check', 'angle-read', 'rivet-check', 'depth-read', 'gauge-read'].includes(k),
+          ),
+        );
+        if (MARK_ADDRESS[kind] === 'part') return whole(`m${i}`, kind, pick([['skin'], ['skin', 'rib', 'top'], ['top']]));
+        const layerIds = MARK_ADDRESS[kind] === 'hole' ? [] : row.definition.layers.map((l) => l.id);
+        const holeIds = row.definition.holes.map((h) => h.id).slice(0, pick([1, 4, 4]));
+        return mark(`m${i}`, {
+          kind,
+          rowId: row.id,
+          holeIds,
+          layerIds,
+          side: kind === 'deburred' ? pick(['head', 'shop'] as const) : null,
+        });
+      });
+      const { setups, operations, derived } = bench(own, marks);
+      for (const s of setups)
+        for (const i of s.items) {
+          const id = operationOf(s, i);
+          const isReady = i.waitsFor.length === 0 && i.orderWaits.length === 0;
+          if (isReady && operations.has(id)) expect([id, derived.progress.get(id)?.state], `case ${n}`).not.toEqual([id, 'blocked']);
+        }
+    }
   });
 });
 

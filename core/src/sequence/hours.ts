@@ -1,6 +1,7 @@
 import type { WorkedTime } from '../log/work-hours';
 import { SETTING_WAYS, type SettingWay } from '../record/definitions';
-import { STEP_KINDS, type StepKind } from '../record/steps';
+import { ASSEMBLY_MARKS } from '../record/marks';
+import { STEP_KINDS } from '../record/steps';
 import { DEFAULT_MINUTES, type OperationKind, type WorkMinutes } from '../tables/minutes';
 import type { AssemblyOperation } from './operations';
 import type { OperationProgress } from './progress';
@@ -10,6 +11,9 @@ export interface LearnedMinutes extends WorkMinutes {
   /** Things that were timed; 0: the default. */
   readonly timed: number;
 }
+
+/** Work that is marked, and so timed. */
+const TIMED_KINDS: readonly OperationKind[] = [...STEP_KINDS, ...ASSEMBLY_MARKS];
 
 /** So many timed things, in at least so many shifts, before a builder's own hours take the default's place. */
 export const LEARN_FROM = 40;
@@ -33,14 +37,14 @@ export type MinutesOf = Readonly<Record<WorkOf, LearnedMinutes>>;
 
 /** Minutes of one kind of work as own shifts have them: the middle over all things timed, the spread of the shifts. */
 export interface WorkRate extends RateOf {
-  readonly kind: StepKind;
+  readonly kind: OperationKind;
   readonly minutes: number;
   readonly spread: number;
   readonly timed: number;
   readonly shifts: number;
 }
 
-function rateOf(kind: StepKind, of: RateOf, spent: readonly WorkedTime[], way: SettingWay | null = null): WorkRate | null {
+function rateOf(kind: OperationKind, of: RateOf, spent: readonly WorkedTime[], way: SettingWay | null = null): WorkRate | null {
   /* A shift counts once, however many tools were named in it. */
   const shifts = new Map<string, { minutes: number; count: number }>();
   for (const t of spent) {
@@ -69,21 +73,21 @@ const isEnough = (rate: WorkRate | null): rate is WorkRate => rate !== null && r
  * timed enough, by that person or by everybody; else it is that of setting.
  */
 export function learnedMinutes(spent: readonly WorkedTime[], person: string | null = null): MinutesOf {
-  const of = (kind: StepKind, way: SettingWay | null): LearnedMinutes | null => {
+  const of = (kind: OperationKind, way: SettingWay | null): LearnedMinutes | null => {
     const own = person === null ? null : rateOf(kind, { person, tool: null }, spent, way);
     const rate = isEnough(own) ? own : rateOf(kind, { person: null, tool: null }, spent, way);
     return isEnough(rate) ? { per: DEFAULT_MINUTES[kind].per, minutes: rate.minutes, spread: rate.spread, timed: rate.timed } : null;
   };
   const learned = new Map<WorkOf, LearnedMinutes>();
   for (const [kind, usual] of Object.entries(DEFAULT_MINUTES)) learned.set(kind as OperationKind, { ...usual, timed: 0 });
-  for (const kind of STEP_KINDS) learned.set(kind, of(kind, null) ?? (learned.get(kind) as LearnedMinutes));
+  for (const kind of TIMED_KINDS) learned.set(kind, of(kind, null) ?? (learned.get(kind) as LearnedMinutes));
   for (const way of SETTING_WAYS) learned.set(`set/${way}`, of('set', way) ?? (learned.get('set') as LearnedMinutes));
   return Object.fromEntries(learned) as MinutesOf;
 }
 
 /** Every rate the shifts give, by kind of work, then person, then tool where one was named; those of few things are there too. */
 export function workRates(spent: readonly WorkedTime[]): WorkRate[] {
-  return STEP_KINDS.flatMap((kind) => {
+  return TIMED_KINDS.flatMap((kind) => {
     const own = spent.filter((t) => t.kind === kind);
     const people = [...new Set(own.map((t) => t.shift.person))].sort();
     return people.flatMap((person): WorkRate[] => {

@@ -62,13 +62,17 @@ export const lockId = (rowId: string): string => `${rowId}/lock`;
 /** The operation with which work is closed up with a part, or a sub-assembly is done. */
 export const closeId = (partId: string): string => `part/${partId}/close`;
 
+/** The operation with which a sub-assembly is done: nothing of its own, but everything inside it. */
+export const isSubAssembly = (operationId: string): boolean => operationId.startsWith('sub/');
+
 interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes' | 'pieces' | 'way'> {
   readonly rank: number;
   readonly after: Map<string, PrecedenceReason>;
 }
 
 /** Ranks of the work on an assembly as a whole, between those of the steps. Source: the order rules, docs/rules.md. */
-const FIT_UP = -1;
+/* Holes are laid out on the single part, before it meets the others. */
+const FIT_UP = 0.5;
 const SQUARED = 2.1;
 const LOCK = 2.2;
 const TAKE_APART = 2.5;
@@ -222,7 +226,7 @@ function toldOperations(
   };
   const later = new Set(rows.flatMap((r) => r.row.waitsForParts ?? []).filter((p) => parts.has(p)));
   for (const partId of later) {
-    const fit = add(`part/${partId}/fit-up`, 'fit-up', [partId]);
+    const fit = add(`part/${partId}/join`, 'join', [partId]);
     wait(
       [fit],
       drafts.filter((d) => d.partIds.includes(partId) && d.rank < REASSEMBLE),
@@ -297,6 +301,7 @@ function listed(map: Map<string, Draft[]>, key: string): Draft[] {
 /** Of two operations on the same part, the earlier by rank: why it comes first, or null where neither waits for the other. */
 function reasonOf(earlier: Draft, later: Draft): PrecedenceReason | null {
   if (earlier.kind === 'fit-up') return later.rank <= DRILLED_UP_TO ? 'together-before-drilling' : null;
+  if (later.kind === 'fit-up') return 'order-of-work';
   if (later.kind === 'take-apart') return earlier.rank <= DRILLED_UP_TO ? 'apart-after-drilling' : null;
   if (earlier.kind === 'take-apart') return later.rank < REASSEMBLE ? 'apart-after-drilling' : null;
   if (later.kind === 'reassemble') return earlier.rank < REASSEMBLE && earlier.rank > TAKE_APART ? 'together-before-riveting' : null;

@@ -1,7 +1,8 @@
 import { holesInPlan } from '../record/holes';
+import { ASSEMBLY_MARKS, type AssemblyMarkKind } from '../record/marks';
 import { awaitsCheck, isDone, isHeld, isLocking, isPartStep, partKey, type HoleStates, type Step, type StepKind } from '../record/steps';
 import { STEP_KINDS } from '../record/steps';
-import { lockId, type AssemblyOperation, type OperationRow } from './operations';
+import { isSubAssembly, lockId, type AssemblyOperation, type OperationRow } from './operations';
 
 export type OperationState = 'done' | 'under-way' | 'ready' | 'blocked';
 
@@ -20,8 +21,9 @@ export interface ProgressRow extends OperationRow {
 }
 
 /**
- * How far every operation is. What is marked at holes and parts is known; fitting up, taking apart, masking and putting together are
- * nobody's mark: they count as done as soon as something that waits for them was begun.
+ * How far every operation is, by what is marked at holes and parts. Work on the whole, such as fitting up or taking apart, counts as done
+ * also once something that waits for it was begun: nobody who drills is asked whether the parts were together. A sub-assembly is finished
+ * with what it waits for.
  */
 export function operationProgress(
   operations: readonly AssemblyOperation[],
@@ -39,9 +41,11 @@ export function operationProgress(
   }
   const isFinished = (o: AssemblyOperation) => {
     const own = counted.get(o.id);
-    return own ? own.open === 0 : begun.has(o.id);
+    if (own?.open === 0) return true;
+    return (own === undefined || isAssemblyMark(o.kind)) && begun.has(o.id);
   };
   const finished = new Set(operations.filter(isFinished).map((o) => o.id));
+  for (const o of operations) if (isSubAssembly(o.id) && o.after.length > 0 && o.after.every((a) => finished.has(a.id))) finished.add(o.id);
   return new Map(
     operations.map((o) => {
       const waitsFor = o.after.filter((a) => !finished.has(a.id)).map((a) => a.id);
@@ -53,6 +57,11 @@ export function operationProgress(
   );
 }
 
+/** Whether it is work that is marked for a whole assembly or row. */
+export function isAssemblyMark(kind: AssemblyOperation['kind']): kind is AssemblyMarkKind {
+  return (ASSEMBLY_MARKS as readonly string[]).includes(kind);
+}
+
 interface Counted {
   readonly open: number;
   readonly done: number;
@@ -61,6 +70,8 @@ interface Counted {
 /** Things open and done of one operation; null where nothing is ever marked of it. Held holes are not wanted now. */
 function count(o: AssemblyOperation, rows: ReadonlyMap<string, ProgressRow>, partsDone: ReadonlySet<string>): Counted | null {
   if (o.kind === 'squared') return countChecked(rows.get(o.rowId ?? ''));
+  if (isSubAssembly(o.id)) return null;
+  if (isAssemblyMark(o.kind)) return countWhole(o, o.kind, rows, partsDone);
   if (!(STEP_KINDS as readonly string[]).includes(o.kind)) return null;
   const kind = o.kind as StepKind;
   if (o.rowId === null) {
@@ -80,6 +91,24 @@ function count(o: AssemblyOperation, rows: ReadonlyMap<string, ProgressRow>, par
       else if (!isHeld(hole, kind, at) || awaitsCheck(hole, kind, at)) open++;
   }
   return { open, done };
+}
+
+/** Work on the whole: so many parts of it are marked; before and after setting, the row's holes, where it is done at each of them. */
+function countWhole(
+  o: AssemblyOperation,
+  kind: AssemblyMarkKind,
+  rows: ReadonlyMap<string, ProgressRow>,
+  partsDone: ReadonlySet<string>,
+): Counted {
+  if (o.rowId === null) {
+    const open = o.partIds.filter((p) => !partsDone.has(partKey(kind, p))).length;
+    return { open, done: o.partIds.length - open };
+  }
+  const row = rows.get(o.rowId);
+  const holes = holesInPlan(row?.row.holes ?? []);
+  const done = holes.filter((h) => row?.states.get(h.id)?.has(`${kind}//`)).length;
+  if (o.count === 1) return done > 0 ? { open: 0, done: 1 } : { open: 1, done: 0 };
+  return { open: holes.length - done, done };
 }
 
 /** The angle's check: done once no locking hole waits for it any more, and where all of them are drilled anyhow. */

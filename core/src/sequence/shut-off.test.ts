@@ -9,7 +9,8 @@ import { closeId, type AssemblyOperation } from './operations';
 import { accessAlong, shutOffBySetting, waysAfter, waysLeft, type AccessRow, type DeadEnd } from './shut-off';
 import { eveningsOf } from './evening';
 import { learnedMinutes } from './hours';
-import { couldBeBlind, waysOut } from './ways-out';
+import { wantedSetsSentence } from '../wording/sequence';
+import { couldBeBlind, wantedSets, waysOut, type WayOut } from './ways-out';
 import { NOTHING_TRIED, tryOut } from './what-if';
 
 const MINUTES = learnedMinutes([]);
@@ -54,6 +55,8 @@ const model = (rows: WorkRow[], tools: Entity<'tool'>[] = [], parts = PARTS): Se
   tools,
   partsDone: new Set(),
 });
+/** The squeezer a way out asks for. */
+const squeezerOf = (way: WayOut | undefined) => way?.tools.find((t) => t.kind === 'squeezer');
 const solve = (m: SequenceModel) => {
   const derived = deriveSequence(m);
   const arranged = arrange(derived.left, derived.access, derived.done);
@@ -158,10 +161,41 @@ describe('an order that shuts a row off', () => {
     const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left, derived.access));
     const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as never;
     const way = waysOut({ model: own, derived, order, deadEnd, blind: null, minutes: MINUTES }).find((w) => w.kind === 'tool');
-    expect(way?.tool?.noseHeightMost).toBeCloseTo(12.7, 9);
+    expect(squeezerOf(way)?.noseHeightMost).toBeCloseTo(12.7, 9);
     const withTool = deriveSequence({ ...own, tools: [squeezer(1), squeezer(0.5)] });
     expect(accessAlong(order, withTool.access).deadEnds).toEqual([]);
     expect(accessAlong(order, deriveSequence({ ...own, tools: [squeezer(1), squeezer(0.51)] }).access).deadEnds).toHaveLength(1);
+  });
+  it.each([
+    ['protruding', 6, 'A 3/16 protruding set would do.'],
+    ['flush-100', 3, 'A 3/32 flush set would do.'],
+  ] as const)('only the sets are wanting: %s %s is named', (head, dash, sentence) => {
+    const sets = (of: 3 | 4 | 5 | 6) => squeezer(1, { kind: 'sets', dash: of, head: head === 'protruding' ? 'flush-100' : 'protruding' });
+    const lone = row('lone', ['rib', 'spar'], { dash, head });
+    const own = model([lone], [squeezer(1), sets(4)]);
+    const { derived } = solve(own);
+    const order = followOrder(derived.left, []);
+    const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as DeadEnd;
+    expect(deadEnd).toMatchObject({ rowId: 'lone', closedBy: null });
+    const way = waysOut({ model: own, derived, order, deadEnd, blind: null, minutes: MINUTES }).find((w) => w.kind === 'tool');
+    expect(way?.tools).toEqual([{ kind: 'sets', dash, head }]);
+    expect(wantedSetsSentence(way?.tools[0] as never, 'in')).toBe(sentence);
+    /* With it the dead end is gone; with sets of another size, or of another head, it is not. */
+    const withSets = (more: Partial<ToolDefinition>) =>
+      deriveSequence({ ...own, tools: [...own.tools, squeezer(1, { kind: 'sets', dash, head, ...more })] }).access;
+    expect(withSets({})).toEqual([]);
+    expect(withSets({ dash: 5 })).toHaveLength(1);
+    expect(wantedSets(lone, [squeezer(1)])).toBeNull();
+  });
+  it('sets and a squeezer wanting together are named together', () => {
+    const tight = row('inner', ['rib', 'spar'], { shutBy: [by('part', 'cover', { room: inch(0.5) })] });
+    const own = model([tight, closing], [squeezer(1), squeezer(1, { kind: 'sets', dash: 6, head: 'protruding' })]);
+    const { derived } = solve(own);
+    const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left, derived.access));
+    const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds.find((d) => d.rowId === 'inner') as DeadEnd;
+    const both = waysOut({ model: own, derived, order, deadEnd, blind: null, minutes: MINUTES }).find((w) => w.kind === 'tool');
+    /* The other row has no sets either: a way that frees one row only is a way for it all the same. */
+    expect(both?.tools.map((t) => t.kind)).toEqual(['sets', 'squeezer']);
   });
   it('what is done already shuts off too', () => {
     const done = new Set([closeId('cover')]);
@@ -231,7 +265,7 @@ describe('what comes only later is in nobody’s way', () => {
   const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as DeadEnd;
   const ways = waysOut({ model: m, derived, order, deadEnd, blind: null, minutes: MINUTES });
   it('the tool that is named fits the room there is at the row’s turn', () => {
-    expect(ways.find((w) => w.kind === 'tool')?.tool?.noseHeightMost).toBeCloseTo(12.7, 9);
+    expect(squeezerOf(ways.find((w) => w.kind === 'tool'))?.noseHeightMost).toBeCloseTo(12.7, 9);
   });
   it('only the flange in the way is bent', () => {
     expect(ways.find((w) => w.kind === 'bend')?.row?.shutBy?.map((s) => s.isBentOpen ?? false)).toEqual([true, false]);
@@ -317,12 +351,12 @@ describe('told facts as precedences', () => {
     ]);
     const { derived } = solve(m);
     const held = derived.left.find((o) => o.id === setOf(m, 'held'));
-    expect(held?.after).toContainEqual({ id: 'part/cover/fit-up', because: 'waits-for-part' });
+    expect(held?.after).toContainEqual({ id: 'part/cover/join', because: 'waits-for-part' });
     expect(derived.left.find((o) => o.kind === 'reassemble')?.partIds).not.toContain('cover');
     expect(
       before(
         m,
-        (id) => id === 'part/cover/fit-up',
+        (id) => id === 'part/cover/join',
         (id) => id === setOf(m, 'held'),
       ),
     ).toBe(true);

@@ -5,6 +5,8 @@ import { neededOpening } from '../rivet/opening';
 import { THROAT_RIM_MM } from '../reach/reach';
 import { rowAccess } from '../reach/row-reach';
 import { planRow, type WorkRow } from '../setup/assembly-work';
+import { toolProblems } from '../reach/tools-for-setup';
+import type { Head } from '../tables/fasteners';
 import type { Mm } from '../units/length';
 import type { WorkOf } from './hours';
 import { breaksOf, followOrder } from './follow';
@@ -17,8 +19,11 @@ import { accessAlong, type DeadEnd } from './shut-off';
 export const WAYS_OUT = ['earlier', 'later', 'blind', 'bend', 'tool'] as const;
 export type WayOutKind = (typeof WAYS_OUT)[number];
 
-/** What a squeezer would have to be. */
-export interface WantedTool {
+/** What a tool would have to be: sets of the rivet's size and head, or a squeezer. */
+export type WantedTool = { readonly kind: 'sets'; readonly dash: number; readonly head: Head } | WantedSqueezer;
+
+export interface WantedSqueezer {
+  readonly kind: 'squeezer';
   readonly noseHeightMost: Mm;
   readonly throatLeast: Mm | null;
   readonly noseHalfWidthMost: Mm | null;
@@ -37,7 +42,8 @@ export interface WayOut extends OrderCost {
   readonly row: RowDefinition | null;
   readonly verdict: { readonly before: Verdict; readonly after: Verdict } | null;
   readonly hole: { readonly before: Mm; readonly after: Mm } | null;
-  readonly tool: WantedTool | null;
+  /** What has to be bought or borrowed; empty: nothing. */
+  readonly tools: readonly WantedTool[];
 }
 
 export interface WaysOutQuestion {
@@ -69,11 +75,12 @@ export function waysOut(question: WaysOutQuestion): WayOut[] {
     ...otherRow(question, 'bend', row, bentRow(row.row, closedBefore(question))),
     ...otherTool(question, row),
   ];
-  /* A way that only leads to another dead end is none. */
-  return all.filter((w) => w.deadEnds.every((d) => d.rowId !== deadEnd.rowId && known.has(d.rowId)));
+  /* A way that only leads to another dead end is none; of tools the fewest that do. */
+  const ways = all.filter((w) => w.deadEnds.every((d) => d.rowId !== deadEnd.rowId && known.has(d.rowId)));
+  return ways.filter((w) => w.kind !== 'tool' || w === ways.find((first) => first.kind === 'tool'));
 }
 
-type Extras = Partial<Pick<WayOut, 'row' | 'verdict' | 'hole' | 'tool'>>;
+type Extras = Partial<Pick<WayOut, 'row' | 'verdict' | 'hole' | 'tools'>>;
 
 /** What a way comes to, once its order and its operations are known. */
 function workedOut(
@@ -87,7 +94,7 @@ function workedOut(
     row: null,
     verdict: null,
     hole: null,
-    tool: null,
+    tools: [],
     ...extras,
     kind,
     order,
@@ -193,52 +200,80 @@ function otherRow(question: WaysOutQuestion, kind: WayOutKind, before: WorkRow, 
   ];
 }
 
-/** The squeezer that would still reach, where something is left of the room at all; tried by taking it among the tools. */
+/** Sets of the row's rivet, where sets are on record and none of them fits; null: they are not what is wanting. */
+export function wantedSets(
+  row: Pick<WorkRow, 'row' | 'uses'>,
+  tools: readonly Entity<'tool'>[],
+): Extract<WantedTool, { kind: 'sets' }> | null {
+  const setup = row.uses.find((u) => u.setup.operation === 'set')?.setup;
+  const sets = tools.filter((t) => t.definition.kind === 'sets');
+  if (!setup || setup.tool.kind !== 'sets' || row.row.blind || sets.length === 0) return null;
+  if (sets.some((t) => toolProblems(t.definition, setup).length === 0)) return null;
+  const { dash, head } = setup.tool;
+  return { kind: 'sets', dash, head };
+}
+
+/** The tools with which the row could be set after all, each tried by taking it among those owned: sets, a squeezer, or both. */
 function otherTool(question: WaysOutQuestion, row: WorkRow): WayOut[] {
   if (row.row.blind) return [];
   const { model, order, minutes } = question;
+  const sets = wantedSets(row, model.tools);
+  const squeezer = wantedSqueezer(question, row);
+  const isBent = rowAccess(row.row, undefined).some((a) => a.isBent);
+  const tries = [...(sets ? [[sets]] : []), ...(squeezer ? [[squeezer]] : []), ...(sets && squeezer ? [[sets, squeezer]] : [])];
+  return tries.map((wanted) => {
+    const next = deriveSequence({ ...model, tools: [...model.tools, ...wanted.map((tool) => tryingTool(tool, isBent))] });
+    return workedOut('tool', next, order, minutes, { tools: wanted });
+  });
+}
+
+/** The squeezer that would still reach, where something is left of the room at all. */
+function wantedSqueezer(question: WaysOutQuestion, row: WorkRow): WantedTool | null {
   const shut = closedBefore(question);
   const access = rowAccess(row.row, undefined);
   const room = Math.min(...shut.flatMap((s) => (s.room ? [s.room.mm] : [])), ...access.map((a) => a.room ?? Infinity));
-  if (room === Infinity) return [];
+  if (room === Infinity) return null;
   const least = (values: readonly (number | undefined)[]) => {
     const known = values.filter((v): v is number => v !== undefined);
     return known.length > 0 ? known : null;
   };
   const edges = least(access.map((a) => a.edge));
   const walls = least(access.map((a) => a.wall));
-  const wanted: WantedTool = {
+  return {
+    kind: 'squeezer',
     noseHeightMost: room as Mm,
     throatLeast: edges && ((Math.max(...edges) + THROAT_RIM_MM) as Mm),
     noseHalfWidthMost: walls && (Math.min(...walls) as Mm),
     gapLeast: neededOpening(row.stack.head, row.stack.size, dashLength(row.plan.rivet.lengthDash)),
   };
-  const tools = [
-    ...model.tools,
-    tryingTool(
-      wanted,
-      access.some((a) => a.isBent),
-    ),
-  ];
-  const next = deriveSequence({ ...model, tools });
-  return [workedOut('tool', next, order, minutes, { tool: wanted })];
 }
 
 function tryingTool(wanted: WantedTool, takesBent: boolean): Entity<'tool'> {
   const length = (mm: Mm | null) => (mm === null ? null : { mm, text: '', units: 'mm' as const });
-  const definition: ToolDefinition = {
-    v: 1,
-    kitId: '',
-    name: '',
-    kind: 'squeezer',
-    throat: length(wanted.throatLeast),
-    noseHalfWidth: length(wanted.noseHalfWidthMost),
-    noseHeight: length(wanted.noseHeightMost),
-    takesBent,
-    dash: null,
-    angleDeg: null,
-    sheet: null,
-    gap: length(wanted.gapLeast),
-  };
-  return { kind: 'tool', id: '', version: 1, definition };
+  const none = { throat: null, noseHalfWidth: null, noseHeight: null, dash: null, angleDeg: null, sheet: null };
+  const definition: ToolDefinition =
+    wanted.kind === 'sets'
+      ? {
+          v: 1,
+          kitId: '',
+          name: '',
+          kind: 'sets',
+          ...none,
+          takesBent: false,
+          dash: wanted.dash as ToolDefinition['dash'],
+          head: wanted.head,
+        }
+      : {
+          v: 1,
+          kitId: '',
+          name: '',
+          kind: 'squeezer',
+          ...none,
+          throat: length(wanted.throatLeast),
+          noseHalfWidth: length(wanted.noseHalfWidthMost),
+          noseHeight: length(wanted.noseHeightMost),
+          takesBent,
+          gap: length(wanted.gapLeast),
+        };
+  return { kind: 'tool', id: `wanted ${wanted.kind}`, version: 1, definition };
 }

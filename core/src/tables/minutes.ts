@@ -1,8 +1,8 @@
+import type { AssemblyMarkKind } from '../record/marks';
 import type { StepKind } from '../record/steps';
 
 /** Work beside the steps of holes and parts: what happens to an assembly as a whole, or to a row before it is set. */
-export const ASSEMBLY_WORK = ['fit-up', 'squared', 'take-apart', 'mask', 'reassemble', 'seal', 'bend-open', 'bend-back', 'close'] as const;
-export type AssemblyWorkKind = (typeof ASSEMBLY_WORK)[number];
+export type AssemblyWorkKind = AssemblyMarkKind | 'squared';
 export type OperationKind = StepKind | AssemblyWorkKind;
 
 /** Minutes of one unit of work, usual and spread (one standard deviation of the logarithm, so that twice and half lie alike). */
@@ -37,5 +37,6 @@ export const DEFAULT_MINUTES: Readonly<Record<OperationKind, WorkMinutes>> = {
   seal: { per: 'hole', minutes: 0.4, spread: 0.5 },
   'bend-open': { per: 'time', minutes: 10, spread: 0.6 },
   'bend-back': { per: 'time', minutes: 15, spread: 0.6 },
+  join: { per: 'part', minutes: 8, spread: 0.6 },
   close: { per: 'part', minutes: 5, spread: 0.6 },
 };

@@ -1,4 +1,5 @@
 import type { PrepAnswer } from '../prep/stack';
+import type { AssemblyMarkKind } from '../record/marks';
 import type { StepKind } from '../record/steps';
 
 /** What stands above every piece of advice. */
@@ -35,4 +36,22 @@ export const OPERATION_CAUTIONS: Readonly<Record<StepKind, readonly string[]>> =
   primed: [WET, 'Zones to be bonded stay bare: mask them.'],
   set: ['Eye and ear protection; fingers off the bar’s edge; never fire a gun without a rivet under its set.'],
   inspected: ['Light from the side shows dents; gauge, straightedge and feeler before the eye.'],
+};
+
+/** The same for work on the whole. */
+export const WHOLE_CAUTIONS: Readonly<Record<AssemblyMarkKind, readonly string[]>> = {
+  'fit-up': [
+    'Square, free of twist and with its edges where the plans have them, before the first hole fixes it. Sharp edges: gloves.',
+    'A sheet holder in every few holes, from the middle outward; nothing is pulled together that does not lie by itself.',
+  ],
+  'take-apart': [
+    'Part, side and way up written on each sheet with felt pen before it comes off; chips brushed off, never blown at anybody.',
+  ],
+  mask: ['Only what is to stay bare; the tape off before the primer is hard.'],
+  reassemble: ['Everything inside is deburred, prepared and dry; no chip, tape or tool is left between the sheets.'],
+  seal: [WET, 'Within the sealant’s work life; what is squeezed out is wiped off before it skins.'],
+  'bend-open': ['Once, with a wide radius, and only with the kit maker’s word: bending hardens and may crack.'],
+  'bend-back': ['Look at the bend under the glass, both faces; a crack is a stop.'],
+  join: ['Nothing behind it is left undone: what it covers is seen no more.'],
+  close: ['Last look inside: chips, tools, rejected rivets, wires clear. What is closed is seen no more.'],
 };

@@ -13,6 +13,7 @@ export const DEVIATION_WORDS: Readonly<Record<DeviationKind, string>> = {
   'wrong-part': 'drilled in the wrong part',
   'edge-damage': 'edge damaged',
   'opened-up': 'opened up a size on purpose',
+  'over-deburred': 'deburred too deep',
   'after-removal': 'the hole after its rivet was taken out',
 };
 

@@ -72,7 +72,7 @@ describe('the day in sentences', () => {
     ]);
   });
   it('the cage: set, or turned by so many clicks', () => {
-    const cage = (payload: Mark['payload']) => said([one('cage-set', [], { rowId: 'a', payload })])[0];
+    const cage = (payload: object) => said([one('cage-set', [], { rowId: 'a', payload })])[0];
     expect(cage({ clicks: 2 })).toBe('Cage turned 2 deeper.');
     expect(cage({ clicks: -1, note: 'Chatter.' })).toBe('Cage turned 1 shallower. Chatter.');
     expect(cage({ clicks: 0, cage: { way: 'computed', pastFlush: 5, scrap: 'flush' } })).toBe(

@@ -12,10 +12,10 @@ import {
   orderKnownSentence,
   precedenceReason,
   shutOffSentence,
-  toldWaitSentence,
+  orderWaitSentence,
   wayOutSentences,
 } from './sequence';
-import { ASSEMBLY_WORK } from '../tables/minutes';
+import { ASSEMBLY_MARKS } from '../record/marks';
 
 const holes = (n: number) => Array.from({ length: n }, (_, i) => `h${i}`);
 
@@ -34,7 +34,7 @@ describe('marks in a few words', () => {
 describe('the order in words', () => {
   it('every two steps have a reason, and every operation a verb', () => {
     for (const a of STEP_KINDS) for (const b of STEP_KINDS) expect(precedenceReason('order-of-work', a, b).length).toBeGreaterThan(10);
-    for (const kind of [...STEP_KINDS, ...ASSEMBLY_WORK]) expect(operationVerb(kind)).toMatch(/^[a-z]/);
+    for (const kind of [...STEP_KINDS, ...ASSEMBLY_MARKS]) expect(operationVerb(kind)).toMatch(/^[a-z]/);
   });
   it('between two steps the trade’s own reason, else the reason of the precedence', () => {
     expect(precedenceReason('order-of-work', 'drilled', 'dimpled')).toBe('the die’s pilot fits the final hole');
@@ -57,7 +57,7 @@ describe('the order in words', () => {
       minutes: 40,
       deadEnds: [],
       row: null,
-      tool: null,
+      tools: [],
       verdict: null,
       hole: null,
     } as const;
@@ -111,6 +111,6 @@ describe('the order in words', () => {
     expect(shutOffSentence({ ...fact, room: { mm: 25.4, text: '1', units: 'in' }, isBentOpen: true }, 'Keel', 'in')).toBe(
       'Reached from the shop side until Keel is set; 1.000 in of room is left then. A flange is bent open for it.',
     );
-    expect(toldWaitSentence('waits-for-part', 'fit-up', 'fit up: hinge')).toBe('fit up: hinge, the part that comes later');
+    expect(orderWaitSentence('waits-for-part', 'fit-up', 'fit up: hinge')).toBe('fit up: hinge, the part that comes later');
   });
 });

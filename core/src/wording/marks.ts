@@ -1,4 +1,4 @@
-import type { Mark, MarkKind } from '../record/marks';
+import type { AssemblyMarkKind, Mark, MarkKind } from '../record/marks';
 
 /** Marks that are no step done at holes, as undo and the record name them. */
 const TOLD: Partial<Readonly<Record<MarkKind, string>>> = {
@@ -11,11 +11,26 @@ const TOLD: Partial<Readonly<Record<MarkKind, string>>> = {
   'angle-read': 'a flange’s angle',
   'head-check': 'a rivet looked at',
   'sealant-mixed': 'sealant mixed',
+  'bend-open': 'the flange bent open',
+  'bend-back': 'the flange bent back',
   'log-note': 'a note in the log',
   'shift-started': 'the shift’s start',
   'shift-paused': 'the shift’s pause',
   'shift-resumed': 'the shift going on',
   'shift-ended': 'the shift’s end',
+};
+
+/** Work on the whole once it is done. */
+export const WHOLE_DONE: Readonly<Record<AssemblyMarkKind, string>> = {
+  'fit-up': 'fitted up',
+  'take-apart': 'taken apart',
+  mask: 'masked',
+  reassemble: 'put together',
+  seal: 'sealed',
+  'bend-open': 'bent open',
+  'bend-back': 'bent back',
+  join: 'put in place',
+  close: 'closed up',
 };
 
 /** A mark in a few words: `12 holes drilled`, `2 parts primed`, `a depth reading`. */
@@ -24,5 +39,6 @@ export function markText(mark: Pick<Mark, 'kind' | 'holeIds' | 'payload'>): stri
   if (told) return told;
   const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`;
   const parts = mark.payload.partIds?.length;
-  return `${parts === undefined ? count(mark.holeIds.length, 'hole') : count(parts, 'part')} ${mark.kind}`;
+  const done = mark.kind in WHOLE_DONE ? WHOLE_DONE[mark.kind as AssemblyMarkKind] : mark.kind;
+  return `${parts === undefined ? count(mark.holeIds.length, 'hole') : count(parts, 'part')} ${done}`;
 }

@@ -4,7 +4,7 @@ import { WHOLE, type Piece } from '../sequence/pieces';
 import type { OperationState } from '../sequence/progress';
 import { handling } from '../sequence/turnings';
 import type { DeadEnd } from '../sequence/shut-off';
-import type { WayOut, WayOutKind } from '../sequence/ways-out';
+import type { WantedTool, WayOut, WayOutKind } from '../sequence/ways-out';
 import type { AsideReason } from '../sequence/what-if';
 import type { Followed, SequenceDecision, SettingWay, ShutOff, ShutSide } from '../record/definitions';
 import { showLength } from '../units/show';
@@ -12,7 +12,7 @@ import type { Units } from '../units/length';
 import type { AssemblyWorkKind, OperationKind } from '../tables/minutes';
 import type { StepKind } from '../record/steps';
 import { orderReason } from './order';
-import { OPERATION_WORDS } from './setups';
+import { dashName, OPERATION_WORDS } from './setups';
 
 const WORK_WORDS: Readonly<Record<AssemblyWorkKind, string>> = {
   'fit-up': 'fit up',
@@ -23,6 +23,7 @@ const WORK_WORDS: Readonly<Record<AssemblyWorkKind, string>> = {
   seal: 'seal',
   'bend-open': 'bend the flange open',
   'bend-back': 'bend the flange back, check its angle',
+  join: 'put in its place',
   close: 'close up',
 };
 
@@ -144,12 +145,18 @@ export function orderKnownSentence(
   return `${changes}. ${counted(cost.turnings, 'turning')} of parts: ${turns}.`;
 }
 
+/** Sets that are wanting: `A 3/16 protruding set would do.` */
+export function wantedSetsSentence({ dash, head }: Extract<WantedTool, { kind: 'sets' }>, units: Units): string {
+  const size = dashName(dash, units);
+  return `A ${size} ${head === 'flush-100' ? 'flush' : 'protruding'} set would do.`;
+}
+
 /** What a way out costs and brings, as sentences. */
 export function wayOutSentences(way: WayOut, was: OrderCost & { readonly minutes: number }, units: Units): string[] {
   const more = way.setupChanges - was.setupChanges;
   const turnings = way.turnings - was.turnings;
   const minutes = Math.round(way.minutes - was.minutes);
-  const { tool, hole, verdict } = way;
+  const { tools, hole, verdict } = way;
   return [
     more === 0
       ? `No more changes of set-up (${way.setupChanges}).`
@@ -162,11 +169,11 @@ export function wayOutSentences(way: WayOut, was: OrderCost & { readonly minutes
       ? [`Its holes are ${showLength(hole.after, units)} instead of ${showLength(hole.before, units)}.`]
       : []),
     ...(verdict && verdict.before !== verdict.after ? [`The row’s verdict goes from ${verdict.before} to ${verdict.after}.`] : []),
-    ...(tool
-      ? [
-          `A squeezer whose nose is no higher than ${showLength(tool.noseHeightMost, units)}${tool.noseHalfWidthMost === null ? '' : `, no wider to either side than ${showLength(tool.noseHalfWidthMost, units)}`}${tool.throatLeast === null ? '' : `, with a throat from ${showLength(tool.throatLeast, units)}`}, opening at least ${showLength(tool.gapLeast, units)}.`,
-        ]
-      : []),
+    ...tools.map((tool) =>
+      tool.kind === 'sets'
+        ? wantedSetsSentence(tool, units)
+        : `A squeezer whose nose is no higher than ${showLength(tool.noseHeightMost, units)}${tool.noseHalfWidthMost === null ? '' : `, no wider to either side than ${showLength(tool.noseHalfWidthMost, units)}`}${tool.throatLeast === null ? '' : `, with a throat from ${showLength(tool.throatLeast, units)}`}, opening at least ${showLength(tool.gapLeast, units)}.`,
+    ),
     ...(WAY_OUT_CAUTIONS[way.kind] ? [WAY_OUT_CAUTIONS[way.kind] as string] : []),
   ];
 }
@@ -192,8 +199,8 @@ export function shutOffSentence(fact: ShutOff, name: string, units: Units): stri
 }
 
 /** What an item of the bench waits for beyond the steps of the work: marked work by its name, or a part that has to come. */
-export function toldWaitSentence(because: PrecedenceReason, earlier: OperationKind, name: string): string {
-  return because === 'waits-for-part' ? `${name}, the part that comes later` : `${name} (${precedenceReason(because, earlier, 'set')})`;
+export function orderWaitSentence(because: PrecedenceReason, earlier: OperationKind, name: string, later: OperationKind = 'set'): string {
+  return because === 'waits-for-part' ? `${name}, the part that comes later` : `${name} (${precedenceReason(because, earlier, later)})`;
 }
 
 /** Said before a rivet is set that shuts other rows off. */

@@ -51,7 +51,8 @@ export interface NumberedMark {
 
 function asMark(stored: typeof marks.$inferSelect): NumberedMark {
   const { seq: _seq, kitId: _kit, receivedAt: _received, place, ...mark } = stored;
-  return { place, mark };
+  /* As it was checked when it was kept. */
+  return { place, mark: mark as Mark };
 }
 
 /** Marks on an assembly and its rows (also of deleted rows), after a place in the record. */

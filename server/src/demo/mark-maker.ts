@@ -22,8 +22,11 @@ export function typedLength(text: string): TypedLength {
   return { mm: parsed.value.length, text, units: 'in' };
 }
 
+/** A mark without who and when; its payload is checked when it is kept. */
+type DemoMark = Pick<Mark, 'kind' | 'rowId'> & Partial<Omit<Mark, 'payload'>> & { readonly payload?: object };
+
 /** A mark of the demo: its id made from a name, recorded when it was done. */
-export function demoMark(name: string, by: 'RV' | 'TK', doneAt: string, more: Pick<Mark, 'kind' | 'rowId'> & Partial<Mark>): Mark {
+export function demoMark(name: string, by: 'RV' | 'TK', doneAt: string, more: DemoMark): Mark {
   return {
     id: demoId(name),
     v: markVersion(more.kind),
@@ -36,5 +39,5 @@ export function demoMark(name: string, by: 'RV' | 'TK', doneAt: string, more: Pi
     device: DEVICE,
     payload: {},
     ...more,
-  };
+  } as Mark;
 }

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import type { Edit, Entity } from '#core/record/definitions';
-import { markVersion, type Mark } from '#core/record/marks';
+import { markVersion, type Mark, type MarkKind, type MarkOf } from '#core/record/marks';
 import { post } from './client';
 import { deviceId, newId, useLocal } from './device';
 import { refreshDefinitions, usePairedFor } from './queries';
@@ -44,12 +44,14 @@ export function useKeep(kit: Entity<'kit'> | undefined) {
   );
 }
 
-export type MarkWish = Pick<Mark, 'kind' | 'rowId' | 'holeIds'> &
-  Partial<Pick<Mark, 'layerIds' | 'side' | 'payload'>> & {
+type WishOf<K extends MarkKind> = Pick<MarkOf<K>, 'kind' | 'rowId' | 'holeIds'> &
+  Partial<Pick<MarkOf<K>, 'layerIds' | 'side' | 'payload'>> & {
     readonly doneAt?: string;
     /** Where the same thing would be marked twice; absent: a new one. */
     readonly id?: string;
   };
+/** A mark as a screen wishes it: what was done where; who, when and on which device come with keeping it. */
+export type MarkWish = { readonly [K in MarkKind]: WishOf<K> }[MarkKind];
 
 /** Marks: on the screen at once, sent in the background. */
 export function useMark(kit: Entity<'kit'> | undefined) {
@@ -58,7 +60,7 @@ export function useMark(kit: Entity<'kit'> | undefined) {
     (wishes: readonly MarkWish[]): void => {
       if (!kit || wishes.length === 0) return;
       const recordedAt = new Date().toISOString();
-      const marks = wishes.map((w): Mark => ({
+      const marks = wishes.map((w) => ({
         id: newId(),
         v: markVersion(w.kind),
         layerIds: [],
@@ -70,7 +72,8 @@ export function useMark(kit: Entity<'kit'> | undefined) {
         ...w,
         doneAt: w.doneAt ?? recordedAt,
       }));
-      sendMarks(kit.id, marks);
+      /* A wish has the payload of its own kind; none at all is the empty one. */
+      sendMarks(kit.id, marks as Mark[]);
     },
     [kit, person],
   );

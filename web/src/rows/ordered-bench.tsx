@@ -1,5 +1,5 @@
 import { useMemo, type ReactNode } from 'react';
-import { benchInOrder, type OrderedSetup } from '#core/sequence/bench-order';
+import { benchInOrder, benchStations, worksInOrder, type BenchStation, type OrderedSetup } from '#core/sequence/bench-order';
 import { useFollow, useIsRecordLoading, type AssemblyAnswer } from '../api/queries';
 import { useBench, type Bench } from './use-bench';
 import { useDerived, useSequence, type Sequence } from './use-sequence';
@@ -8,7 +8,11 @@ import { useDerived, useSequence, type Sequence } from './use-sequence';
 export interface OrderedBenchOf extends Bench {
   readonly sequence: Sequence;
   readonly setups: readonly OrderedSetup[];
+  /** Set-ups and work on the whole, in the order that is followed. */
+  readonly stations: readonly BenchStation[];
 }
+
+const NOTHING: ReadonlySet<string> = new Set();
 
 interface StageProps {
   readonly data: AssemblyAnswer;
@@ -55,5 +59,10 @@ function OrderStage({
     () => benchInOrder(bench.setups, sequence.order, sequence.byId, sequence.derived.done),
     [bench.setups, sequence.order, sequence.byId, sequence.derived.done],
   );
-  return children({ ...bench, setups, sequence });
+  const stations = useMemo(() => {
+    const rows = new Map(bench.rows.map((r) => [r.entity.id, { row: r.entity.definition, states: r.states }]));
+    const works = worksInOrder(sequence.order, sequence.byId, sequence.derived, rows, bench.rows[0]?.partsDone ?? NOTHING);
+    return benchStations(setups, works);
+  }, [setups, bench.rows, sequence.order, sequence.byId, sequence.derived]);
+  return children({ ...bench, setups, stations, sequence });
 }

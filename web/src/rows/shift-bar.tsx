@@ -8,6 +8,8 @@ import { Button } from '../ui/controls';
 
 const TICK_MS = 20_000;
 
+type ShiftKind = Extract<MarkKind, `shift-${string}`>;
+
 /** The time now, looked at again from time to time. */
 function useNow(): string {
   const [now, setNow] = useState(() => new Date().toISOString());
@@ -28,7 +30,7 @@ export function ShiftBar({ kit, assemblyId, marks }: { kit: Entity<'kit'>; assem
   const now = useNow();
   const shifts = useMemo(() => shiftsOf(marks), [marks]);
   const mine = shifts.filter((s) => s.person === person && s.state !== 'ended').at(-1);
-  const write = (kind: MarkKind, doneAt?: string) => mark([{ kind, rowId: assemblyId, holeIds: [], ...(doneAt ? { doneAt } : {}) }]);
+  const write = (kind: ShiftKind, doneAt?: string) => mark([{ kind, rowId: assemblyId, holeIds: [], ...(doneAt ? { doneAt } : {}) }]);
   const today = shifts.filter((s) => s.person === person && localDay(s.startedAt) === localDay(now));
   const workedToday = today.reduce((sum, s) => sum + workedMs(s, now), 0);
   const big = 'min-h-14 px-4 text-[18px]';

@@ -62,7 +62,7 @@ export function useEarlyGuard(
       question.wishes.map((w) => ({
         ...w,
         payload: { ...w.payload, ...exceptionOf(question) },
-      })),
+      })) as readonly MarkWish[],
     );
     setQuestion(null);
   };

@@ -1,6 +1,6 @@
 import { useEffect, useLayoutEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
+import type { BenchStation, OrderedItem } from '#core/sequence/bench-order';
 import type { Setting } from '#core/record/marks';
 import { markText } from '#core/wording/marks';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
@@ -20,7 +20,8 @@ import { useMarkLock } from './use-mark-lock';
 import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
 import { useEarlyGuard } from '../../rows/use-early-guard';
 import { SetupRail } from './setup-rail';
-import { SetupAtWork, type Marked } from './setup-at-work';
+import { WorkOnWhole } from './work-on-whole';
+import { SetupAtWork } from './setup-at-work';
 
 /** Doing: one set-up at a time, at arm's length. */
 export function BenchView() {
@@ -37,7 +38,7 @@ export function BenchView() {
 
 function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: OrderedBenchOf }) {
   const { kit, assembly } = data;
-  const { marks, rows, setups, order, sequence } = ordered;
+  const { marks, rows, stations, order, sequence } = ordered;
   const onMark = useMark(kit);
   const { batches } = useInspection(kit.definition, rows, marks);
   const person = usePerson(kit);
@@ -51,7 +52,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
       return first !== null && goesOnUnlooked(first, w.holeIds.length);
     }),
   );
-  const [marked, setMarked] = useState<Marked | null>(null);
+  const [marked, setMarked] = useState<string | null>(null);
   const [undone, setUndone] = useState<string | null>(null);
   /* What was taken back is to be seen again: its row comes back as soon as the bench has it. */
   const [bringBack, setBringBack] = useState<{ kind: string; rowId: string; partIds: readonly string[] } | null>(null);
@@ -67,39 +68,44 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   const wanted = search.get('setup') ?? open?.setup;
   const index = Math.max(
     0,
-    setups.findIndex((s) => s.setup.key === wanted),
+    stations.findIndex((s) => s.key === wanted),
   );
-  const current = setups[index];
-  const wantedItem = search.get('item') ?? (open?.setup === current?.setup.key ? open?.item : undefined);
+  const station = stations[index];
+  const current = station?.kind === 'setup' ? station.setup : undefined;
+  const wantedItem = search.get('item') ?? (open?.setup === station?.key ? open?.item : undefined);
   const item = current?.items.find((i) => i.key === wantedItem) ?? current?.items[0];
+  const itemKey = item?.key ?? '';
   const isFirstOrder = sequence.follows === 'advice' && sequence.advice.known === null && sequence.advice.isBusy;
-  if (current && item && !isFirstOrder && (open?.setup !== current.setup.key || open.item !== item.key))
-    setOpen({ setup: current.setup.key, item: item.key });
-  const go = (setup: OrderedSetup, chosen?: OrderedItem) =>
-    setSearch({ setup: setup.setup.key, ...(chosen ? { item: chosen.key } : {}) }, { replace: true });
+  if (station && !isFirstOrder && (open?.setup !== station.key || open.item !== itemKey)) setOpen({ setup: station.key, item: itemKey });
+  const go = (to: BenchStation, chosen?: OrderedItem) =>
+    setSearch({ setup: to.key, ...(chosen ? { item: chosen.key } : {}) }, { replace: true });
   useEffect(() => {
     if (!bringBack) return;
-    const setup = setups.find((s) => s.setup.operation === bringBack.kind && s.items.some(isMeant));
+    const back = stations.find((s) =>
+      s.kind === 'work'
+        ? s.work.kind === bringBack.kind && (s.work.rowId === null || s.work.rowId === bringBack.rowId)
+        : s.setup.setup.operation === bringBack.kind && s.setup.items.some(isMeant),
+    );
     function isMeant(i: OrderedItem): boolean {
       return i.partId === null ? i.rowId === bringBack?.rowId : (bringBack?.partIds.includes(i.partId) ?? false);
     }
-    if (!setup) return;
+    if (!back) return;
     setBringBack(null);
-    go(setup, setup.items.find(isMeant));
+    go(back, back.kind === 'setup' ? back.setup.items.find(isMeant) : undefined);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the bench has the row again
-  }, [bringBack, setups]);
+  }, [bringBack, stations]);
   /* Before the picture is there, so that no key is pressed into nothing. */
   useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (!current || isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('[role=dialog]')) return;
-      const at = item ? current.items.indexOf(item) : 0;
+      if (!station || isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('[role=dialog]')) return;
+      const at = item && current ? current.items.indexOf(item) : 0;
       const row = { ArrowDown: at + 1, ArrowUp: at - 1 }[e.key];
       const setup = { ']': index + 1, '[': index - 1 }[e.key];
-      const nextItem = row === undefined ? undefined : current.items[row];
-      const nextSetup = setup === undefined ? undefined : setups[setup];
+      const nextItem = row === undefined ? undefined : current?.items[row];
+      const nextSetup = setup === undefined ? undefined : stations[setup];
       if (!nextItem && !nextSetup) return;
       e.preventDefault();
-      if (nextItem) go(current, nextItem);
+      if (nextItem) go(station, nextItem);
       else if (nextSetup) go(nextSetup);
     };
     window.addEventListener('keydown', onKey);
@@ -108,11 +114,25 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   return (
     <AssemblyPage data={data} here="bench" undo={undo}>
       <main className="grid flex-1 grid-cols-[minmax(0,1fr)] gap-3 p-3 md:grid-cols-[230px_minmax(0,1fr)]">
-        <SetupRail setups={setups} current={current} onOpen={go} />
+        <SetupRail stations={stations} current={station} nameOf={sequence.nameOf} onOpen={go} />
         <div className="flex min-w-0 flex-col gap-3">
           <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
           <FlangeAngles data={data} rows={rows} marks={marks} onMark={onMark} />
-          {current && item ? (
+          {station?.kind === 'work' ? (
+            <WorkOnWhole
+              key={station.key}
+              data={data}
+              work={station.work}
+              sequence={sequence}
+              lock={lock}
+              onMark={(wishes, text) => {
+                setMarked(text);
+                onMark(wishes);
+              }}
+              marked={marked ? `Marked: ${marked}.` : undone}
+              undo={undo}
+            />
+          ) : station && current && item ? (
             <SetupAtWork
               key={`${current.setup.key}/${item.key}`}
               lock={lock}
@@ -121,18 +141,18 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
               item={item}
               rows={rows}
               marks={marks}
-              onOpen={(chosen) => go(current, chosen)}
+              onOpen={(chosen) => go(station, chosen)}
               onMark={guard.mark}
-              onMarked={(what) => setMarked(what)}
+              onMarked={setMarked}
               firstOf={(setting) => firstOf(item.rowId, setting)}
-              marked={marked ? `Marked: ${marked.text}.` : undone}
+              marked={marked ? `Marked: ${marked}.` : undone}
               undo={undo}
               sequence={sequence}
             />
           ) : (
             <p className="text-[20px]">Nothing is left to do in this assembly, or it has no row yet.</p>
           )}
-          {current ? <NextSetup current={current} next={setups[index + 1]} onOpen={go} /> : null}
+          {station ? <NextStation current={station} next={stations[index + 1]} nameOf={sequence.nameOf} onOpen={go} /> : null}
         </div>
       </main>
       {guard.dialog}
@@ -141,22 +161,31 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
 }
 
 /** What comes after this, and how many holes until then. */
-function NextSetup({
+function NextStation({
   current,
   next,
+  nameOf,
   onOpen,
 }: {
-  current: OrderedSetup;
-  next: OrderedSetup | undefined;
-  onOpen: (s: OrderedSetup) => void;
+  current: BenchStation;
+  next: BenchStation | undefined;
+  nameOf: (id: string) => string;
+  onOpen: (station: BenchStation) => void;
 }) {
   const units = useUnits();
   if (!next) return null;
   return (
     <div className="flex flex-wrap items-center gap-3 border-t border-line pt-2 text-[17px]">
       <span>
-        Next after {current.openHoles} more: <strong>{OPERATION_WORDS[next.setup.operation].verb}</strong>, {setupName(next.setup, units)} (
-        {next.openHoles})
+        Next after {current.kind === 'setup' ? `${current.setup.openHoles} more` : 'this'}:{' '}
+        {next.kind === 'setup' ? (
+          <>
+            <strong>{OPERATION_WORDS[next.setup.setup.operation].verb}</strong>, {setupName(next.setup.setup, units)} (
+            {next.setup.openHoles})
+          </>
+        ) : (
+          <strong>{nameOf(next.key)}</strong>
+        )}
       </span>
       <Button className="min-h-14 px-4 text-[17px]" onClick={() => onOpen(next)}>
         Go there

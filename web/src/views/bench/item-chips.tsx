@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import { itemAmount, OPERATION_WORDS } from '#core/wording/setups';
-import { toldWaitSentence } from '#core/wording/sequence';
+import { orderWaitSentence } from '#core/wording/sequence';
 import type { Sequence } from '../../rows/use-sequence';
 import type { AssemblyAnswer } from '../../api/queries';
 import type { RowModel } from '../../rows/row-model';
@@ -49,11 +49,11 @@ export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemC
                       waits: {i.waitsFor.map((k) => OPERATION_WORDS[k].verb).join(', ')}
                     </span>
                   ) : null}
-                  {i.toldWaits.map((w) => (
+                  {i.orderWaits.map((w) => (
                     <span
                       key={w.id}
                       className="block text-[13px] text-caution"
-                      title={toldWaitSentence(w.because, sequence.byId.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))}
+                      title={orderWaitSentence(w.because, sequence.byId.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))}
                     >
                       waits for {sequence.nameOf(w.id)}
                     </span>

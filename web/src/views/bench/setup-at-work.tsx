@@ -1,4 +1,4 @@
-import { useLayoutEffect, useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { marksFor } from '#core/setup/bench';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import type { Deviation, HoleOrigin, Mark, Setting } from '#core/record/marks';
@@ -17,10 +17,10 @@ import { type MarkWish } from '../../api/commands';
 import { useTools, type AssemblyAnswer } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
-import { isTyping } from '../../ui/typing';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
 import { WorkFindings } from '../../rows/work-findings';
+import { useMarkKey } from './use-mark-key';
 import type { useMarkLock } from './use-mark-lock';
 import { cardRows } from '../../rows/use-bench';
 import type { Sequence } from '../../rows/use-sequence';
@@ -46,14 +46,6 @@ const NO_HOLES: ReadonlySet<string> = new Set();
 const NO_ORDER: ReadonlyMap<string, number> = new Map();
 const NO_TOOLS: readonly Entity<'tool'>[] = [];
 
-/** What was marked last, and where. */
-export interface Marked {
-  readonly kind: Step['kind'];
-  readonly rowId: string;
-  readonly partId: string | null;
-  readonly text: string;
-}
-
 interface AtWorkProps {
   readonly data: AssemblyAnswer;
   readonly current: OrderedSetup;
@@ -62,7 +54,8 @@ interface AtWorkProps {
   readonly marks: readonly Mark[];
   readonly onOpen: (item: OrderedItem) => void;
   readonly onMark: (wishes: readonly MarkWish[]) => void;
-  readonly onMarked: (what: Marked) => void;
+  /** Says in words what was marked. */
+  readonly onMarked: (text: string) => void;
   /** The first pieces of the batch that a rivet of this row, set so, would belong to. */
   readonly firstOf: (setting: Setting) => FirstPieces | null;
   /** What was marked last, in words. */
@@ -134,41 +127,25 @@ export function SetupAtWork({
   const canMark = steps.length > 0 && (isOnPart || valid.size > 0);
   const { isLocked, tryMark } = lock;
   const markNow = () => {
-    onMarked({
-      kind: current.setup.operation,
-      rowId: item.rowId,
-      partId: item.partId,
-      text: `${isOnPart ? name : `${howMany(valid.size, steps)} of ${name}`} ${word.done}`,
-    });
+    onMarked(`${isOnPart ? name : `${howMany(valid.size, steps)} of ${name}`} ${word.done}`);
     const payload = { ...(how === '' ? {} : { how }), ...(current.setup.operation === 'set' ? { setting: settingNow } : {}) };
     const time = doneAt === '' ? {} : { doneAt: new Date(doneAt).toISOString() };
     onMark(
       marksFor(
         steps,
         (current.setup.operation === 'set' ? [...ranks.keys()] : holes.map((h) => h.id)).filter((id) => valid.has(id)),
-      ).map((m): MarkWish =>
+      ).map((m) =>
         m.partIds.length > 0
           ? { kind: m.kind, rowId: data.assembly.id, holeIds: [], payload: { ...payload, partIds: m.partIds }, ...time }
           : { kind: m.kind, rowId: item.rowId, holeIds: m.holeIds, layerIds: m.layerIds, side: m.side, payload, ...time },
-      ),
+      ) as MarkWish[],
     );
     setChosen(null);
   };
   const mark = (by: 'click' | 'key' | 'held-key') => {
     if (canMark) tryMark(by, markNow);
   };
-  /* Before the picture is there, so that no key is pressed into nothing. */
-  useLayoutEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.key !== 'Enter' || isTyping(e.target) || document.querySelector('[role=dialog]')) return;
-      /* On a button that is not a hole, Enter is that button's. */
-      if (e.target instanceof HTMLElement && e.target.closest('button, a, summary') && !e.target.closest('[data-pad]')) return;
-      e.preventDefault();
-      mark(e.repeat ? 'held-key' : 'key');
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  });
+  useMarkKey(mark);
   const doneKey = (id: string) => steps.every((s) => isDone(s, row.states.get(id)));
   const deviating = touched ?? holes[0]?.id;
   const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;

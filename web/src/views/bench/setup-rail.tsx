@@ -1,36 +1,68 @@
-import type { OrderedSetup } from '#core/sequence/bench-order';
+import type { BenchStation } from '#core/sequence/bench-order';
+import { operationVerb } from '#core/wording/sequence';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import type { Units } from '#core/units/length';
 import { useUnits } from '../../ui/units';
 
 interface SetupRailProps {
-  readonly setups: readonly OrderedSetup[];
-  readonly current: OrderedSetup | undefined;
-  readonly onOpen: (setup: OrderedSetup) => void;
+  readonly stations: readonly BenchStation[];
+  readonly current: BenchStation | undefined;
+  /** What an operation is called, by its id. */
+  readonly nameOf: (id: string) => string;
+  readonly onOpen: (station: BenchStation) => void;
 }
 
-/** The set-ups of the assembly in the order of the work: what is in the tool, and how many holes want it. */
-export function SetupRail({ setups, current, onOpen }: SetupRailProps) {
+interface RailLine {
+  readonly verb: string;
+  readonly what: string;
+  readonly count: string;
+  readonly isReady: boolean;
+}
+
+/** The set-ups of the assembly and the work on the whole between them, in the order of the work, and how much wants each. */
+export function SetupRail({ stations, current, nameOf, onOpen }: SetupRailProps) {
   const units = useUnits();
   return (
     <nav aria-label="Set-ups" className="flex gap-1 overflow-x-auto md:flex-col md:overflow-visible">
-      {setups.map((s) => {
-        const isHere = s === current;
+      {stations.map((s) => {
+        const isHere = s.key === current?.key;
+        const line = railLine(s, nameOf, units);
         return (
           <button
-            key={s.setup.key}
+            key={s.key}
             type="button"
             aria-current={isHere ? 'step' : undefined}
             onClick={() => onOpen(s)}
-            className={`min-h-14 shrink-0 rounded border px-3 py-1 text-left ${isHere ? 'border-dye bg-dye-soft' : 'border-line bg-raised'} ${s.readyHoles === 0 ? 'text-ink2' : ''}`}
+            className={`min-h-14 shrink-0 rounded border px-3 py-1 text-left ${isHere ? 'border-dye bg-dye-soft' : 'border-line bg-raised'} ${line.isReady ? '' : 'text-ink2'}`}
           >
-            <span className="label block text-[18px] leading-tight">{OPERATION_WORDS[s.setup.operation].verb}</span>
-            <span className="block text-[14px] leading-tight">{setupName(s.setup, units)}</span>
-            <span className="block text-[14px] leading-tight">
-              {s.openHoles} {s.readyHoles < s.openHoles ? `(${s.readyHoles} ready)` : 'ready'}
-            </span>
+            <span className="label block text-[18px] leading-tight">{line.verb}</span>
+            <span className="block text-[14px] leading-tight">{line.what}</span>
+            <span className="block text-[14px] leading-tight">{line.count}</span>
           </button>
         );
       })}
     </nav>
   );
+}
+
+function railLine(station: BenchStation, nameOf: (id: string) => string, units: Units): RailLine {
+  if (station.kind === 'setup') {
+    const { setup, openHoles, readyHoles } = station.setup;
+    return {
+      verb: OPERATION_WORDS[setup.operation].verb,
+      what: setupName(setup, units),
+      count: `${openHoles} ${readyHoles < openHoles ? `(${readyHoles} ready)` : 'ready'}`,
+      isReady: readyHoles > 0,
+    };
+  }
+  const { work } = station;
+  const verb = operationVerb(work.kind);
+  const isReady = work.waits.length === 0;
+  const parts = work.openPartIds.length;
+  return {
+    verb,
+    what: nameOf(work.id).slice(verb.length + 2),
+    count: `${work.rowId === null ? `${parts} ${parts === 1 ? 'part' : 'parts'} ` : ''}${isReady ? 'ready' : 'not ready yet'}`,
+    isReady,
+  };
 }

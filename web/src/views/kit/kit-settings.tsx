@@ -108,7 +108,7 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
       if (value === null) return `The limit "${LIMIT_WORDS[key]}" does not read.`;
       if (value !== DEFAULT_LIMITS[key]) ownLimits[key] = value;
     }
-    const ownHoles: KitDefinition['holeMax'] = {};
+    const ownHoles: Partial<Record<'3' | '4' | '5' | '6', number>> = {};
     for (const size of RIVET_SIZES) {
       const value = dimensionValue(holeMax[size.dash] ?? '', shown);
       if (value.isBad || (value.length && value.length.mm < size.diameter))

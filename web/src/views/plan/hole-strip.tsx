@@ -38,7 +38,8 @@ export function HoleStrip({ row, reaches, onMark, onHold }: HoleStripProps) {
   const mark = (wishes: readonly Pick<MarkWish, 'kind' | 'layerIds' | 'side'>[]) => {
     const time = doneAt === '' ? undefined : new Date(doneAt).toISOString();
     const holeIds = valid.map((i) => (holes[i] as { id: string }).id);
-    if (holeIds.length > 0) onMark(wishes.map((w) => ({ ...w, rowId: row.entity.id, holeIds, ...(time ? { doneAt: time } : {}) })));
+    if (holeIds.length > 0)
+      onMark(wishes.map((w) => ({ ...w, rowId: row.entity.id, holeIds, ...(time ? { doneAt: time } : {}) })) as MarkWish[]);
   };
   const layerIds = layers.map((l) => l.id);
   const dimpled = layerIds.filter((id) => row.steps.some((s) => s.kind === 'dimpled' && s.layerId === id));

@@ -107,19 +107,21 @@ export function OperationPanel({
             <Button onClick={() => onMove(1)}>One place later</Button>
           </>
         )}
-        {selected.rowId && state !== 'done' ? (
+        {state !== 'done' && (selected.rowId !== null || atBench !== null) ? (
           <>
             {atBench === null ? null : (
               <Link
                 className="underline underline-offset-2"
-                to={`/assemblies/${assemblyId}/bench?${new URLSearchParams({ setup: atBench, item: `row/${selected.rowId}` }).toString()}`}
+                to={`/assemblies/${assemblyId}/bench?${new URLSearchParams({ setup: atBench, ...(selected.rowId === null || atBench === selected.id ? {} : { item: `row/${selected.rowId}` }) }).toString()}`}
               >
                 At the bench
               </Link>
             )}
-            <Link className="underline underline-offset-2" to={`/assemblies/${assemblyId}/map?row=${selected.rowId}`}>
-              On the map
-            </Link>
+            {selected.rowId === null ? null : (
+              <Link className="underline underline-offset-2" to={`/assemblies/${assemblyId}/map?row=${selected.rowId}`}>
+                On the map
+              </Link>
+            )}
           </>
         ) : null}
       </div>

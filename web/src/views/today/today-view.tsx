@@ -1,7 +1,8 @@
 import { useLayoutEffect } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
-import { toldWaitSentence } from '#core/wording/sequence';
+import type { BenchStation, BenchWork, OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
+import { wantedSets } from '#core/sequence/ways-out';
+import { operationVerb, orderWaitSentence, wantedSetsSentence } from '#core/wording/sequence';
 import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useMark } from '../../api/commands';
 import { useLocal, writeLocal } from '../../api/device';
@@ -99,21 +100,21 @@ interface TodayProps {
 function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
   const { kit, assembly } = data;
   const navigate = useNavigate();
-  const { marks, rows, setups, sequence } = ordered;
+  const { marks, rows, setups, stations, sequence } = ordered;
   const undo = useUndo(kit, marks);
   const mark = useMark(kit);
-  const ready = setups.filter((s) => s.readyHoles > 0);
+  const ready = stations.filter((s) => (s.kind === 'setup' ? s.setup.readyHoles > 0 : s.work.waits.length === 0));
   const shown = ready.slice(0, SETUPS_SHOWN);
-  const to = (setup: OrderedSetup, item?: OrderedItem) =>
-    `/assemblies/${assembly.id}/bench?${new URLSearchParams({ setup: setup.setup.key, ...(item ? { item: item.key } : {}) }).toString()}`;
+  const to = (key: string, item?: OrderedItem) =>
+    `/assemblies/${assembly.id}/bench?${new URLSearchParams({ setup: key, ...(item ? { item: item.key } : {}) }).toString()}`;
   /* Before the picture is there, so that no key is pressed into nothing. */
   useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
-      const setup = shown[Number(e.key) - 1];
-      if (!setup) return;
+      const station = shown[Number(e.key) - 1];
+      if (!station) return;
       e.preventDefault();
-      void navigate(to(setup));
+      void navigate(to(station.key));
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
@@ -134,13 +135,13 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
         <DeadEndAlert sequence={sequence} rows={rows} data={data} />
         {shown.length === 0 ? (
           <p className="text-[19px]">
-            {setups.length === 0
+            {stations.length === 0
               ? 'Nothing is left to do here, or it has no row yet.'
               : 'Everything that is left waits for something else: see the bench.'}
           </p>
         ) : null}
         {shown.map((s, i) => (
-          <SetupOffer key={s.setup.key} setup={s} number={i + 1} rows={rows} data={data} to={to} />
+          <StationOffer key={s.key} station={s} number={i + 1} rows={rows} data={data} sequence={sequence} to={to} />
         ))}
         <Blocked setups={setups} sequence={sequence} rows={rows} />
         {ready.length > shown.length ? (
@@ -156,11 +157,17 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
 /** The order that is followed ends dead: said before anything is taken up. */
 function DeadEndAlert({ sequence, rows, data }: { sequence: Sequence } & Pick<OfferProps, 'rows' | 'data'>) {
   const { deadEnds } = sequence.access;
+  const units = useUnits();
   if (deadEnds.length === 0) return null;
   const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
+  const wanted = deadEnds.flatMap((d) => {
+    const row = sequence.model.rows.find((r) => r.id === d.rowId);
+    const sets = row ? wantedSets(row, sequence.model.tools) : null;
+    return sets ? [wantedSetsSentence(sets, units)] : [];
+  });
   return (
     <p role="alert" className="rounded border border-stop bg-stop-soft p-2 text-[18px] text-stop">
-      The order you follow ends dead at {deadEnds.map((d) => titles.get(d.rowId)).join(', ')}.{' '}
+      The order you follow ends dead at {deadEnds.map((d) => titles.get(d.rowId)).join(', ')}. {[...new Set(wanted)].join(' ')}{' '}
       <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/sequence`}>
         See the ways out
       </Link>
@@ -174,14 +181,16 @@ const BLOCKED_SHOWN = 4;
 /** What waits for something told, and for what. */
 function Blocked({ setups, sequence, rows }: { setups: readonly OrderedSetup[]; sequence: Sequence } & Pick<OfferProps, 'rows'>) {
   const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
-  const waiting = setups.flatMap((s) => s.items.filter((i) => i.toldWaits.length > 0).map((i) => ({ setup: s.setup, item: i })));
+  const waiting = setups.flatMap((s) => s.items.filter((i) => i.orderWaits.length > 0).map((i) => ({ setup: s.setup, item: i })));
   if (waiting.length === 0) return null;
   return (
     <ul aria-label="Waits" className="border-t border-line pt-2 text-[17px] text-ink2">
       {waiting.slice(0, BLOCKED_SHOWN).map(({ setup, item }) => (
         <li key={`${setup.key}/${item.key}`}>
           {OPERATION_WORDS[setup.operation].verb}: {titles.get(item.rowId)} waits for{' '}
-          {item.toldWaits.map((w) => toldWaitSentence(w.because, sequence.byId.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id))).join('; ')}
+          {item.orderWaits
+            .map((w) => orderWaitSentence(w.because, sequence.byId.get(w.id)?.kind ?? 'set', sequence.nameOf(w.id)))
+            .join('; ')}
         </li>
       ))}
       {waiting.length > BLOCKED_SHOWN ? <li>and {waiting.length - BLOCKED_SHOWN} more, see the bench</li> : null}
@@ -190,17 +199,45 @@ function Blocked({ setups, sequence, rows }: { setups: readonly OrderedSetup[]; 
 }
 
 interface OfferProps {
-  readonly setup: OrderedSetup;
   readonly number: number;
   readonly rows: readonly RowModel[];
   readonly data: AssemblyAnswer;
-  readonly to: (setup: OrderedSetup, item?: OrderedItem) => string;
+  readonly to: (key: string, item?: OrderedItem) => string;
+}
+
+function StationOffer({ station, sequence, ...offer }: OfferProps & { readonly station: BenchStation; readonly sequence: Sequence }) {
+  return station.kind === 'setup' ? (
+    <SetupOffer setup={station.setup} {...offer} />
+  ) : (
+    <WorkOffer work={station.work} name={sequence.nameOf(station.key)} {...offer} />
+  );
+}
+
+/** Work on the whole that can be taken up now. */
+function WorkOffer({ work, name, number, to }: OfferProps & { readonly work: BenchWork; readonly name: string }) {
+  const verb = operationVerb(work.kind);
+  const parts = work.openPartIds.length;
+  return (
+    <section aria-label={name} className="border-t border-line pt-2">
+      <h2 className="label text-[22px]">
+        <kbd className="mr-2 rounded border border-edge px-1.5 text-[15px]">{number}</kbd>
+        {verb}
+      </h2>
+      <Link
+        to={to(work.id)}
+        className="label mt-1 inline-flex min-h-14 items-center rounded border border-edge bg-raised px-3 text-[18px] hover:bg-dye-soft"
+      >
+        {name.slice(verb.length + 2)}
+        {work.rowId === null ? ` · ${parts} ${parts === 1 ? 'part' : 'parts'}` : ''}
+      </Link>
+    </section>
+  );
 }
 
 /** One set-up with the rows that can be done in it now; a tap takes to the bench with the row chosen. */
-function SetupOffer({ setup, number, rows, data, to }: OfferProps) {
+function SetupOffer({ setup, number, rows, data, to }: OfferProps & { readonly setup: OrderedSetup }) {
   const units = useUnits();
-  const ready = setup.items.filter((i) => i.waitsFor.length === 0 && i.toldWaits.length === 0);
+  const ready = setup.items.filter((i) => i.waitsFor.length === 0 && i.orderWaits.length === 0);
   const name = (i: OrderedItem) => {
     const row = rows.find((r) => r.entity.id === i.rowId);
     return i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : row ? row.title : '';
@@ -218,7 +255,7 @@ function SetupOffer({ setup, number, rows, data, to }: OfferProps) {
         {ready.slice(0, ROWS_SHOWN).map((i) => (
           <Link
             key={i.key}
-            to={to(setup, i)}
+            to={to(setup.setup.key, i)}
             className="label flex min-h-14 items-center rounded border border-edge bg-raised px-3 text-[18px] hover:bg-dye-soft"
           >
             {name(i)}
@@ -227,7 +264,7 @@ function SetupOffer({ setup, number, rows, data, to }: OfferProps) {
           </Link>
         ))}
         {ready.length > ROWS_SHOWN ? (
-          <Link to={to(setup)} className="label flex min-h-14 items-center px-3 text-[17px] underline">
+          <Link to={to(setup.setup.key)} className="label flex min-h-14 items-center px-3 text-[17px] underline">
             {ready.length - ROWS_SHOWN} more
           </Link>
         ) : null}

@@ -1,0 +1,28 @@
+import type { Severity } from '../prep/findings';
+
+/**
+ * What can be wrong between the plan as it is and the work as it was done. The severities one code can take are listed; the wording stands
+ * in `wording/standing.ts`, the published list in `docs/findings.md`.
+ */
+export const STANDING_SEVERITIES = {
+  'drilled-elsewhere': ['caution', 'stop'],
+  'hole-larger-than-planned': ['caution', 'stop'],
+  'prepared-otherwise': ['stop'],
+  'prepared-larger': ['stop'],
+  'dimpled-twice': ['caution'],
+  'cut-deeper-than-planned': ['caution', 'stop'],
+  'set-otherwise': ['stop'],
+  'set-other-length': ['caution'],
+  'shut-under-rivet': ['stop'],
+  'not-recorded': ['caution'],
+} as const satisfies Record<string, readonly Severity[]>;
+
+export type StandingCode = keyof typeof STANDING_SEVERITIES;
+
+/** One finding at a hole: its code, how grave, which layer (zero-based, where it is a layer's), and the numbers (lengths in mm). */
+export interface StandingFinding {
+  readonly code: StandingCode;
+  readonly severity: Severity;
+  readonly layer?: number;
+  readonly data: Readonly<Record<string, number | string>>;
+}

@@ -1,0 +1,251 @@
+import type { MarkKind } from './mark-kinds';
+import type { FinishWork, CutWork, DimpleWork, DrillWork, InspectWork, SetWork } from './mark-work';
+import type { SettingWay, TypedLength } from './definitions';
+
+export type Side = 'head' | 'shop';
+
+/** How a hole came to be. */
+export const HOLE_ORIGINS = ['drilled', 'reamed', 'together', 'back-drilled', 'transferred'] as const;
+export type HoleOrigin = (typeof HOLE_ORIGINS)[number];
+
+export const DEVIATION_KINDS = [
+  'out-of-place',
+  'elongated',
+  'oversize',
+  'near-edge',
+  'wrong-part',
+  'edge-damage',
+  'opened-up',
+  'over-deburred',
+  'after-removal',
+] as const;
+export type DeviationKind = (typeof DEVIATION_KINDS)[number];
+
+/** What was found at a hole, as it was measured. Lengths keep what was typed. */
+export interface Deviation {
+  readonly kind: DeviationKind;
+  /** The hole as it is; an elongated one across its longer way. */
+  readonly hole?: TypedLength | undefined;
+  /** To the nearest edge of each layer that was measured, by layer id. */
+  readonly edges?: Readonly<Record<string, TypedLength>> | undefined;
+  /** To the nearest neighbour in the row. */
+  readonly pitch?: TypedLength | undefined;
+  /** How far from where it belongs. */
+  readonly off?: TypedLength | undefined;
+  /** The edge distance asked for then, as a multiple of D, and whose limit it was. */
+  readonly edgeLimit?: { readonly factorD: number; readonly by: 'kit' | 'program' } | undefined;
+  /** What the program said then. */
+  readonly verdict: 'same-rivet' | 'next-size' | 'stop' | 'unknown';
+  /** With `unknown`, from version 2 on: the layers whose edge and whether the neighbour has to be measured. */
+  readonly missing?: { readonly layerIds: readonly string[]; readonly pitch: boolean } | undefined;
+}
+
+/** How a cage came to its setting. */
+export const CAGE_WAYS = ['computed', 'rule-of-thumb', 'trial', 'advice', 'other'] as const;
+export type CageWay = (typeof CAGE_WAYS)[number];
+
+/** A cage set anew: how, to what, and what the scrap showed. */
+export interface CageSetting {
+  readonly way: CageWay;
+  /** Clicks past flush; absent: not counted. */
+  readonly pastFlush?: number | undefined;
+  /** How the dimpled scrap, or the rivet, lay in the scrap's countersink. */
+  readonly scrap?: Lie | undefined;
+  /** The cage, of the kit's tools. */
+  readonly toolId?: string | undefined;
+}
+
+/** How a head or a dimple lies in its countersink. */
+export const LIES = ['proud', 'flush', 'sunken'] as const;
+export type Lie = (typeof LIES)[number];
+
+/** A rivet laid into the countersink: by feel, and by how much where it was measured (proud above zero). */
+export interface RivetCheck {
+  readonly lie: Lie;
+  readonly off?: TypedLength | undefined;
+  /** How far under the surface it should have lain; absent: before this was asked, or flush. */
+  readonly drop?: TypedLength | undefined;
+}
+
+/** Where along a flange its angle is read. */
+export const ANGLE_STATIONS = ['start', 'middle', 'end'] as const;
+export type AngleStation = (typeof ANGLE_STATIONS)[number];
+
+export const DIMPLE_DEFECTS = ['under-formed', 'cracked', 'doubled', 'wrong-side', 'dented'] as const;
+export type DimpleDefect = (typeof DIMPLE_DEFECTS)[number];
+
+/** How a rivet was set: whatever changes here begins a new batch for the sampling. */
+export interface Setting {
+  readonly way: SettingWay;
+  readonly toolId?: string | undefined;
+  /** Air pressure, or the hand's own words for it. */
+  readonly pressure?: string | undefined;
+  /** The length that really went in, sixteenths; absent: as planned. */
+  readonly lengthDash?: number | undefined;
+  /** Another size than planned, by its first dash number: a hole that went a size up. */
+  readonly dash?: 3 | 4 | 5 | 6 | undefined;
+}
+
+/** Defects of a set rivet, by name. Source: docs/rules.md. */
+export const HEAD_DEFECTS = [
+  'under-driven',
+  'over-driven',
+  'tipped',
+  'clinched',
+  'open-head',
+  'proud',
+  'sunken',
+  'cut-head',
+  'crack',
+  'gap',
+  'elongated',
+  'dent',
+  'stem',
+  'wrong-rivet',
+] as const;
+export type HeadDefect = (typeof HEAD_DEFECTS)[number];
+
+export const DISPOSITIONS = ['accept', 'accept-note', 'drive-more', 'take-out', 'ask'] as const;
+export type Disposition = (typeof DISPOSITIONS)[number];
+
+/** A set rivet as it was looked at, and what the builder decided. The program approves nothing. */
+export interface HeadCheck {
+  readonly width?: TypedLength | undefined;
+  readonly height?: TypedLength | undefined;
+  /** The width at right angles to the first. */
+  readonly width2?: TypedLength | undefined;
+  readonly gauge?: 'go' | 'no-go' | undefined;
+  readonly defects?: readonly HeadDefect[] | undefined;
+  /** The manufactured head against the skin; proud above zero. */
+  readonly flush?: TypedLength | undefined;
+  /** Between the sheets, by feeler. */
+  readonly gap?: TypedLength | undefined;
+  readonly disposition: Disposition;
+}
+
+/** How a thing was found when it was checked: a gauge, dies, a cutter, a lot, a batch. */
+export interface ThingCheck {
+  /** A tool, a lot or a batch, by id. */
+  readonly thingId: string;
+  readonly isGood: boolean;
+  /** How far a gauge reads off; low below zero. */
+  readonly off?: TypedLength | undefined;
+}
+
+/** What becomes of marked work that the plan no longer asks for. */
+export const SETTLED_AS = ['closed', 'filled', 'moved'] as const;
+export type SettledAs = (typeof SETTLED_AS)[number];
+
+/** What was said of a row under a revised page. */
+export const PAGE_ANSWERS = ['unchanged', 'edited', 'asked'] as const;
+export type PageAnswer = (typeof PAGE_ANSWERS)[number];
+
+/** What a mark of any kind may say. */
+export interface Noted {
+  /** Marked though these came first by the order of the work, which was said and accepted. */
+  readonly early?: readonly MarkKind[] | undefined;
+  readonly note?: string | undefined;
+  readonly photoIds?: readonly string[] | undefined;
+}
+
+interface OnParts extends Noted {
+  /** Absent in marks of the first release, which named layers. */
+  readonly partIds?: readonly string[] | undefined;
+}
+
+interface Read extends Noted {
+  /** As the gauge showed it. */
+  readonly reading: TypedLength;
+  /** The set-up it belongs to. */
+  readonly setupKey?: string | undefined;
+  /** The gauge, of the kit's tools. */
+  readonly toolId?: string | undefined;
+}
+
+/** A flange's angle as it was read, degrees. */
+export interface AngleRead {
+  readonly found: number;
+  readonly wanted: number;
+  readonly station?: AngleStation | undefined;
+}
+
+/** What a mark of each kind says beside what it addresses. `work`: what was done, from the set-up in the tool; absent in old marks. */
+export interface OwnPayloads {
+  'laid-out': Noted;
+  piloted: Noted & { readonly how?: HoleOrigin | undefined; readonly work?: DrillWork | undefined };
+  drilled: Noted & { readonly how?: HoleOrigin | undefined; readonly work?: DrillWork | undefined };
+  deburred: Noted;
+  creased: OnParts;
+  scuffed: OnParts;
+  dimpled: Noted & { readonly work?: DimpleWork | undefined };
+  countersunk: Noted & { readonly work?: CutWork | undefined };
+  cleaned: OnParts;
+  primed: OnParts & { readonly work?: FinishWork | undefined };
+  set: Noted & { readonly setting?: Setting | undefined; readonly work?: SetWork | undefined };
+  inspected: Noted & { readonly work?: InspectWork | undefined };
+  removed: Noted & { readonly work?: SetWork | undefined };
+  squared: Noted;
+  deviation: Noted & { readonly deviation: Deviation };
+  'depth-read': Read;
+  'gauge-read': Read;
+  /** `clicks`: turned deeper above zero, 0 where the cage was set anew. */
+  'cage-set': Noted & { readonly setupKey: string; readonly clicks: number; readonly cage?: CageSetting | undefined };
+  'rivet-check': Noted & { readonly rivet: RivetCheck; readonly setupKey?: string | undefined };
+  'dimple-check': Noted & { readonly dimple: DimpleDefect };
+  'angle-read': OnParts & { readonly angle: AngleRead };
+  'head-check': Noted & { readonly head: HeadCheck; readonly work?: InspectWork | undefined };
+  /** Minutes sealant or adhesive can be worked. */
+  'sealant-mixed': Noted & { readonly workMinutes: number };
+  cleared: Noted;
+  'fit-up': OnParts;
+  'take-apart': OnParts;
+  mask: OnParts;
+  reassemble: OnParts;
+  join: OnParts;
+  close: OnParts;
+  seal: Noted;
+  'bend-open': Noted;
+  'bend-back': Noted;
+  /** The sheet was pushed off by the bit: its hole is open again. */
+  'gave-way': Noted;
+  /** The parts are done for; a new one comes with `arrived`. */
+  scrapped: OnParts;
+  arrived: OnParts;
+  'edges-deburred': OnParts;
+  /** Go / no-go before the rivet goes in. */
+  'hole-check': Noted & { readonly gauge: 'go' | 'no-go'; readonly toolId?: string | undefined };
+  /** A scrap piece kept for a set-up. */
+  coupon: Noted & { readonly setupKey: string };
+  /** A zone that stays bare, looked at before the finish. */
+  'bare-checked': OnParts & { readonly zone: string };
+  'left-over-settled': Noted & { readonly settled: SettledAs; readonly toRowId?: string | undefined };
+  'thing-check': Noted & { readonly thing: ThingCheck };
+  'thing-finding': Noted & { readonly thing: ThingCheck };
+  /** Looked at again because of a finding, which it names. */
+  'looked-again': Noted & { readonly because: string };
+  'page-answer': Noted & {
+    readonly page: {
+      readonly pageId: string;
+      readonly revision: string;
+      readonly answer: PageAnswer;
+      readonly changeId?: string | undefined;
+    };
+  };
+  /** Names the question it answers. */
+  'question-answer': Noted & { readonly because: string };
+  'log-note': Noted;
+  'shift-started': Noted;
+  'shift-paused': Noted;
+  'shift-resumed': Noted;
+  'shift-ended': Noted;
+  /** Names the mark it takes back. */
+  undo: Noted & { readonly undoes: string };
+}
+
+type KeysOf<T> = T extends unknown ? keyof T : never;
+type AnyKey = KeysOf<OwnPayloads[MarkKind]>;
+
+/** The payload of a kind: its own keys, and of every other key that it is not there. */
+export type MarkPayload<K extends MarkKind = MarkKind> = K extends MarkKind
+  ? OwnPayloads[K] & { readonly [Other in Exclude<AnyKey, keyof OwnPayloads[K]>]?: undefined }
+  : never;

@@ -1,0 +1,84 @@
+import type { Alloy, Head } from '../tables/fasteners';
+import type { ProfileId } from '../tables/profiles';
+import type { Side } from './mark-payloads';
+import type { FastenerKind } from './definitions';
+
+/*
+ * What was done, as a mark keeps it: from the set-up that was in the tool, so that no later edit of the plan changes what it says.
+ * Lengths in millimetres, angles in degrees.
+ */
+
+/** A hole piloted, drilled or opened: the bit, the hole it leaves, and the sheets it went through. */
+export interface DrillWork {
+  readonly bitMm: number;
+  readonly holeMm: number;
+  readonly tool: 'drill' | 'reamer';
+  /** Parts whose sheets it passed through. */
+  readonly partIds: readonly string[];
+  /** Where the holes lie that have a place, by hole id, mm. */
+  readonly places?: Readonly<Record<string, { readonly x: number; readonly y: number }>> | undefined;
+  readonly toolId?: string | undefined;
+}
+
+/** A dimple: the dies it was made with, and the face the head goes in from. */
+export interface DimpleWork {
+  readonly dash: number;
+  readonly angleDeg: number;
+  readonly sheet: 'skin' | 'substructure';
+  readonly face: Side;
+  readonly toolId?: string | undefined;
+}
+
+/** A countersink: the cutter, and what was aimed at, in the hole it was cut in. */
+export interface CutWork {
+  readonly angleDeg: number;
+  readonly pilotMm: number;
+  readonly holeMm: number;
+  readonly depthMm: number;
+  readonly surfaceMm: number;
+  /** Deeper than for a flush rivet, for the dimple that comes down. */
+  readonly extraMm: number;
+  readonly face: Side;
+  readonly toolId?: string | undefined;
+}
+
+/** A fastener as it was then: a solid rivet by its call-out, another one by its entry's figures. */
+export interface FastenerDone {
+  readonly kind: FastenerKind;
+  /** As it is called: the call-out with its length, or the entry's name. */
+  readonly name: string;
+  readonly head: Head;
+  /** Of a solid rivet. */
+  readonly dash?: number | undefined;
+  readonly alloy?: Alloy | undefined;
+  readonly lengthDash?: number | undefined;
+  readonly diameterMm?: number | undefined;
+  readonly headDiameterMm?: number | undefined;
+  readonly headAngleDeg?: number | undefined;
+}
+
+export interface SetWork {
+  readonly fastener: FastenerDone;
+  readonly gripMm: number;
+  readonly holeMm: number;
+  readonly lotId?: string | undefined;
+}
+
+/** What a rivet was judged by. */
+export interface InspectWork {
+  readonly fastener: FastenerDone;
+  readonly profile: ProfileId;
+  /** Flushness asked for then, either way, mm. */
+  readonly flushnessMm: number;
+  /** The gauge, of the kit's tools. */
+  readonly toolId?: string | undefined;
+}
+
+/** Which finish: as the part names it, or its primer in words. */
+export interface FinishWork {
+  readonly finish: string;
+  readonly batchId?: string | undefined;
+}
+
+/** What a mark of any kind may say of the work. */
+export type MarkWork = DrillWork | DimpleWork | CutWork | SetWork | InspectWork | FinishWork;

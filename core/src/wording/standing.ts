@@ -1,0 +1,122 @@
+import type { StandingCode, StandingFinding } from '../done/findings';
+import type { OpenStep } from '../done/compare';
+import type { Units } from '../units/length';
+import { showLength } from '../units/show';
+import type { Mm } from '../units/length';
+import type { FindingEntry } from './findings';
+import { dashName, OPERATION_WORDS } from './setups';
+import { sheetName } from './words';
+
+/** What a finding between plan and work is called, when it is raised, and what to do about it. */
+export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = {
+  'drilled-elsewhere': {
+    title: 'Drilled elsewhere than planned',
+    when: 'a hole lies off its wanted place by up to half a diameter (caution) or more (stop)',
+    advice: 'Stop. Both places are shown: is the plan right, or the hole? Edge and pitch count from the hole as it is.',
+  },
+  'hole-larger-than-planned': {
+    title: 'Hole larger than planned',
+    when: 'drilled more than .001 in larger than wanted: caution within hole max of the fastener, stop over it',
+    advice: 'Measure it. Over hole max only the next size or the kit maker helps.',
+  },
+  'prepared-otherwise': {
+    title: 'Prepared otherwise than planned',
+    when: 'a dimple where a countersink is wanted or the other way, either where the sheet is wanted plain, or from another face',
+    advice: 'Stop. Keep what is there as the plans’ call-out, or ask the kit maker.',
+  },
+  'prepared-larger': {
+    title: 'Dimpled for a larger rivet',
+    when: 'the die was larger than the one wanted now',
+    advice: 'Stop. A smaller head sinks in. Keep the larger rivet, or ask the kit maker.',
+  },
+  'dimpled-twice': {
+    title: 'Dimpled a second time',
+    when: 'the dimple there was made with a smaller die than the one wanted now',
+    advice: 'Open the hole first, dimple again, and look for cracks under the glass.',
+  },
+  'cut-deeper-than-planned': {
+    title: 'Countersunk wider than planned',
+    when: 'the cut is wider at the surface than wanted, by more than .002 in (caution) or .005 in (stop) of the cutter’s travel',
+    advice: 'The head sits low, or the dimple above has nothing under it. Ask before it is set.',
+  },
+  'set-otherwise': {
+    title: 'Another fastener is in than planned',
+    when: 'its diameter, head, alloy or kind is not the one wanted now',
+    advice: 'Stop. Keep what was set as the plans’ call-out, or take it out.',
+  },
+  'set-other-length': {
+    title: 'Another length is in than planned',
+    when: 'the same fastener in another length',
+    advice: 'Measure the driven head: it decides.',
+  },
+  'shut-under-rivet': {
+    title: 'Shut in under a rivet',
+    when: 'a rivet is in, and what is recorded under it is not what is wanted now',
+    advice: 'Stop. What is open cannot be done while the rivet is in: take it out, or keep what is there as the plans’ call-out.',
+  },
+  'not-recorded': {
+    title: 'Never recorded before the rivet went in',
+    when: 'a rivet is in, and a step before it was never marked',
+    advice: 'Was it done? Write it up with its day, or say that it was not.',
+  },
+};
+
+const THERE_WORDS: Readonly<Record<string, string>> = {
+  dimple: 'dimpled',
+  countersink: 'countersunk',
+  none: 'plain',
+  'other-face': 'prepared from the other face',
+  'other-angle': 'dimpled at another angle',
+};
+
+/** One sentence with the numbers. `parts` names the layers. */
+export function standingMessage(f: StandingFinding, units: Units, parts: readonly { part: string }[]): string {
+  const L = (key: string) => showLength(f.data[key] as Mm, units);
+  const sheet = f.layer === undefined ? '' : sheetName(parts[f.layer]?.part, f.layer);
+  switch (f.code) {
+    case 'drilled-elsewhere':
+      return `Drilled ${L('off')} from where it is planned.`;
+    case 'hole-larger-than-planned':
+      return `The hole is ${L('hole')}, planned ${L('wanted')} (hole max ${L('limit')}).`;
+    case 'prepared-otherwise':
+      return `${sheet}: ${THERE_WORDS[f.data.there as string]}, planned ${THERE_WORDS[f.data.wanted as string]}.`;
+    case 'prepared-larger':
+    case 'dimpled-twice':
+      return `${sheet}: dimpled with ${dashName(f.data.made as number, units)} dies, planned ${dashName(f.data.wanted as number, units)}.`;
+    case 'cut-deeper-than-planned':
+      return `${sheet}: cut ${L('off')} of travel wider than planned.`;
+    case 'set-otherwise':
+      return `${f.data.there} is in, planned ${f.data.wanted}.`;
+    case 'set-other-length':
+      return `${f.data.there} is in, planned ${f.data.wanted}; this length ${f.data.works === 'yes' ? 'works, too' : 'does not make an acceptable head'}.`;
+    case 'shut-under-rivet':
+      return 'A rivet is in, and what is under it is not what is planned now.';
+    case 'not-recorded':
+      return `A rivet is in, but never recorded: ${String(f.data.steps)
+        .split(', ')
+        .map((k) => OPERATION_WORDS[k as keyof typeof OPERATION_WORDS].done)
+        .join(', ')}.`;
+  }
+}
+
+/** What is open at a hole, as an order: `open to .1285 in again`. */
+export function openSentence({ step, because, deeperMm }: OpenStep, units: Units): string {
+  const { verb } = OPERATION_WORDS[step.kind];
+  switch (because) {
+    case 'enlarge':
+      return 'open to size';
+    case 'after-enlarging':
+      return `${verb} again once it is opened`;
+    case 'sheet-new':
+      return `${verb} the sheet that is new`;
+    case 'gave-way':
+      return `${verb} the sheet that gave way`;
+    case 'dimple-again':
+      return 'dimple again with the larger dies';
+    case 'cut-deeper':
+      return `countersink ${showLength((deeperMm ?? 0) as Mm, units)} deeper`;
+    case 'never':
+    case 'removed':
+      return verb;
+  }
+}
