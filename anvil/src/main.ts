@@ -5,6 +5,7 @@ import { answerDepth } from '#core/formats/depth-document';
 import { answerLayout } from '#core/formats/layout-document';
 import { answerPlan } from '#core/formats/plan-document';
 import { answerPrep } from '#core/formats/prep-document';
+import { answerProgress } from '#core/formats/progress-document';
 import { answerSequence } from '#core/formats/sequence-document';
 import { answerRemoval, answerShopHead } from '#core/formats/rivet-documents';
 import type { Problem, Result } from '#core/units/result';
@@ -17,6 +18,7 @@ const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = 
   row: answerRow,
   holes: answerHoles,
   prep: answerPrep,
+  progress: answerProgress,
   layout: answerLayout,
   depth: answerDepth,
   shophead: answerShopHead,

@@ -76,7 +76,7 @@ class Comparison {
   private readonly open: OpenStep[] = [];
   private readonly findings: StandingFinding[] = [];
   /** Steps that a rivet in the hole keeps from being done. */
-  private readonly contradicted: number[] = [];
+  private readonly contradicted: (number | null)[] = [];
   private isNotSaid = false;
   private readonly isSet: boolean;
 
@@ -175,7 +175,7 @@ class Comparison {
     if (done.hole === NOT_SAID) this.isNotSaid = true;
     if (this.isTooSmall) {
       this.wants(step, 'enlarge');
-      this.contradicted.push(-1);
+      this.contradicted.push(null);
       return;
     }
     const missing = this.sheetsMissing();
@@ -213,7 +213,7 @@ class Comparison {
     const made = this.done?.dimples.get(step.key);
     if (made === undefined || this.isOfOldSheet(layer.partId, this.done?.keys.get(step.key))) {
       if (this.cutsIn(layer.id).length > 0) return this.contradict(step, index, 'countersink');
-      if (this.isSet) neverRecorded.push(step);
+      this.neverDone(step, index, neverRecorded);
       return this.wants(step, 'never');
     }
     if (made === NOT_SAID) {
@@ -236,6 +236,11 @@ class Comparison {
     this.keys.add(step.key);
   }
 
+  /** A sheet was never prepared: with a rivet in, either nobody wrote it down, or the sheet came after it. */
+  private neverDone(step: Step, index: number, neverRecorded: Step[]): void {
+    if (this.isSet && !this.sheetsMissing().some((m) => m.index === index)) neverRecorded.push(step);
+  }
+
   /** Something is there that excludes what is wanted: a stop, and not open as well. */
   private contradict(step: Step, index: number, there: string): void {
     this.keys.add(step.key);
@@ -252,7 +257,7 @@ class Comparison {
       /* Cut from one face only, and another one is wanted. */
       const others = this.cutsIn(layer.id).filter((c) => c !== NOT_SAID && c.face !== faceOf(step.side));
       if (others.length > 0 && !layer.bothSides) return this.contradict(step, index, 'other-face');
-      if (this.isSet) neverRecorded.push(step);
+      this.neverDone(step, index, neverRecorded);
       return this.wants(step, 'never');
     }
     if (made === NOT_SAID) {
@@ -338,10 +343,7 @@ class Comparison {
   /** What cannot be done while the rivet is in; and what was never recorded before it went in. */
   private underRivet(neverRecorded: readonly Step[]): void {
     if (!this.isSet) return;
-    if (this.contradicted.length > 0) {
-      const layer = this.contradicted.find((i) => i >= 0);
-      this.find('shut-under-rivet', 'stop', {}, layer);
-    }
+    for (const layer of new Set(this.contradicted)) this.find('shut-under-rivet', 'stop', {}, layer ?? undefined);
     const isDrillingRecorded = this.done?.keys.has('drilled//') || !this.wanted.steps.some((s) => s.kind === 'drilled');
     if (neverRecorded.length > 0 || !isDrillingRecorded) {
       const kinds = [...(isDrillingRecorded ? [] : ['drilled']), ...new Set(neverRecorded.map((s) => s.kind))];
