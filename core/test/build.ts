@@ -1,6 +1,7 @@
 import { answerPrep, type PrepDocument } from '../src/formats/prep-document';
 import { blankRow, newKit } from '../src/record/blank';
 import type { Entity, PartDefinition, RowDefinition } from '../src/record/definitions';
+import { foldDone } from '../src/done/hole-done';
 import type { Mark, MarkKind } from '../src/record/marks';
 
 /** Tiny builders, so that a case is a line. */
@@ -73,4 +74,13 @@ export function mark(id: string, more: MarkSaid): Mark {
     payload: {},
     ...more,
   } as Mark;
+}
+
+/** What is marked, whatever the plan says: keys by row and hole, and of parts. */
+export function fold(marks: readonly Mark[]): { rows: Map<string, Map<string, Set<string>>>; parts: Set<string> } {
+  const { rows, parts } = foldDone(marks);
+  const keys = [...rows].map(
+    ([row, holes]) => [row, new Map([...holes].map(([hole, done]) => [hole, new Set(done.keys.keys())]))] as const,
+  );
+  return { rows: new Map(keys), parts: new Set(parts.steps.keys()) };
 }

@@ -45,7 +45,7 @@ export interface OpenStep {
 /** What stands at a hole, the plan laid against its marks. */
 export interface Standing {
   /** Keys of the wanted steps that are done, or contradicted: nothing is to be done for them now. */
-  readonly done: ReadonlySet<string>;
+  readonly done: Set<string>;
   readonly open: readonly OpenStep[];
   readonly findings: readonly StandingFinding[];
   /** Some of it rests on old marks that do not say what was done. */
@@ -57,6 +57,7 @@ export interface WantedRow extends PlannedRow {
   readonly steps: readonly Step[];
 }
 
+const NO_SHEETS: readonly MissingSheet[] = [];
 const NO_EVENTS: PartsDone = { steps: new Map(), arrived: new Map() };
 
 /** Compares one hole. `place`: where it is wanted, where that is known. */
@@ -70,6 +71,30 @@ export function standingOf(
   return new Comparison(wanted, hole, done, parts, place).answer();
 }
 
+type RowLayers = ReadonlyMap<string, { readonly layer: LayerDefinition; readonly planned: PlannedLayer; readonly index: number }>;
+
+/** The layers of a planned row by id, gathered once. */
+const LAYERS = new WeakMap<WantedRow['plan'], { readonly of: WantedRow['row']['layers']; readonly layers: RowLayers }>();
+
+function layersOf({ row, plan }: WantedRow): RowLayers {
+  const known = LAYERS.get(plan);
+  if (known?.of === row.layers) return known.layers;
+  const layers = new Map(
+    row.layers.flatMap((layer, index) => {
+      const planned = plan.layers[index];
+      return planned ? [[layer.id, { layer, planned, index }] as const] : [];
+    }),
+  );
+  LAYERS.set(plan, { of: row.layers, layers });
+  return layers;
+}
+
+/** A sheet the hole does not go through, by its place in the stack. */
+interface MissingSheet {
+  readonly index: number;
+  readonly because: 'sheet-new' | 'gave-way';
+}
+
 /** One hole being compared: what is found gathers here. */
 class Comparison {
   private readonly keys = new Set<string>();
@@ -78,7 +103,9 @@ class Comparison {
   /** Steps that a rivet in the hole keeps from being done. */
   private readonly contradicted: (number | null)[] = [];
   private isNotSaid = false;
+  private missing: readonly MissingSheet[] | null = null;
   private readonly isSet: boolean;
+  private readonly layers: RowLayers;
 
   constructor(
     private readonly wanted: WantedRow,
@@ -87,6 +114,7 @@ class Comparison {
     private readonly parts: PartsDone,
     private readonly place: { readonly x: number; readonly y: number } | undefined,
   ) {
+    this.layers = layersOf(wanted);
     this.isSet = done?.fastener !== null && done?.fastener !== undefined;
   }
 
@@ -126,10 +154,7 @@ class Comparison {
   }
 
   private layerOf(step: Step): { layer: LayerDefinition; planned: PlannedLayer; index: number } | null {
-    const index = this.wanted.row.layers.findIndex((l) => l.id === step.layerId);
-    const layer = this.wanted.row.layers[index];
-    const planned = this.wanted.plan.layers[index];
-    return layer && planned ? { layer, planned, index } : null;
+    return step.layerId === null ? null : (this.layers.get(step.layerId) ?? null);
   }
 
   /** Whether the sheet that is there now was not there when this was done. */
@@ -152,15 +177,26 @@ class Comparison {
   }
 
   /** Sheets the hole does not go through: new ones, and those that gave way. Indices of layers. */
-  private sheetsMissing(): { index: number; because: 'sheet-new' | 'gave-way' }[] {
+  private sheetsMissing(): readonly MissingSheet[] {
+    return (this.missing ??= this.findMissing());
+  }
+
+  private findMissing(): readonly MissingSheet[] {
     const { done } = this;
-    if (!done || done.hole === null) return [];
-    return this.wanted.row.layers.flatMap((layer, index): { index: number; because: 'sheet-new' | 'gave-way' }[] => {
+    if (!done || done.hole === null) return NO_SHEETS;
+    if (done.gaveWay.size === 0 && this.parts.arrived.size === 0 && (done.parts === NOT_SAID || this.goesThroughAll(done.parts)))
+      return NO_SHEETS;
+    return this.wanted.row.layers.flatMap((layer, index): MissingSheet[] => {
       if (done.gaveWay.has(layer.id)) return [{ index, because: 'gave-way' as const }];
       const isNew =
-        (done.parts !== NOT_SAID && !done.parts.has(layer.partId)) || this.isOfOldSheet(layer.partId, done.keys.get('drilled//'));
+        (done.parts !== NOT_SAID && !done.parts.includes(layer.partId)) || this.isOfOldSheet(layer.partId, done.keys.get('drilled//'));
       return isNew ? [{ index, because: 'sheet-new' as const }] : [];
     });
+  }
+
+  private goesThroughAll(parts: readonly string[]): boolean {
+    for (const layer of this.wanted.row.layers) if (!parts.includes(layer.partId)) return false;
+    return true;
   }
 
   private get isTooSmall(): boolean {
@@ -203,7 +239,8 @@ class Comparison {
 
   /** Countersinks there, in this layer, by face; a dimple there. */
   private cutsIn(layerId: string): (CutWork | typeof NOT_SAID)[] {
-    return [...(this.done?.cuts ?? [])].flatMap(([key, cut]) => (key.split('/')[1] === layerId ? [cut] : []));
+    if (!this.done || this.done.cuts.size === 0) return [];
+    return [...this.done.cuts].flatMap(([key, cut]) => (key.split('/')[1] === layerId ? [cut] : []));
   }
 
   private dimpled(step: Step, neverRecorded: Step[]): void {
@@ -223,6 +260,10 @@ class Comparison {
     }
     if (made.face !== 'head') return this.contradict(step, index, 'other-face');
     const { dash } = this.wanted.row;
+    if (made.dash > dash && this.done?.isSizeUp) {
+      this.keys.add(step.key);
+      return;
+    }
     if (made.dash > dash) {
       this.keys.add(step.key);
       return this.find('prepared-larger', 'stop', { made: made.dash, wanted: dash }, index);
@@ -276,11 +317,13 @@ class Comparison {
       return this.wants(step, 'cut-deeper', { deeperMm: -off });
     }
     this.keys.add(step.key);
-    if (off > WIDE_CAUTION) this.find('cut-deeper-than-planned', off > WIDE_STOP ? 'stop' : 'caution', { off }, index);
+    if (off > WIDE_CAUTION && !this.done?.isSizeUp)
+      this.find('cut-deeper-than-planned', off > WIDE_STOP ? 'stop' : 'caution', { off }, index);
   }
 
   private dimpleIn(layerId: string): DimpleWork | typeof NOT_SAID | undefined {
-    for (const [key, dimple] of this.done?.dimples ?? []) if (key.split('/')[1] === layerId) return dimple;
+    if (!this.done || this.done.dimples.size === 0) return undefined;
+    for (const [key, dimple] of this.done.dimples) if (key.split('/')[1] === layerId) return dimple;
     return undefined;
   }
 
@@ -293,6 +336,7 @@ class Comparison {
       return;
     }
     const planned = fastenerOf(this.wanted);
+    if (this.done?.isSizeUp && there.dash !== planned.dash) return;
     if (isOtherwise(there, planned)) return this.find('set-otherwise', 'stop', { there: there.name, wanted: planned.name });
     if (there.lengthDash === undefined || there.lengthDash === planned.lengthDash) return;
     const { stack, plan } = this.wanted;
@@ -320,7 +364,7 @@ class Comparison {
       if (!isCut && this.dimpleIn(layer.id) === undefined) continue;
       this.find('prepared-otherwise', 'stop', { wanted: 'none', there: isCut ? 'countersink' : 'dimple' }, index);
     }
-    if (typeof done.hole !== 'number' || done.hole <= stack.hole + LARGER_OVER) return;
+    if (done.isSizeUp || typeof done.hole !== 'number' || done.hole <= stack.hole + LARGER_OVER) return;
     const isWithin = done.hole <= stack.holeMax + SAME_PLACE / 100;
     this.find('hole-larger-than-planned', isWithin ? 'caution' : 'stop', { hole: done.hole, wanted: stack.hole, limit: stack.holeMax });
   }

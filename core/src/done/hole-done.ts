@@ -20,15 +20,17 @@ export interface HoleDone {
   /** The hole as it is; not drilled: null. */
   hole: Said<number> | null;
   /** Parts whose sheets it goes through. */
-  parts: Said<Set<string>>;
+  parts: Said<readonly string[]>;
   at: DrilledAt | null;
   /** Sheets that gave way under the bit and were not drilled since, by layer. */
-  readonly gaveWay: Set<string>;
+  gaveWay: Set<string>;
   /** Dimples and countersinks there, by the key of their step. */
-  readonly dimples: Map<string, Said<DimpleWork>>;
-  readonly cuts: Map<string, Said<CutWork>>;
+  dimples: Map<string, Said<DimpleWork>>;
+  cuts: Map<string, Said<CutWork>>;
   /** The fastener in it; none: null. */
   fastener: Said<FastenerDone> | null;
+  /** Measured, and judged to take the next size: what was planned for the row's own is not what is wanted here. */
+  isSizeUp: boolean;
   /** Where left-over work was settled. */
   isSettled: boolean;
 }
@@ -51,8 +53,13 @@ export const ENLARGED_MM = 0.0005 * 25.4;
 
 /** Marks that say something of a hole without anything being done to it. */
 const NO_STATE: readonly Mark['kind'][] = [
-  'deviation', 'depth-read', 'gauge-read', 'rivet-check', 'hole-check', 'looked-again', 'undo',
+  'depth-read', 'gauge-read', 'rivet-check', 'hole-check', 'looked-again', 'undo',
 ]; // prettier-ignore
+
+/* Most holes have none of these: they share one that stays empty. */
+const NONE = new Set<string>();
+const NO_DIMPLES = new Map<string, Said<DimpleWork>>();
+const NO_CUTS = new Map<string, Said<CutWork>>();
 
 export function nothingDone(): HoleDone {
   return {
@@ -60,10 +67,11 @@ export function nothingDone(): HoleDone {
     hole: null,
     parts: NOT_SAID,
     at: null,
-    gaveWay: new Set(),
-    dimples: new Map(),
-    cuts: new Map(),
+    gaveWay: NONE,
+    dimples: NO_DIMPLES,
+    cuts: NO_CUTS,
     fastener: null,
+    isSizeUp: false,
     isSettled: false,
   };
 }
@@ -81,101 +89,95 @@ export function foldDone(marks: readonly Mark[]): RecordDone {
     if (mark.holeIds.length === 0 || NO_STATE.includes(mark.kind)) continue;
     let holes = rows.get(mark.rowId);
     if (!holes) rows.set(mark.rowId, (holes = new Map()));
-    const does = doer(mark);
+    const { kind, layerIds, side } = mark;
+    const keys = layerIds.length === 0 ? [stepKey(kind, null, side)] : layerIds.map((id) => stepKey(kind, id, side));
     for (const holeId of mark.holeIds) {
       let done = holes.get(holeId);
       if (!done) holes.set(holeId, (done = nothingDone()));
-      does(done, holeId);
+      apply(done, mark, keys, holeId);
     }
   }
   return { rows, parts: { steps, arrived } };
 }
 
-/** What one mark does to a hole. What it says of the work is its own, or what was read of its time; of an old one perhaps nothing. */
-function doer(mark: Mark): (done: HoleDone, holeId: string) => void {
-  const { kind, doneAt, layerIds, side } = mark;
-  const keys = layerIds.length === 0 ? [stepKey(kind, null, side)] : layerIds.map((id) => stepKey(kind, id, side));
-  const note = (done: HoleDone) => {
-    for (const key of keys) done.keys.set(key, doneAt);
-  };
-  switch (kind) {
+/** What one mark does to a hole; `keys`: of the steps it names. Of an old mark its work is what was read of its time, perhaps nothing. */
+function apply(done: HoleDone, mark: Mark, keys: readonly string[], holeId: string): void {
+  switch (mark.kind) {
     case 'piloted':
-    case 'drilled': {
-      const work = (mark.payload.work ?? mark.then ?? null) as DrillWork | null;
-      return (done, holeId) => {
-        note(done);
-        drill(done, work, holeId);
-      };
-    }
+    case 'drilled':
+      note(done, keys, mark.doneAt);
+      return drill(done, (mark.payload.work ?? mark.then ?? null) as DrillWork | null, holeId);
     case 'dimpled': {
+      note(done, keys, mark.doneAt);
       const work = (mark.payload.work ?? mark.then ?? NOT_SAID) as Said<DimpleWork>;
-      return (done) => {
-        note(done);
-        for (const key of keys) done.dimples.set(key, work);
-      };
+      if (done.dimples === NO_DIMPLES) done.dimples = new Map();
+      for (const key of keys) done.dimples.set(key, work);
+      return;
     }
     case 'countersunk': {
+      note(done, keys, mark.doneAt);
       const work = (mark.payload.work ?? mark.then ?? NOT_SAID) as Said<CutWork>;
-      return (done) => {
-        note(done);
-        for (const key of keys) done.cuts.set(key, work);
-      };
+      if (done.cuts === NO_CUTS) done.cuts = new Map();
+      for (const key of keys) done.cuts.set(key, work);
+      return;
     }
-    case 'set': {
-      const work = (mark.payload.work ?? mark.then ?? null) as SetWork | null;
-      return (done) => {
-        note(done);
-        done.fastener = work?.fastener ?? NOT_SAID;
-        /* A rivet proves its hole. */
-        if (done.hole === null) done.hole = NOT_SAID;
-      };
-    }
+    case 'set':
+      note(done, keys, mark.doneAt);
+      done.fastener = ((mark.payload.work ?? mark.then ?? null) as SetWork | null)?.fastener ?? NOT_SAID;
+      /* A rivet proves its hole. */
+      if (done.hole === null) done.hole = NOT_SAID;
+      return;
     case 'removed':
-      return (done) => {
-        done.keys.delete('set//');
-        done.keys.delete('inspected//');
-        done.fastener = null;
-      };
-    case 'head-check': {
-      const isAccepted = mark.payload.head.disposition.startsWith('accept');
+      done.keys.delete('set//');
+      done.keys.delete('inspected//');
+      done.fastener = null;
+      return;
+    case 'head-check':
       /* Accepted: looked at. Anything else: to be looked at again. */
-      return (done) => {
-        if (isAccepted) done.keys.set('inspected//', doneAt);
-        else done.keys.delete('inspected//');
-      };
-    }
-    case 'dimple-check': {
-      const isAgain = DIMPLE_CONSEQUENCES[mark.payload.dimple].then === 'again';
-      return (done) => {
-        if (isAgain) for (const id of layerIds) takeBack(done, stepKey('dimpled', id, null));
-      };
-    }
+      if (mark.payload.head.disposition.startsWith('accept')) done.keys.set('inspected//', mark.doneAt);
+      else done.keys.delete('inspected//');
+      return;
+    case 'dimple-check':
+      if (DIMPLE_CONSEQUENCES[mark.payload.dimple].then === 'again')
+        for (const id of mark.layerIds) takeBack(done, stepKey('dimpled', id, null));
+      return;
+    case 'deviation':
+      done.isSizeUp = mark.payload.deviation.verdict === 'next-size';
+      return;
     case 'gave-way':
-      return (done) => {
-        for (const id of layerIds) done.gaveWay.add(id);
-      };
+      if (done.gaveWay === NONE) done.gaveWay = new Set();
+      for (const id of mark.layerIds) done.gaveWay.add(id);
+      return;
     case 'left-over-settled':
-      return (done) => {
-        done.isSettled = true;
-      };
+      done.isSettled = true;
+      return;
     default:
-      return note;
+      note(done, keys, mark.doneAt);
   }
+}
+
+function note(done: HoleDone, keys: readonly string[], doneAt: string): void {
+  for (const key of keys) done.keys.set(key, doneAt);
 }
 
 function drill(done: HoleDone, work: DrillWork | null, holeId: string): void {
   if (work === null) {
     done.hole ??= NOT_SAID;
-    done.gaveWay.clear();
+    if (done.gaveWay !== NONE) done.gaveWay = NONE;
     return;
   }
   const { holeMm, partIds, places } = work;
   if (typeof done.hole === 'number' && holeMm > done.hole + ENLARGED_MM) forgetDeburring(done);
   /* An old mark that does not say its sheets went through all of them. */
-  if (done.hole !== NOT_SAID) done.parts = done.parts === NOT_SAID ? new Set(partIds) : new Set([...done.parts, ...partIds]);
+  if (done.hole !== NOT_SAID) done.parts = done.parts === NOT_SAID ? partIds : withAll(done.parts, partIds);
   done.hole = typeof done.hole === 'number' ? Math.max(done.hole, holeMm) : holeMm;
   done.at = places?.[holeId] ?? done.at;
-  done.gaveWay.clear();
+  if (done.gaveWay !== NONE) done.gaveWay = NONE;
+}
+
+/** The same list where nothing is new. */
+function withAll(list: readonly string[], more: readonly string[]): readonly string[] {
+  return more.every((m) => list.includes(m)) ? list : [...new Set([...list, ...more])];
 }
 
 function forgetDeburring(done: HoleDone): void {

@@ -1,10 +1,10 @@
 import { RIVET_SIZES } from '../tables/fasteners';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { mark } from '../../test/build';
+import { fold, mark } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
 import type { HeadCheck, Mark, Setting } from '../record/marks';
-import { fold } from '../record/steps';
+
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { PROFILES } from '../tables/profiles';
 import { inches, type Mm } from '../units/length';

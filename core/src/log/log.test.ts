@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, mark, part, rowOf } from '../../test/build';
+import { fold, KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import type { Entity, PageDefinition, RowDefinition } from '../record/definitions';
 import type { Mark, MarkKind } from '../record/marks';
 import { namesPage, pageReach } from '../record/page-revisions';
 import { stackOf } from '../record/stack-of';
-import { fold } from '../record/steps';
+
 import { stockNeeds } from '../stock/needs';
 import { logPages } from './day-log';
 import { workedTimes } from './work-hours';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ids, KIT, mark, part, rowOf } from '../../test/build';
+import { fold, ids, KIT, mark, part, rowOf } from '../../test/build';
 import { parseRowLine } from '../formats/row-line';
 import { planStack } from '../prep/plan';
 import { composeRow, duplicateRow, lineOfRow } from './compose';
@@ -7,7 +7,7 @@ import { composeLines, editsOf } from './compose-many';
 import type { Entity, RowDefinition } from './definitions';
 import { mirrorRow } from './mirror';
 import { stackOf } from './stack-of';
-import { fold, leftoversOf, progressOf, stepsOf } from './steps';
+import { leftoversOf, progressOf, stepsOf } from './steps';
 
 const context = (parts: Entity<'part'>[] = []) => ({ assemblyId: 'a', units: 'in' as const, parts, newId: ids(5) });
 const compose = (line: string, parts: Entity<'part'>[] = [], existing?: Parameters<typeof composeRow>[3]) => {

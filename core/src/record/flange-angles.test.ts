@@ -1,9 +1,9 @@
+import { foldDone } from '../done/hole-done';
 import { describe, expect, it } from 'vitest';
 import { KIT, mark, part, rowOf } from '../../test/build';
 import { planRow } from '../setup/assembly-work';
 import { flangeAngles } from './flange-angles';
 import type { AngleStation, Mark } from './marks';
-import { fold } from './steps';
 
 const parts = new Map([part('p1', 'skin', 0.025), part('p2', 'flange', 0.025)].map((p) => [p.id, p.definition]));
 const asked = new Map(parts).set('p2', { ...(parts.get('p2') as NonNullable<ReturnType<typeof parts.get>>), flangeAngleDeg: 88 });
@@ -21,8 +21,7 @@ const read = (id: string, found: number, hour: number, station?: AngleStation) =
     payload: { partIds: ['p2'], angle: { found, wanted: 88, ...(station ? { station } : {}) } },
   });
 function due(marks: Mark[], own = asked) {
-  const states = fold(marks).rows.get('r');
-  const planned = planRow('r', row, { kit: KIT, parts: own, states });
+  const planned = planRow('r', row, { kit: KIT, parts: own, done: foldDone(marks).rows.get('r') });
   if (!planned) throw new Error('no stack');
   return flangeAngles(own, [planned], marks);
 }

@@ -1,9 +1,9 @@
 import type { Mark } from './marks';
-import { fold, type Folded } from './steps';
+import { foldDone, type PartsDone, type RecordDone } from '../done/hole-done';
 
 /**
  * Folds a record that grows, again and again: what is new touches its own rows only, so a mark is folded as fast in a
- * kit of 60,000 marks as in an empty one. The answer is always that of `fold` over all marks given. Where one is gone (it was never
+ * kit of 60,000 marks as in an empty one. The answer is always that of `foldDone` over all marks given. Where one is gone (it was never
  * taken by the server, or the database is an older copy of itself), all of it is folded anew.
  */
 export class MarkFolder {
@@ -13,11 +13,11 @@ export class MarkFolder {
   private readonly byRow = new Map<string, Mark[]>();
   /** Undos that came before the mark they name. */
   private readonly early = new Map<string, Mark[]>();
-  private folded: Folded = { rows: new Map(), parts: new Set() };
-  private readonly partsByRow = new Map<string, ReadonlySet<string>>();
+  private folded: RecordDone = { rows: new Map(), parts: { steps: new Map(), arrived: new Map() } };
+  private readonly partsByRow = new Map<string, PartsDone>();
 
   /** Takes the record as it is now; marks seen before are passed over by their id. Rows that did not change keep their identity. */
-  update(marks: readonly Mark[]): Folded {
+  update(marks: readonly Mark[]): RecordDone {
     const dirty = new Set<string>();
     /* The same mark may stand there twice for a moment, as sent and as kept: then one that is gone is found the next time. */
     let known = 0;
@@ -32,16 +32,16 @@ export class MarkFolder {
     const rows = new Map(this.folded.rows);
     let partsChanged = false;
     for (const rowId of dirty) {
-      const own = fold(this.byRow.get(rowId) ?? []);
+      const own = foldDone(this.byRow.get(rowId) ?? []);
       const states = own.rows.get(rowId);
       if (states) rows.set(rowId, states);
       else rows.delete(rowId);
-      if (own.parts.size > 0 || this.partsByRow.has(rowId)) {
+      if (own.parts.steps.size > 0 || this.partsByRow.has(rowId)) {
         this.partsByRow.set(rowId, own.parts);
         partsChanged = true;
       }
     }
-    const parts = partsChanged ? new Set([...this.partsByRow.values()].flatMap((s) => [...s])) : this.folded.parts;
+    const parts = partsChanged ? newest([...this.partsByRow.values()]) : this.folded.parts;
     this.folded = { rows, parts };
     return this.folded;
   }
@@ -54,7 +54,7 @@ export class MarkFolder {
 
   private forget(): void {
     for (const known of [this.seen, this.rowOf, this.byRow, this.early, this.partsByRow]) known.clear();
-    this.folded = { rows: new Map(), parts: new Set() };
+    this.folded = { rows: new Map(), parts: { steps: new Map(), arrived: new Map() } };
   }
 
   private add(mark: Mark, dirty: Set<string>): void {
@@ -75,4 +75,14 @@ export class MarkFolder {
     this.early.delete(mark.id);
     for (const undo of waiting) if (!this.rowOf.has(undo.id)) this.add(undo, dirty);
   }
+}
+
+/** What was done on parts over all rows: of each step the newest time. */
+function newest(all: readonly PartsDone[]): PartsDone {
+  const merge = (maps: readonly ReadonlyMap<string, string>[]) => {
+    const merged = new Map<string, string>();
+    for (const map of maps) for (const [key, at] of map) if ((merged.get(key) ?? '') < at) merged.set(key, at);
+    return merged;
+  };
+  return { steps: merge(all.map((p) => p.steps)), arrived: merge(all.map((p) => p.arrived)) };
 }

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, mark, part, rowOf } from '../../test/build';
+import { fold, KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import { earlySentence } from '../wording/order';
 import type { KitDefinition, RowDefinition } from './definitions';
 import { earlyOf, missingBefore, rankOf, workOrderOf } from './order';
 import { stackOf } from './stack-of';
 import { stageOf } from './stage';
-import { fold, isHeld, progressOf, stepsOf, type Step } from './steps';
+import { isHeld, progressOf, stepsOf, type Step } from './steps';
 
 const kit: KitDefinition = { ...KIT, work: { scuff: true, prime: true, scuffAfterDimple: false } };
 const parts = new Map(

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, mark, part, rowOf } from '../../test/build';
+import { fold, KIT, mark, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
 import type { KitDefinition, RowDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { earlyOf, missingBefore, workOrderOf } from '../record/order';
-import { fold, isHeld, isLocking, isPartStep, type StepKind } from '../record/steps';
+import { isHeld, isLocking, isPartStep, type StepKind } from '../record/steps';
 import { marksFor } from '../setup/bench';
 import { planRow } from '../setup/assembly-work';
 import { arrange } from './arrange';

@@ -1,11 +1,11 @@
 import { workOrderOf } from '../record/order';
 import { describe, expect, it } from 'vitest';
-import { KIT, mark, part, rowOf } from '../../test/build';
+import { fold, KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import type { RowDefinition, SettingWay } from '../record/definitions';
 import type { Mark, MarkKind } from '../record/marks';
 import { stackOf } from '../record/stack-of';
-import { fold, stepsOf } from '../record/steps';
+import { stepsOf } from '../record/steps';
 import { setupsOf } from '../setup/setup';
 import { DEFAULT_MINUTES } from '../tables/minutes';
 import { workedTimes } from '../log/work-hours';

@@ -186,7 +186,7 @@ function otherRow(question: WaysOutQuestion, kind: WayOutKind, before: WorkRow, 
       kit: model.kit,
       parts: model.parts,
       assemblyRows: model.rows.map((r) => r.row),
-      states: before.states,
+      done: before.done,
     });
   if (!definition || !planned) return [];
   const next = deriveSequence({ ...model, rows: model.rows.map((r) => (r.id === before.id ? planned : r)) });

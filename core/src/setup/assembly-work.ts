@@ -5,7 +5,9 @@ import type { Entity, KitDefinition, PartDefinition, RowDefinition } from '../re
 import type { Mark } from '../record/marks';
 import { stackOf } from '../record/stack-of';
 import { rowTitle } from '../record/title';
-import { fold, stepsOf, type HoleStates } from '../record/steps';
+import { foldDone, type PartsDone } from '../done/hole-done';
+import { standRow, type RowDone, type RowStanding } from '../done/row-standing';
+import { stepsOf } from '../record/steps';
 import { benchOf, type BenchRow, type BenchSetup } from './bench';
 import { setupsOf } from './setup';
 
@@ -22,6 +24,9 @@ export interface WorkRow extends BenchRow {
   readonly title: string;
   readonly stack: Stack;
   readonly plan: Plan;
+  /** What was done at its holes, and what that is against the plan; `states` are of it. */
+  readonly done: RowDone;
+  readonly standing: RowStanding;
 }
 
 export interface AssemblyWork {
@@ -31,37 +36,54 @@ export interface AssemblyWork {
   readonly setups: readonly BenchSetup[];
 }
 
+const NO_PARTS: PartsDone = { steps: new Map(), arrived: new Map() };
+
 /** What planning one row takes. */
 export interface RowPlanning {
   readonly kit: KitDefinition;
   readonly parts: ReadonlyMap<string, PartDefinition>;
-  readonly states?: HoleStates | undefined;
+  readonly done?: RowDone | undefined;
+  readonly partsDone?: PartsDone | undefined;
   /** All rows of the assembly. */
   readonly assemblyRows?: readonly RowDefinition[] | undefined;
 }
 
 /** A row with its stack, plan, steps and set-ups; null where it names a part that is not there. */
-export function planRow(id: string, row: RowDefinition, { kit, parts, assemblyRows, states = new Map() }: RowPlanning): WorkRow | null {
+export function planRow(
+  id: string,
+  row: RowDefinition,
+  { kit, parts, assemblyRows, done = new Map(), partsDone = NO_PARTS }: RowPlanning,
+): WorkRow | null {
   const stack = stackOf(row, { kit, parts, rows: assemblyRows });
   if (!stack) return null;
   const plan = planStack(stack);
   const steps = stepsOf(row, plan.layers, { kit, parts });
-  return { id, row, title: rowTitle(row, parts), stack, plan, steps, uses: setupsOf(steps, row, stack, plan), states };
+  const standing = standRow({ row, stack, plan, steps }, done, partsDone);
+  const uses = setupsOf(steps, row, stack, plan);
+  return { id, row, title: rowTitle(row, parts), stack, plan, steps, uses, done, standing, states: standing.states };
 }
 
 /** Plans every row of an assembly, folds its marks, and gathers what is left by set-up. Rows that name a missing part are left out. */
 export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): AssemblyWork {
   const byId = new Map(parts.map((p) => [p.id, p.definition]));
-  const folded = fold(marks);
+  const folded = foldDone(marks);
+  const partsDone = new Set(folded.parts.steps.keys());
   const definitions = rows.map((r) => r.definition);
   const work = [...rows]
     .sort((a, b) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1))
     .flatMap(
-      ({ id, definition }) => planRow(id, definition, { kit, parts: byId, assemblyRows: definitions, states: folded.rows.get(id) }) ?? [],
+      ({ id, definition }) =>
+        planRow(id, definition, {
+          kit,
+          parts: byId,
+          assemblyRows: definitions,
+          done: folded.rows.get(id),
+          partsDone: folded.parts,
+        }) ?? [],
     );
   return {
     rows: work,
-    partsDone: folded.parts,
-    setups: benchOf(work, { parts: folded.parts, order: workOrderOf(kit.work) }),
+    partsDone,
+    setups: benchOf(work, { parts: partsDone, order: workOrderOf(kit.work) }),
   };
 }

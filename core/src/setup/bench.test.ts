@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, mark, part, rowOf } from '../../test/build';
+import { fold, KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import type { RowDefinition } from '../record/definitions';
 import { rankOf, workOrderOf } from '../record/order';
 import { stackOf } from '../record/stack-of';
-import { fold, stepsOf } from '../record/steps';
+import { stepsOf } from '../record/steps';
 import type { Mark } from '../record/marks';
 import { itemAmount, setupName } from '../wording/setups';
 import { benchOf, marksFor, type BenchRow } from './bench';

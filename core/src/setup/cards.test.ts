@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, mark, part, rowOf } from '../../test/build';
+import { fold, KIT, mark, part, rowOf } from '../../test/build';
 import { CLICK } from '../prep/countersink';
 import { planStack } from '../prep/plan';
 import { secondFace } from '../prep/two-sided';
 import type { RowDefinition } from '../record/definitions';
 import { earlyOf, workOrderOf } from '../record/order';
 import { stackOf } from '../record/stack-of';
-import { fold, isDone, stepsOf } from '../record/steps';
+import { isDone, stepsOf } from '../record/steps';
 import { clicksSentence, scrapSentence, secondFaceSentence } from '../wording/preparation';
 import { setupName } from '../wording/setups';
 import { benchOf } from './bench';

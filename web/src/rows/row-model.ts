@@ -7,6 +7,7 @@ import { effectiveMarks, type Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
 import { spacingOf, stackOf } from '#core/record/stack-of';
 import { MarkFolder } from '#core/record/folder';
+import { standRow, type RowDone, type RowStanding } from '#core/done/row-standing';
 import { leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
 import { setupsOf, type SetupUse } from '#core/setup/setup';
 import type { AssemblyAnswer } from '../api/queries';
@@ -19,6 +20,9 @@ export interface RowModel {
   readonly plan: Plan;
   readonly steps: readonly Step[];
   readonly states: HoleStates;
+  /** What was done at its holes, and what that is against the plan. */
+  readonly done: RowDone;
+  readonly standing: RowStanding;
   /** Keys of the steps done on whole parts, the same for all rows. */
   readonly partsDone: ReadonlySet<string>;
   readonly progress: { readonly done: number; readonly wanted: number };
@@ -33,7 +37,7 @@ export interface RowModel {
 }
 
 const NO_PARTS: ReadonlyMap<string, PartDefinition> = new Map();
-const NO_STATES: HoleStates = new Map();
+const NO_DONE: RowDone = new Map();
 const NO_DEVIATIONS: ReadonlyMap<string, readonly Mark[]> = new Map();
 
 /** What was found wrong at a hole: a deviation, a dimple's defect. */
@@ -109,6 +113,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
   // eslint-disable-next-line react-hooks/exhaustive-deps -- another assembly is another record
   const folder = useMemo(() => new MarkFolder(), [assemblyId]);
   const folded = useMemo(() => folder.update(marks), [folder, marks]);
+  const partsDone = useMemo(() => new Set(folded.parts.steps.keys()), [folded.parts]);
   const deviations = useDeviations(marks);
   const work = useMemo(() => data && { kit: data.kit.definition, parts: partsById(data.parts) }, [data]);
   const models = useRef(new Map<string, { from: readonly unknown[]; model: RowModel }>());
@@ -123,7 +128,9 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
         const row = entity.definition;
         const isMarkedOnly = known !== undefined && known.from[0] === planned && known.from[4] === work;
         const steps = isMarkedOnly ? known.model.steps : stepsOf(row, plan.layers, work);
-        const states = folded.rows.get(entity.id) ?? NO_STATES;
+        const done = folded.rows.get(entity.id) ?? NO_DONE;
+        const standing = standRow({ row, stack, plan, steps }, done, folded.parts);
+        const { states } = standing;
         const model: RowModel = {
           entity,
           title: rowTitle(row, work?.parts ?? NO_PARTS),
@@ -131,8 +138,10 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
           plan,
           steps,
           states,
-          partsDone: folded.parts,
-          progress: progressOf(row, steps, states, folded.parts),
+          done,
+          standing,
+          partsDone,
+          progress: progressOf(row, steps, states, partsDone),
           deviations: deviations.get(entity.id) ?? NO_DEVIATIONS,
           leftovers: leftoversOf(row, steps, states),
           setups: isMarkedOnly ? known.model.setups : setupsOf(steps, row, stack, plan),
@@ -153,6 +162,6 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
         models.current.set(entity.id, { from, model });
         return model;
       }),
-    [planned, folded, deviations, work],
+    [planned, folded, partsDone, deviations, work],
   );
 }

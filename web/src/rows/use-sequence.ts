@@ -41,6 +41,8 @@ function workRows(rows: readonly RowModel[]): SequenceModel['rows'] {
     steps: r.steps,
     uses: r.setups,
     states: r.states,
+    done: r.done,
+    standing: r.standing,
   }));
 }
 

@@ -1,0 +1,46 @@
+import { DIMPLE_CONSEQUENCES } from '#core/prep/dimple-check';
+import { effectiveMarks, type Mark, type MarkKind } from '#core/record/marks';
+import { partKey, stepKey } from '#core/record/steps';
+
+/* The folding of the release before marks carried the work, kept to be timed against. */
+/** What a record comes to. */
+export interface Folded {
+  /** By row id. */
+  readonly rows: ReadonlyMap<string, Map<string, Set<string>>>;
+  /** Keys of the steps done on whole parts. */
+  readonly parts: ReadonlySet<string>;
+}
+
+/** Marks that say something of a hole without anything being done to it. */
+const NO_STATE: readonly MarkKind[] = ['deviation', 'depth-read', 'gauge-read', 'rivet-check'];
+
+/** Folds marks that count into what was done at each hole and on each part. A removed rivet is set no longer. */
+export function fold(marks: readonly Mark[]): Folded {
+  const rows = new Map<string, Map<string, Set<string>>>();
+  const parts = new Set<string>();
+  for (const mark of effectiveMarks(marks)) {
+    for (const partId of mark.payload.partIds ?? []) parts.add(partKey(mark.kind, partId));
+    if (mark.holeIds.length === 0 || NO_STATE.includes(mark.kind)) continue;
+    let holes = rows.get(mark.rowId);
+    if (!holes) rows.set(mark.rowId, (holes = new Map()));
+    const keys =
+      mark.layerIds.length === 0 ? [stepKey(mark.kind, null, mark.side)] : mark.layerIds.map((id) => stepKey(mark.kind, id, mark.side));
+    for (const holeId of mark.holeIds) {
+      let done = holes.get(holeId);
+      if (!done) holes.set(holeId, (done = new Set()));
+      if (mark.kind === 'removed') {
+        done.delete('set//');
+        done.delete('inspected//');
+      } else if (mark.kind === 'head-check') {
+        /* Accepted: looked at. Anything else: to be looked at again. */
+        if (mark.payload.head?.disposition.startsWith('accept')) done.add('inspected//');
+        else done.delete('inspected//');
+      } else if (mark.kind === 'dimple-check') {
+        const dimple = mark.payload.dimple;
+        if (dimple && DIMPLE_CONSEQUENCES[dimple].then === 'again')
+          for (const id of mark.layerIds) done.delete(stepKey('dimpled', id, null));
+      } else for (const key of keys) done.add(key);
+    }
+  }
+  return { rows, parts };
+}
