@@ -104,22 +104,26 @@ export const change = (kitId: string, edits: Edit[], more: Partial<Change> = {})
   ...more,
 });
 
-export const mark = (rowId: string, holeIds: string[], more: Partial<Omit<Mark, 'kind' | 'payload'>> & { kind?: MarkKind; payload?: object } = {}): Mark =>
+export const mark = (
+  rowId: string,
+  holeIds: string[],
+  more: Partial<Omit<Mark, 'kind' | 'payload'>> & { kind?: MarkKind; payload?: object } = {},
+): Mark =>
   ({
-  id: id(),
-  kind: 'drilled',
-  v: 1,
-  rowId,
-  holeIds,
-  layerIds: [],
-  side: null,
-  doneAt: '2026-11-19T20:00:00.000Z',
-  recordedAt: '2026-11-20T11:00:00.000Z',
-  person,
-  device,
-  payload: {},
-  ...more,
-}) as Mark;
+    id: id(),
+    kind: 'drilled',
+    v: 1,
+    rowId,
+    holeIds,
+    layerIds: [],
+    side: null,
+    doneAt: '2026-11-19T20:00:00.000Z',
+    recordedAt: '2026-11-20T11:00:00.000Z',
+    person,
+    device,
+    payload: {},
+    ...more,
+  }) as Mark;
 
 /** A kit with one assembly, two parts and one row, made through the API. */
 export async function makeKit(api: ReturnType<typeof serve>) {
@@ -138,3 +142,6 @@ export async function makeKit(api: ReturnType<typeof serve>) {
   if (made.status !== 200) throw new Error(JSON.stringify(made.body));
   return { kitId, assemblyId, skin, spar, rowId, row: rowDefinition };
 }
+
+/** Marks as they were written: without what was read of an old one's time. */
+export const written = (marks: readonly Mark[]): unknown[] => marks.map(({ then: _, ...mark }) => mark);

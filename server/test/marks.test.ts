@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Mark } from '#core/record/marks';
-import { change, id, makeKit, mark, serve } from './client';
+import { change, id, makeKit, mark, serve, written } from './client';
 
 const api = serve();
 
@@ -16,7 +16,7 @@ describe('marks', () => {
     ];
     const answer = await api.post('/marks', { kitId: k.kitId, marks: sent });
     expect([answer.status, answer.body.accepted]).toEqual([200, sent.map((m) => m.id)]);
-    expect((await api.get(`/assemblies/${k.assemblyId}/marks`)).body.marks).toEqual(sent);
+    expect(written((await api.get(`/assemblies/${k.assemblyId}/marks`)).body.marks)).toEqual(sent);
   });
 
   it('sent again, also at once from many sides, are there once', async () => {
@@ -37,7 +37,7 @@ describe('marks', () => {
     const { last } = (await api.get(`/assemblies/${k.assemblyId}/marks`)).body;
     const newer = mark(k.rowId, holes);
     await api.post('/marks', { kitId: k.kitId, marks: [newer] });
-    expect((await api.get(`/assemblies/${k.assemblyId}/marks?after=${last}`)).body.marks).toEqual([newer]);
+    expect(written((await api.get(`/assemblies/${k.assemblyId}/marks?after=${last}`)).body.marks)).toEqual([newer]);
     expect((await api.get(`/assemblies/${k.assemblyId}/marks?after=-1`)).status).toBe(400);
   });
 
@@ -60,7 +60,8 @@ describe('marks', () => {
   ])('%s is refused', async (_, more) => {
     const k = await makeKit(api);
     const answer = await api.post('/marks', { kitId: k.kitId, marks: [mark(k.rowId, [id()], more as Partial<Mark>)] });
-    expect([answer.status, answer.body.error.code, answer.body.error.path.startsWith('marks[0]')]).toEqual([400, 'document-invalid', true]);
+    expect([answer.status, answer.body.error.path.startsWith('marks[0]')]).toEqual([400, true]);
+    expect(['document-invalid', 'key-missing', 'key-unknown']).toContain(answer.body.error.code);
   });
 
   it('for a kit that is not there are refused', async () => {

@@ -171,7 +171,7 @@ export function copyOfKit(doc: KitDocument, newId: () => string): KitDocument {
   const turn = (value: unknown): unknown => {
     if (typeof value === 'string') return IS_ID.test(value) ? value.replace(UUID, rename) : value;
     if (Array.isArray(value)) return value.map(turn);
-    if (value !== null && typeof value === 'object') return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, turn(v)]));
+    if (value !== null && typeof value === 'object') return Object.fromEntries(Object.entries(value).map(([k, v]) => [turn(k), turn(v)]));
     return value;
   };
   return turn(doc) as KitDocument;

@@ -1,21 +1,35 @@
 import type { Mark } from '../record/marks';
+import type { CutWork, DimpleWork, DrillWork, SetWork } from '../record/mark-work';
 import type { Mm, Units } from '../units/length';
 import { showLength } from '../units/show';
 import { DEVIATION_WORDS, edgeLimitText, VERDICT_WORDS } from './deviations';
 import { DEFECT_WORDS, DISPOSITION_WORDS, SETTING_WORDS } from './inspect';
 import { DIMPLE_WORDS, LIE_WORDS } from './preparation';
-import { OPERATION_WORDS } from './setups';
+import { markText } from './marks';
+import { dashName, OPERATION_WORDS } from './setups';
 
-/** One event of a hole's history in words. `callout`: the rivet as it is planned. */
-export function holeEventText(mark: Mark, callout: string, units: Units): string {
+/** One event of a hole's history in words: what was done then, whatever is planned now. */
+export function holeEventText(mark: Mark, units: Units): string {
   const L = (l: { mm: number }) => showLength(l.mm as Mm, units);
   const { head, deviation, dimple, rivet, reading, setting, note } = mark.payload;
   const with_ = note ? ` ${note}` : '';
   switch (mark.kind) {
     case 'set': {
-      const sized = setting?.dash === undefined ? callout : callout.replace(/\d(-[\d.]+)?$/, `${setting.dash}$1`);
-      const length = setting?.lengthDash === undefined ? sized : sized.replace(/-[\d.]+$/, `-${setting.lengthDash}`);
-      return `set: ${length}${setting ? `, ${SETTING_WORDS[setting.way]}` : ''}${setting?.pressure ? `, ${setting.pressure}` : ''}`;
+      const work = (mark.payload.work ?? mark.then ?? null) as SetWork | null;
+      return `set: ${work?.fastener.name ?? 'which rivet is not said'}${setting ? `, ${SETTING_WORDS[setting.way]}` : ''}${setting?.pressure ? `, ${setting.pressure}` : ''}`;
+    }
+    case 'piloted':
+    case 'drilled': {
+      const work = (mark.payload.work ?? mark.then ?? null) as DrillWork | null;
+      return `${OPERATION_WORDS[mark.kind].done}${work ? ` ${L({ mm: work.holeMm })}` : ''}`;
+    }
+    case 'dimpled': {
+      const work = (mark.payload.work ?? mark.then ?? null) as DimpleWork | null;
+      return `dimpled${work ? ` with ${dashName(work.dash, units)} dies, ${work.angleDeg}°` : ''}`;
+    }
+    case 'countersunk': {
+      const work = (mark.payload.work ?? mark.then ?? null) as CutWork | null;
+      return `countersunk${work ? ` ${L({ mm: work.depthMm })} deep, ${work.angleDeg}°` : ''}`;
     }
     case 'head-check': {
       if (!head) return 'looked at';
@@ -41,9 +55,19 @@ export function holeEventText(mark: Mark, callout: string, units: Units): string
       return 'checked square';
     case 'cleared':
       return 'cleared after cure';
+    case 'gave-way':
+      return `the sheet gave way under the bit${with_}`;
+    case 'hole-check':
+      return `gauged: ${mark.payload.gauge}`;
+    case 'left-over-settled':
+      return `left over, told: ${mark.payload.settled}${with_}`;
+    case 'seal':
+      return 'sealed';
+    case 'looked-again':
+      return `looked at again${with_}`;
     default:
       return mark.kind in OPERATION_WORDS
         ? `${OPERATION_WORDS[mark.kind as keyof typeof OPERATION_WORDS].done}${mark.side ? `, ${mark.side} side` : ''}`
-        : mark.kind;
+        : markText(mark);
   }
 }

@@ -12,20 +12,25 @@ import { holeEventText } from './hole-story';
 import { angleSentence, clicksSentence, dimpleSentence, dimpleSeverity, rivetSentence, secondFaceSentence } from './preparation';
 
 const L = (inch: number): TypedLength => ({ mm: inch * 25.4, text: String(inch), units: 'in' });
-const event = (kind: Mark['kind'], payload: Mark['payload'] = {}, more: Partial<Mark> = {}) =>
-  holeEventText(mark('m', { kind, payload, ...more }), 'MS20426AD3-3.5', 'in');
+const event = (kind: Mark['kind'], payload: object = {}, more: object = {}) => holeEventText(mark('m', { kind, payload, ...more }), 'in');
+const WITH = { work: { fastener: { kind: 'solid', name: 'MS20426AD3-3.5', head: 'flush-100' }, gripMm: 1, holeMm: 2.4892 } };
 const oversize: Deviation = { kind: 'oversize', hole: L(0.1045), verdict: 'next-size', edgeLimit: { factorD: 2, by: 'kit' } };
 
 describe('the story of a hole', () => {
   it.each<[string, string]>([
     [event('drilled'), 'drilled'],
     [event('deburred', {}, { side: 'shop' }), 'deburred, shop side'],
-    [event('set'), 'set: MS20426AD3-3.5'],
-    [event('set', { setting: { way: 'squeezer' } }), 'set: MS20426AD3-3.5, squeezer'],
-    [event('set', { setting: { way: 'gun', pressure: '40 psi' } }), 'set: MS20426AD3-3.5, gun and bar, 40 psi'],
-    [event('set', { setting: { way: 'squeezer', lengthDash: 4 } }), 'set: MS20426AD3-4, squeezer'],
-    [event('set', { setting: { way: 'squeezer', dash: 4 } }), 'set: MS20426AD4-3.5, squeezer'],
-    [event('set', { setting: { way: 'squeezer', dash: 4, lengthDash: 4.5 } }), 'set: MS20426AD4-4.5, squeezer'],
+    [event('set'), 'set: which rivet is not said'],
+    [event('set', WITH), 'set: MS20426AD3-3.5'],
+    [event('set', {}, { then: WITH.work }), 'set: MS20426AD3-3.5'],
+    [event('drilled', { work: { holeMm: 2.4892 } }), 'drilled .098 in'],
+    [event('dimpled', { work: { dash: 3, angleDeg: 100 } }), 'dimpled with 3/32 dies, 100°'],
+    [event('countersunk', { work: { depthMm: 1.05, angleDeg: 100 } }), 'countersunk .0413 in deep, 100°'],
+    [event('gave-way'), 'the sheet gave way under the bit'],
+    [event('hole-check', { gauge: 'no-go' }), 'gauged: no-go'],
+    [event('left-over-settled', { settled: 'filled' }), 'left over, told: filled'],
+    [event('set', { ...WITH, setting: { way: 'squeezer' } }), 'set: MS20426AD3-3.5, squeezer'],
+    [event('set', { ...WITH, setting: { way: 'gun', pressure: '40 psi' } }), 'set: MS20426AD3-3.5, gun and bar, 40 psi'],
     [event('head-check'), 'looked at'],
     [event('removed'), 'taken out'],
     [event('removed', { note: 'Head came off clean.' }), 'taken out Head came off clean.'],

@@ -75,10 +75,10 @@ function plain(mark: Mark): unknown {
 /** What a mark names that its kit never had; null: it had everything. */
 function unknownIn(mark: Mark, recorded: Recorded): RefusedMark['code'] | null {
   const address = MARK_ADDRESS[mark.kind];
-  const isOfRow = address === 'hole' || address === 'hole-in-layer';
+  const isOfRow = address === 'hole' || address === 'hole-in-layer' || address === 'row';
   /* A part's or a shift's mark names the assembly; an undo what the mark it takes back names. Old marks of parts name a row. */
   const owner = recorded.owners.get(mark.rowId);
-  if (owner === undefined || (isOfRow && owner !== 'row')) return 'mark-row-unknown';
+  if (owner === undefined || (isOfRow && owner !== 'row') || (address === 'kit') !== (owner === 'kit')) return 'mark-row-unknown';
   if (mark.holeIds.some((id) => !recorded.holes.has(`${mark.rowId}/${id}`))) return 'mark-hole-unknown';
   if (mark.layerIds.some((id) => !recorded.layers.has(`${mark.rowId}/${id}`))) return 'mark-layer-unknown';
   if ((mark.payload.partIds ?? []).some((id) => !recorded.parts.has(id))) return 'mark-part-unknown';

@@ -3,6 +3,7 @@ import { migrate as runMigrations } from 'drizzle-orm/mysql2/migrator';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import mysql from 'mysql2';
 import type mysqlPromise from 'mysql2/promise';
+import { fillThen } from './then';
 
 export type Database = MySql2Database<Record<string, never>>;
 /** A transaction answers the same queries as the database. */
@@ -52,6 +53,7 @@ export async function migrate(databaseUrl: string, migrationsFolder: string, cop
         throw new Error(`the upgrade does not begin, since no copy could be made first: ${error.message}`);
       });
     await runMigrations(drizzle(connection), { migrationsFolder });
+    await fillThen(drizzle(connection));
   } finally {
     await connection.end();
   }

@@ -1,6 +1,8 @@
 import { and, desc, eq, gt, inArray, or, sql } from 'drizzle-orm';
 import type { Mark } from '#core/record/marks';
+import { isOld, type Past } from '#core/done/as-of';
 import type { Queries } from './connection';
+import { pastOf, thenOf } from './then';
 import { nextPlaces } from './places';
 import { changes, entities, marks, recordEpoch, type AppliedEdit } from './schema';
 
@@ -31,16 +33,26 @@ export async function findMarks(q: Queries, ids: readonly string[]): Promise<Map
     .select()
     .from(marks)
     .where(inArray(marks.id, [...ids]));
-  return new Map(found.map((m) => [m.id, { kitId: m.kitId, mark: asMark(m).mark }]));
+  return new Map(found.map((m) => [m.id, { kitId: m.kitId, mark: asWritten(m).mark }]));
 }
 
 /** Appends new marks at the kit's next places; within a transaction, which others of the kit wait for. An id that is taken is an error. */
-export async function insertMarks(q: Queries, kitId: string, toAppend: readonly Mark[], receivedAt: Date): Promise<void> {
+export async function insertMarks(q: Queries, kitId: string, toAppend: readonly Mark[], receivedAt: Date, past?: Past): Promise<void> {
   if (toAppend.length === 0) return;
+  const then = await thenOf(q, kitId, toAppend, past);
   const first = await nextPlaces(q, kitId, toAppend.length);
-  await q
-    .insert(marks)
-    .values(toAppend.map((m, i) => ({ ...m, kitId, holeIds: [...m.holeIds], layerIds: [...m.layerIds], receivedAt, place: first + i })));
+  await q.insert(marks).values(
+    toAppend.map((m, i) => ({
+      ...m,
+      kitId,
+      holeIds: [...m.holeIds],
+      layerIds: [...m.layerIds],
+      receivedAt,
+      place: first + i,
+      workThen: then[i] ?? null,
+      isThenTold: true,
+    })),
+  );
 }
 
 /** A mark with its place in the record. */
@@ -49,10 +61,17 @@ export interface NumberedMark {
   readonly mark: Mark;
 }
 
-function asMark(stored: typeof marks.$inferSelect): NumberedMark {
-  const { seq: _seq, kitId: _kit, receivedAt: _received, place, ...mark } = stored;
+/** A mark as it was written. */
+function asWritten(stored: typeof marks.$inferSelect): NumberedMark {
+  const { seq: _seq, kitId: _kit, receivedAt: _received, place, workThen: _then, isThenTold: _told, ...mark } = stored;
   /* As it was checked when it was kept. */
   return { place, mark: mark as Mark };
+}
+
+/** A mark with what an old one's work was. */
+function asMark(stored: typeof marks.$inferSelect): NumberedMark {
+  const { place, mark } = asWritten(stored);
+  return isOld(mark) ? { place, mark: { ...mark, then: stored.workThen } as Mark } : { place, mark };
 }
 
 /** Marks on an assembly and its rows (also of deleted rows), after a place in the record. */
@@ -89,7 +108,7 @@ export async function listRecordOfKit(q: Queries, kitId: string): Promise<{ chan
     q.select().from(changes).where(eq(changes.kitId, kitId)).orderBy(changes.place),
     q.select().from(marks).where(eq(marks.kitId, kitId)).orderBy(marks.place),
   ]);
-  return { changes: keptChanges, marks: keptMarks.map((m) => asMark(m).mark) };
+  return { changes: keptChanges, marks: keptMarks.map((m) => asWritten(m).mark) };
 }
 
 /** Marks and changes written in one statement. */
@@ -108,7 +127,8 @@ export async function insertRecord(
   let place = await nextPlaces(q, kitId, Math.max(1, record.changes.length));
   for (let i = 0; i < record.changes.length; i += CHUNK)
     await q.insert(changes).values(record.changes.slice(i, i + CHUNK).map((c) => ({ ...c, kitId, receivedAt, place: place++ })));
-  for (let i = 0; i < record.marks.length; i += CHUNK) await insertMarks(q, kitId, record.marks.slice(i, i + CHUNK), receivedAt);
+  const past = record.marks.some(isOld) ? await pastOf(q, kitId) : undefined;
+  for (let i = 0; i < record.marks.length; i += CHUNK) await insertMarks(q, kitId, record.marks.slice(i, i + CHUNK), receivedAt, past);
 }
 
 export async function eraseKitRecord(q: Queries, kitId: string): Promise<void> {

@@ -6,8 +6,8 @@ import { changes, entities } from './schema';
 
 /** What a kit has or once had, as far as some marks ask for it. */
 export interface Recorded {
-  /** Rows and assemblies by id, deleted ones too. */
-  readonly owners: ReadonlyMap<string, 'row' | 'assembly'>;
+  /** Rows, assemblies and the kit itself by id, deleted ones too. */
+  readonly owners: ReadonlyMap<string, 'row' | 'assembly' | 'kit'>;
   /** `row/hole` and `row/layer`, of every version of the row. */
   readonly holes: ReadonlySet<string>;
   readonly layers: ReadonlySet<string>;
@@ -22,7 +22,7 @@ export async function findRecorded(q: Queries, kitId: string, marks: readonly Ma
     .select({ id: entities.id, kind: entities.kind, definition: entities.definition })
     .from(entities)
     .where(and(eq(entities.kitId, kitId), inArray(entities.id, [...rowIds, ...partIds])));
-  const owners = new Map<string, 'row' | 'assembly'>();
+  const owners = new Map<string, 'row' | 'assembly' | 'kit'>();
   const holes = new Set<string>();
   const layers = new Set<string>();
   const parts = new Set<string>();
@@ -32,7 +32,7 @@ export async function findRecorded(q: Queries, kitId: string, marks: readonly Ma
   };
   for (const e of found) {
     if (e.kind === 'part') parts.add(e.id);
-    if (e.kind === 'row' || e.kind === 'assembly') owners.set(e.id, e.kind);
+    if (e.kind === 'row' || e.kind === 'assembly' || e.kind === 'kit') owners.set(e.id, e.kind);
     if (e.kind === 'row') take(e.id, e.definition as Definitions['row']);
   }
   const missing = rowIds.filter(

@@ -1,5 +1,6 @@
 import { bigint, boolean, datetime, double, index, int, json, mysqlTable, primaryKey, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
 import type { Definitions, EntityKind } from '#core/record/definitions';
+import type { MarkWork } from '#core/record/mark-work';
 import type { Mark } from '#core/record/marks';
 
 const uuid = (name: string) => varchar(name, { length: 36 });
@@ -70,6 +71,9 @@ export const marks = mysqlTable(
     person: uuid('person').notNull(),
     device: uuid('device').notNull(),
     payload: json('payload').$type<Mark['payload']>().notNull(),
+    /** Of a mark of before marks carried the work: what it was, read as of its done-at; null: it cannot be told. Looked at once. */
+    workThen: json('work_then').$type<MarkWork>(),
+    isThenTold: boolean('is_then_told').notNull().default(false),
     /** Its place in the kit's record, given in the order of commit; marks and changes share the numbers. */
     place: bigint('place', { mode: 'number' }).notNull().default(0),
   },
@@ -79,6 +83,7 @@ export const marks = mysqlTable(
     index('marks_kit').on(t.kitId),
     index('marks_place').on(t.kitId, t.place),
     index('marks_row_place').on(t.rowId, t.place),
+    index('marks_then').on(t.isThenTold, t.kitId),
   ],
 );
 

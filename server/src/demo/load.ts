@@ -271,20 +271,21 @@ function marksOfWork(
   const holeIds = (parseRange(work.holes, holes.length) ?? []).map((i) => (holes[i] as { id: string }).id);
   const doneAt = new Date(now.getTime() - work.daysAgo * DAY_MS).toISOString();
   const layers = row.definition.layers.filter((_, i) => work.layers?.includes(i) ?? true);
-  const mark = (kind: Mark['kind'], layerIds: readonly string[], side: Mark['side'], key: string) => ({
-    id: demoId(`${name}/${key}`),
-    kind,
-    v: 1,
-    rowId: row.id,
-    holeIds,
-    layerIds,
-    side,
-    doneAt,
-    recordedAt: doneAt,
-    person: PEOPLE[work.by],
-    device: DEVICE,
-    payload: {},
-  }) as Mark;
+  const mark = (kind: Mark['kind'], layerIds: readonly string[], side: Mark['side'], key: string) =>
+    ({
+      id: demoId(`${name}/${key}`),
+      kind,
+      v: 1,
+      rowId: row.id,
+      holeIds,
+      layerIds,
+      side,
+      doneAt,
+      recordedAt: doneAt,
+      person: PEOPLE[work.by],
+      device: DEVICE,
+      payload: {},
+    }) as Mark;
   if (work.what === 'drilled') return [mark('drilled', [], null, 'drilled')];
   if (work.what === 'deburred')
     return [

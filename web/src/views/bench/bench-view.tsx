@@ -5,7 +5,8 @@ import type { Setting } from '#core/record/marks';
 import { markText } from '#core/wording/marks';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { firstPieces, goesOnUnlooked, type FirstPieces } from '#core/inspect/first-pieces';
-import { useMark, usePerson } from '../../api/commands';
+import { usePerson } from '../../api/commands';
+import { useWorkMark } from '../../rows/use-work-mark';
 import { useInspection } from '../../rows/use-inspection';
 import { type AssemblyAnswer } from '../../api/queries';
 import { Button } from '../../ui/controls';
@@ -39,7 +40,7 @@ export function BenchView() {
 function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: OrderedBenchOf }) {
   const { kit, assembly } = data;
   const { marks, rows, stations, order, sequence } = ordered;
-  const onMark = useMark(kit);
+  const onMark = useWorkMark(data, rows);
   const { batches } = useInspection(kit.definition, rows, marks);
   const person = usePerson(kit);
   const firstOf = (rowId: string, setting: Setting | undefined): FirstPieces | null => {

@@ -10,7 +10,7 @@ import { mirrorRow } from '#core/record/mirror';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { useAllMarks } from '../../api/all-marks';
 import { ApiError } from '../../api/client';
-import { useKeep, useMark } from '../../api/commands';
+import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { refreshDefinitions, useChanges, useFollow, type AssemblyAnswer } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
@@ -30,6 +30,7 @@ import { RowHistory } from './row-history';
 import { LINE_EXAMPLE, RowLineField } from './row-line-field';
 import { RowList } from './row-list';
 import { useReach } from '../../rows/use-reach';
+import { useWorkMark } from '../../rows/use-work-mark';
 import type { LayerReach } from '#core/reach/layer-reach';
 import { partsById, useRowModels, type RowModel } from '../../rows/row-model';
 import { ToldPanel } from '../../rows/told-panel';
@@ -52,11 +53,11 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   const [search, setSearch] = useSearchParams();
   const client = useQueryClient();
   const keep = useKeep(kit);
-  const mark = useMark(kit);
   const changes = useChanges(kit.id);
   const marks = useAllMarks(assembly.id);
   const units = useUnits();
   const rows = useRowModels(data, marks);
+  const mark = useWorkMark(data, rows);
 
   const [line, setLine] = useState('');
   /* The row as it was when its line was taken up: what comes in meanwhile is not overwritten unseen. */

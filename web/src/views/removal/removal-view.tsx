@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { inHole } from '#core/done/in-hole';
 import { holeStory } from '#core/inspect/hole-story';
 import { holesInPlan } from '#core/record/holes';
 import { drillOfDiameter } from '#core/tables/drills';
@@ -9,7 +10,6 @@ import { ADVICE_FIRST } from '#core/wording/cautions';
 import { REMOVAL_DO_WORDS, REMOVAL_WORDS } from '#core/wording/removal';
 import { holeEventText } from '#core/wording/hole-story';
 import { sheetName } from '#core/wording/words';
-import { useMark } from '../../api/commands';
 import { useFollow, type AssemblyAnswer } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button } from '../../ui/controls';
@@ -18,6 +18,7 @@ import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
 import { useBench } from '../../rows/use-bench';
+import { useWorkMark } from '../../rows/use-work-mark';
 import { MeasureHole } from './measure-hole';
 
 /** One rivet taken out: one step at a time, big; then the hole measured and judged. */
@@ -50,9 +51,14 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
         ) : (
           <>
             <h1 className="label text-[30px] leading-tight">
-              {isSet && !isOut ? 'Taking out' : 'The hole of'}: <span className="text-dye">{row.plan.rivet.callout}</span>, {row.title},
+              {isSet && !isOut ? 'Taking out' : 'The hole of'}: <span className="text-dye">{inHoleOf(row, holeId).name}</span>, {row.title},
               hole {number}
             </h1>
+            {isSet && inHoleOf(row, holeId).isUnknown ? (
+              <p role="note" className="text-caution">
+                The record does not say which rivet went in. The card is for the one planned now: check the head before the bit goes in.
+              </p>
+            ) : null}
             {isSet && !isOut ? (
               <Steps data={data} row={row} holeId={holeId} onOut={() => setOut(true)} />
             ) : (
@@ -66,17 +72,22 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
   );
 }
 
+/** What is in the hole, by the record. */
+const inHoleOf = (row: RowModel, holeId: string) =>
+  inHole(row.done.get(holeId), { row: row.entity.definition, stack: row.stack, plan: row.plan });
+
 type Branch = Pick<RemovalQuestion, 'offCentre' | 'stuck' | 'shopHeadShort'>;
 
 function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowModel; holeId: string; onOut: () => void }) {
   const units = useUnits();
-  const mark = useMark(data.kit);
+  const mark = useWorkMark(data, [row]);
   const [branch, setBranch] = useState<Branch>({ offCentre: false, stuck: false, shopHeadShort: false });
   const [index, setIndex] = useState(0);
-  const steps = row.stack.blind
+  const there = inHoleOf(row, holeId);
+  const steps = there.isBlind
     ? blindRemovalSteps(drillOfDiameter(row.stack.hole))
     : removalSteps({
-        callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size },
+        callout: { head: there.head, alloy: there.alloy, size: there.size },
         grip: row.plan.grip,
         ...branch,
       });
@@ -195,7 +206,7 @@ function Story({
               {new Date(mark.doneAt).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}
             </time>
             <span>{who(mark.person)}</span>
-            <span>{holeEventText(mark, row.plan.rivet.callout, units)}</span>
+            <span>{holeEventText(mark, units)}</span>
           </li>
         ))}
       </ol>

@@ -1,0 +1,119 @@
+import type { Entity, PartDefinition } from '../record/definitions';
+import type { InspectWork, MarkWork, SetWork } from '../record/mark-work';
+import type { Mark, MarkKind, Side } from '../record/marks';
+import { toolsForSetup } from '../reach/tools-for-setup';
+import { setupOf, type Setup } from '../setup/setup';
+import type { StepKind } from '../record/steps';
+import type { RowDone } from './row-standing';
+import { NOT_SAID } from './hole-done';
+import { finishOf, workDone, type PlannedRow } from './work';
+
+/** A mark as somebody wishes it, before it says what was done. */
+export interface Wish {
+  readonly kind: MarkKind;
+  readonly rowId: string;
+  readonly holeIds: readonly string[];
+  readonly layerIds?: readonly string[];
+  readonly side?: Side | null;
+  readonly payload?: object;
+}
+
+/** What the work is filled in from. */
+export interface WorkSources {
+  readonly row: (rowId: string) => (PlannedRow & { readonly done: RowDone }) | undefined;
+  readonly part: (partId: string) => Pick<PartDefinition, 'finish'> | undefined;
+  readonly tools: readonly Entity<'tool'>[];
+}
+
+/**
+ * Fills in what was done from the set-up that is in the tool, so that nobody taps for it. A wish whose sheets, holes or parts were not all
+ * done alike becomes one mark for each. What says its work already, or belongs to a row nobody knows, stays as it is.
+ */
+export function withWork<W extends Wish>(wishes: readonly W[], sources: WorkSources): W[] {
+  return wishes.flatMap((wish): W[] => {
+    if ((wish.payload as { work?: unknown } | undefined)?.work !== undefined) return [wish];
+    switch (wish.kind) {
+      case 'piloted':
+      case 'drilled':
+      case 'set':
+        return [filled(wish, workOf(wish, null, sources), {})];
+      case 'dimpled':
+      case 'countersunk':
+        return byLayer(wish, sources);
+      case 'inspected':
+      case 'head-check':
+      case 'removed':
+        return byFastener(wish, sources);
+      case 'primed':
+        return byFinish(wish, sources);
+      default:
+        return [wish];
+    }
+  });
+}
+
+function workOf(wish: Wish, layerId: string | null, sources: WorkSources): MarkWork | null {
+  const planned = sources.row(wish.rowId);
+  if (!planned) return null;
+  const { how, setting } = (wish.payload ?? {}) as Pick<Mark['payload'], 'how' | 'setting'>;
+  const { kind, holeIds, side = null } = wish;
+  const work = workDone({ kind, holeIds, layerId, side, how, setting }, planned);
+  const toolId = work && onlyTool(wish, layerId, planned, sources.tools);
+  return work && toolId ? ({ ...work, toolId } as MarkWork) : work;
+}
+
+/** The tool in the set-up, where only one of those owned fits. */
+function onlyTool({ kind, side = null }: Wish, layerId: string | null, planned: PlannedRow, tools: WorkSources['tools']): string | null {
+  if (kind !== 'piloted' && kind !== 'drilled' && kind !== 'dimpled' && kind !== 'countersunk') return null;
+  const step = { key: '', kind: kind as StepKind, layerId, side, partId: null };
+  const setup: Setup = setupOf(step, planned.row, planned.stack, planned.plan);
+  const { fit } = toolsForSetup(tools, setup);
+  return fit.length === 1 ? (fit[0]?.id ?? null) : null;
+}
+
+/** Keys and what belongs to each, the first seen first. */
+function grouped<T>(items: readonly T[], of: (item: T) => MarkWork | null): { work: MarkWork | null; items: T[] }[] {
+  const groups = new Map<string, { work: MarkWork | null; items: T[] }>();
+  for (const item of items) {
+    const work = of(item);
+    const key = JSON.stringify(work);
+    const group = groups.get(key);
+    if (group) group.items.push(item);
+    else groups.set(key, { work, items: [item] });
+  }
+  return [...groups.values()];
+}
+
+const filled = <W extends Wish>(wish: W, work: MarkWork | null, more: Partial<Wish>): W => ({
+  ...wish,
+  ...more,
+  ...(work ? { payload: { ...wish.payload, work } } : {}),
+});
+
+function byLayer<W extends Wish>(wish: W, sources: WorkSources): W[] {
+  const groups = grouped(wish.layerIds ?? [], (layerId) => workOf(wish, layerId, sources));
+  return groups.length === 0 ? [wish] : groups.map(({ work, items }) => filled(wish, work, { layerIds: items }));
+}
+
+/** What is looked at or taken out is the fastener that is in the hole, whatever is planned now. */
+function byFastener<W extends Wish>(wish: W, sources: WorkSources): W[] {
+  const planned = sources.row(wish.rowId);
+  if (!planned) return [wish];
+  const groups = grouped(wish.holeIds, (holeId) => {
+    const there = planned.done.get(holeId)?.fastener;
+    const work = workOf(wish, null, sources) as SetWork | InspectWork | null;
+    /* An old mark that does not say it: it is not known, and nothing is made up. */
+    if (there === NOT_SAID) return null;
+    return work && there ? { ...work, fastener: there } : work;
+  });
+  return groups.map(({ work, items }) => filled(wish, work, { holeIds: items }));
+}
+
+function byFinish<W extends Wish>(wish: W, sources: WorkSources): W[] {
+  const { partIds } = (wish.payload ?? {}) as { partIds?: readonly string[] };
+  if (!partIds) return [wish];
+  return grouped(partIds, (id) => ({ finish: finishOf(sources.part(id)) })).map(({ work, items }) => ({
+    ...wish,
+    payload: { ...wish.payload, partIds: items, ...(work ? { work } : {}) },
+  }));
+}
