@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { TestProject } from 'vitest/node';
-import { migrate } from '../src/db/connection';
+import { migrate } from '../src/db/migrate';
 import { startPrivateDatabase } from '../../scripts/start/private-database';
 
 declare module 'vitest' {

@@ -6,7 +6,8 @@ import { afterAll, describe, expect, it } from 'vitest';
 import { startPrivateDatabase, type PrivateDatabase } from '../../scripts/start/private-database';
 import { planStack } from '#core/prep/plan';
 import { stackOf } from '#core/record/stack-of';
-import { connect, migrate } from '../src/db/connection';
+import { connect } from '../src/db/connection';
+import { migrate } from '../src/db/migrate';
 import { listAssemblies, listKits, listOfAssembly } from '../src/db/entities';
 import { listMarksOfAssembly } from '../src/db/record';
 

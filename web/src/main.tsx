@@ -5,6 +5,7 @@ import { BrowserRouter } from 'react-router';
 import { App } from './app';
 import { startOutbox } from './api/outbox';
 import { newQueryClient } from './api/query-client';
+import { EditEffects } from './ui/edit-effects';
 import './style.css';
 
 const client = newQueryClient();
@@ -17,7 +18,9 @@ createRoot(document.getElementById('root') as HTMLElement).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <BrowserRouter>
-        <App />
+        <EditEffects>
+          <App />
+        </EditEffects>
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,

@@ -112,3 +112,6 @@ export const MARK_ADDRESS: Readonly<Record<MarkKind, 'hole' | 'hole-in-layer' | 
   'shift-ended': 'assembly',
   undo: 'mark',
 };
+
+/** The face of a stack the head goes in from, or the driven head's. */
+export type Side = 'head' | 'shop';

@@ -2,8 +2,6 @@ import type { MarkKind } from './mark-kinds';
 import type { FinishWork, CutWork, DimpleWork, DrillWork, InspectWork, SetWork } from './mark-work';
 import type { SettingWay, TypedLength } from './definitions';
 
-export type Side = 'head' | 'shop';
-
 /** How a hole came to be. */
 export const HOLE_ORIGINS = ['drilled', 'reamed', 'together', 'back-drilled', 'transferred'] as const;
 export type HoleOrigin = (typeof HOLE_ORIGINS)[number];

@@ -1,6 +1,6 @@
 import type { Alloy, Head } from '../tables/fasteners';
 import type { ProfileId } from '../tables/profiles';
-import type { Side } from './mark-payloads';
+import type { Side } from './mark-kinds';
 import type { FastenerKind } from './definitions';
 
 /*

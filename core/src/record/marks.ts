@@ -1,5 +1,5 @@
-import { type MarkKind } from './mark-kinds';
-import type { MarkPayload, Side } from './mark-payloads';
+import type { MarkKind, Side } from './mark-kinds';
+import type { MarkPayload } from './mark-payloads';
 import type { MarkWork } from './mark-work';
 
 export * from './mark-kinds';

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import mysql from 'mysql2/promise';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { migrate } from '#server/db/connection';
+import { migrate } from '#server/db/migrate';
 import { startPrivateDatabase, type PrivateDatabase } from '../private-database';
 import { addressOf, digestOf } from './database-tools';
 import { Keeper } from './keeper';

@@ -3,10 +3,13 @@ import { dirname } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { workedTimes } from '#core/log/work-hours';
 import type { PaperName } from '#core/layout/paper';
+import { edited, effectsOf, REACHING, type RowEffects } from '#core/done/effects';
+import type { Edit } from '#core/record/definitions';
 import { assemblyWork } from '#core/setup/assembly-work';
 import { stockNeeds } from '#core/stock/needs';
 import { exportKit } from '../commands/kit-document';
 import type { Database } from '../db/connection';
+import { findEntity, listAssemblies } from '../db/entities';
 import { loadKitRecord } from '../db/kit-record';
 import { dossierPdf } from '../files/dossier-pdf';
 import { hoursCsv, marksCsv, rowsCsv } from '../files/record-csv';
@@ -23,6 +26,7 @@ export type Task =
   | ({ readonly kind: 'worked' } & Asked)
   | ({ readonly kind: 'stock' } & Asked)
   | { readonly kind: 'export'; readonly kitId: string }
+  | { readonly kind: 'effects'; readonly kitId: string; readonly edits: readonly Edit[] }
   | ({ readonly kind: 'dossier'; readonly paper: PaperName; readonly photosDir: string; readonly file: string } & Asked);
 
 /** Thrown to stop a task on its way. */
@@ -43,6 +47,7 @@ export class RecordTasks {
   async run(task: Task, onProgress: (share: number) => void): Promise<string | null> {
     if (task.kind === 'export') return exportKit(this.db, task.kitId);
     if (task.kind === 'log') return this.logs.read(task);
+    if (task.kind === 'effects') return this.effects(task.kitId, task.edits);
     const record = await loadKitRecord(this.db, task.kitId, task.assemblyId ?? undefined);
     if (!record) return null;
     const q = questionOf(record, task);
@@ -75,4 +80,30 @@ export class RecordTasks {
       }
     }
   }
+
+  /** What edits would do to work that was done, assembly by assembly; only those an edit can reach are read. */
+  private async effects(kitId: string, edits: readonly Edit[]): Promise<string | null> {
+    const reaching = edits.filter((e) => REACHING.includes(e.kind));
+    const isKitWide = reaching.some((e) => e.kind === 'kit');
+    const wanted = new Set<string>();
+    for (const e of reaching) {
+      const id = e.definition ? assemblyIdOf(e.definition) : assemblyIdOf((await findEntity(this.db, e.kind, e.id))?.definition ?? {});
+      if (id !== null) wanted.add(id);
+    }
+    const found: (RowEffects & { readonly assemblyId: string })[] = [];
+    for (const assembly of reaching.length === 0 ? [] : await listAssemblies(this.db, kitId)) {
+      if (!isKitWide && !wanted.has(assembly.id)) continue;
+      const record = await loadKitRecord(this.db, kitId, assembly.id);
+      const [own] = record?.assemblies ?? [];
+      if (!record || !own) continue;
+      const before = { kit: record.kit.definition, parts: own.parts, rows: own.rows, marks: own.marks };
+      found.push(...effectsOf(before, edited(before, assembly.id, reaching)).map((r) => ({ ...r, assemblyId: assembly.id })));
+    }
+    const kit = await findEntity(this.db, 'kit', kitId);
+    return JSON.stringify({ rows: found, units: kit?.definition.units ?? 'in' });
+  }
+}
+
+function assemblyIdOf(definition: object): string | null {
+  return 'assemblyId' in definition ? (definition.assemblyId as string) : null;
 }

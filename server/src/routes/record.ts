@@ -1,5 +1,9 @@
 import { pipeline, Readable } from 'node:stream';
 import { Router, type Request, type Response } from 'express';
+import { checkShape } from '#core/formats/document';
+import { CHANGE_SCHEMA } from '#core/formats/record-schemas';
+import type { Change } from '#core/record/definitions';
+import { problemMessage } from '#core/wording/problems';
 import { isTimeZone } from '#core/log/day-of';
 import { PAPERS, type PaperName } from '#core/layout/paper';
 import type { DossierJobs } from '../files/dossier-jobs';
@@ -52,6 +56,13 @@ export function recordRoutes({ desk, jobs, photosDir, now }: RecordAt): Router {
     give(bytes);
   };
   const json = (res: Response) => (bytes: Uint8Array) => inPieces(res.type('json'), bytes);
+
+  /* What a change would do to work that was done, before it is kept. */
+  routes.post('/changes/effects', async (req, res) => {
+    const shape = checkShape<Change>(CHANGE_SCHEMA, req.body);
+    if (!shape.ok) return refuse(res, 400, shape.problem.code, { path: shape.problem.path ?? '', message: problemMessage(shape.problem) });
+    await answer(res, { kind: 'effects', kitId: shape.value.kitId, edits: shape.value.edits }, json(res));
+  });
 
   /* A page of the log, newest first; `after` names the last one read. */
   routes.get('/kits/:id/log', async (req, res) => {

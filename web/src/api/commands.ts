@@ -1,8 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useCallback } from 'react';
+import { use, useCallback } from 'react';
+import { REACHING, wantsReason } from '#core/done/effects';
 import type { Edit, Entity } from '#core/record/definitions';
 import { markVersion, type Mark, type MarkKind, type MarkOf } from '#core/record/marks';
 import { post } from './client';
+import { EffectsContext, NotKept, type AskEffects, type EffectsAnswer } from './effects';
 import { deviceId, newId, useLocal } from './device';
 import { refreshDefinitions, usePairedFor } from './queries';
 import { sendMarks } from './outbox';
@@ -25,10 +27,11 @@ export interface ChangeWish {
 export function useKeep(kit: Entity<'kit'> | undefined) {
   const client = useQueryClient();
   const person = usePerson(kit);
+  const ask = use(EffectsContext);
   return useCallback(
     async ({ edits, reason = '', undoes }: ChangeWish): Promise<void> => {
       if (!kit) return;
-      await post('/changes', {
+      const change = {
         id: newId(),
         kitId: kit.id,
         person,
@@ -37,11 +40,27 @@ export function useKeep(kit: Entity<'kit'> | undefined) {
         reason,
         undoes: undoes ?? null,
         edits,
-      });
+      };
+      const why = mayReachWork(edits) ? await whyOf(change, ask) : reason;
+      await post('/changes', { ...change, reason: why });
       await refreshDefinitions(client);
     },
-    [client, kit, person],
+    [client, kit, person, ask],
   );
+}
+
+/** Edits of what is there already: only these can reach work. */
+function mayReachWork(edits: readonly Edit[]): boolean {
+  return edits.some((e) => e.expectedVersion > 0 && REACHING.includes(e.kind));
+}
+
+/** The reason of a change: where it reaches work, what it does is shown first and the reason asked for. Throws {@link NotKept}. */
+async function whyOf(change: { readonly reason: string }, ask: AskEffects): Promise<string> {
+  const answer = await post<EffectsAnswer>('/changes/effects', change);
+  if (!wantsReason(answer.rows)) return change.reason;
+  const why = await ask(answer, change.reason);
+  if (why === null) throw new NotKept();
+  return why;
 }
 
 type WishOf<K extends MarkKind> = Pick<MarkOf<K>, 'kind' | 'rowId' | 'holeIds'> &

@@ -1,0 +1,22 @@
+import { createContext } from 'react';
+import type { RowEffects } from '#core/done/effects';
+import type { Units } from '#core/units/length';
+
+/** What an edit would do to work that was done, as the server found it. */
+export interface EffectsAnswer {
+  readonly rows: readonly (RowEffects & { readonly assemblyId: string })[];
+  readonly units: Units;
+}
+
+/** Shows what an edit reaches and asks for the reason; null: not kept. */
+export type AskEffects = (answer: EffectsAnswer, reason: string) => Promise<string | null>;
+
+/** Who asks: the page puts its dialog here. */
+export const EffectsContext = createContext<AskEffects>((_, reason) => Promise.resolve(reason));
+
+/** The builder looked at what an edit would do, and left it. */
+export class NotKept extends Error {
+  constructor() {
+    super('Not kept: everything is as it was.');
+  }
+}
