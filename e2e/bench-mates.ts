@@ -26,6 +26,16 @@ export async function markWhole(page: Page, done: 'fitted up' | 'taken apart'): 
   await page.getByRole('button', { name: new RegExp(`^Mark \\d+ parts ${done}`) }).click();
 }
 
+/** Says why the plan changes under work that was done, and keeps the change. */
+export async function keepWithReason(page: Page, reason: string, told: string | RegExp): Promise<void> {
+  const dialog = page.getByRole('dialog', { name: 'This reaches work that was done' });
+  await expect(dialog.getByRole('list', { name: 'What it does' })).toContainText(told);
+  await expect(dialog.getByRole('button', { name: 'Keep the change' })).toBeDisabled();
+  await dialog.getByLabel('Why the plan changes').fill(reason);
+  await dialog.getByRole('button', { name: 'Keep the change' }).click();
+  await expect(dialog).toBeHidden();
+}
+
 export const strip = (page: Page) => page.getByRole('application', { name: /holes/ });
 export const list = (page: Page) => page.getByRole('table', { name: 'Rows' });
 export const detail = (page: Page) => page.getByRole('region', { name: 'The selected row' });

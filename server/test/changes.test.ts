@@ -111,6 +111,65 @@ describe('changes of definitions', () => {
     expect([again.status, again.body.error.code]).toEqual([409, 'version-conflict']);
   });
 
+  it('two edits of one row are taken back one after the other, and made again one after the other', async () => {
+    const k = await makeKit(api);
+    const nameOf = async () => (await api.get(`/assemblies/${k.assemblyId}`)).body.rows[0]?.definition.name;
+    const rename = (name: string, expectedVersion: number) =>
+      change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion, definition: { ...k.row, name } }]);
+    const back = (undoes: string) => change(k.kitId, [], { undoes });
+    const [first, second] = [rename('First', 1), rename('Second', 2)];
+    const [undoSecond, undoFirst] = [back(second.id), back(first.id)];
+    const told: unknown[] = [];
+    for (const step of [first, second, undoSecond, undoFirst, back(undoFirst.id), back(undoSecond.id)]) {
+      const answer = await api.post('/changes', step);
+      told.push(answer.status === 200 ? await nameOf() : answer.body.error);
+    }
+    expect(told).toEqual(['First', 'Second', 'First', k.row.name, 'First', 'Second']);
+  });
+
+  it('what somebody else changed since is not taken back over it', async () => {
+    const k = await makeKit(api);
+    const first = change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, name: 'Mine' } }]);
+    const theirs = change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion: 2, definition: { ...k.row, name: 'Theirs' } }], {
+      device: id(),
+    });
+    for (const c of [first, theirs]) expect((await api.post('/changes', c)).status).toBe(200);
+    const answer = await api.post('/changes', change(k.kitId, [], { undoes: first.id }));
+    expect([answer.status, answer.body.error.code]).toEqual([409, 'version-conflict']);
+  });
+
+  it('a whole assembly made in one change is taken back, and comes again', async () => {
+    const k = await makeKit(api);
+    const [assemblyId, skin, spar] = [id(), id(), id()];
+    const made = change(k.kitId, [
+      { kind: 'assembly', id: assemblyId, expectedVersion: 0, definition: { v: 1, kitId: k.kitId, name: 'Right float', order: 2 } },
+      { kind: 'part', id: skin, expectedVersion: 0, definition: part(assemblyId, 'skin', 0.025) },
+      { kind: 'part', id: spar, expectedVersion: 0, definition: part(assemblyId, 'spar', 0.04) },
+      { kind: 'row', id: id(), expectedVersion: 0, definition: row(assemblyId, [skin, spar]) },
+    ]);
+    const back = change(k.kitId, [], { undoes: made.id });
+    for (const c of [made, back]) expect((await api.post('/changes', c)).status).toBe(200);
+    expect((await api.get(`/assemblies/${assemblyId}`)).status).toBe(404);
+    expect((await api.post('/changes', change(k.kitId, [], { undoes: back.id }))).status).toBe(200);
+    expect((await api.get(`/assemblies/${assemblyId}`)).body.rows).toHaveLength(1);
+  });
+
+  it('an assembly and a kit are deleted and come back with all that was in them', async () => {
+    const k = await makeKit(api);
+    const { assembly } = (await api.get(`/assemblies/${k.assemblyId}`)).body;
+    expect(assembly.version).toBe(1);
+    const gone = change(k.kitId, [{ kind: 'assembly', id: k.assemblyId, expectedVersion: 1, definition: null }]);
+    expect((await api.post('/changes', gone)).status).toBe(200);
+    expect((await api.get(`/kits/${k.kitId}`)).body.assemblies).toEqual([]);
+    expect((await api.post('/changes', change(k.kitId, [], { undoes: gone.id }))).status).toBe(200);
+    expect((await api.get(`/assemblies/${k.assemblyId}`)).body.rows).toHaveLength(1);
+    const kitGone = change(k.kitId, [{ kind: 'kit', id: k.kitId, expectedVersion: 1, definition: null }]);
+    expect((await api.post('/changes', kitGone)).status).toBe(200);
+    expect((await api.get(`/kits/${k.kitId}`)).status).toBe(404);
+    expect((await api.post('/changes', change(k.kitId, [], { undoes: kitGone.id }))).status).toBe(200);
+    expect((await api.get(`/kits/${k.kitId}`)).status).toBe(200);
+  });
+
   it('taking back the making of a row takes it out again', async () => {
     const k = await makeKit(api);
     const make = change(k.kitId, [{ kind: 'row', id: id(), expectedVersion: 0, definition: row(k.assemblyId, [k.skin, k.spar]) }]);

@@ -1,6 +1,7 @@
 import type { Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
 import { effectiveMarks, type Disposition, type HeadDefect, type Mark } from '../record/marks';
+import type { SetWork } from '../record/mark-work';
 import { dashLength } from '../rivet/callout';
 import { headVolume } from '../rivet/length';
 import type { RivetSize } from '../tables/fasteners';
@@ -52,8 +53,10 @@ export function headReadings(marks: readonly Mark[], contextOf: (rowId: string) 
       if (!head || !context) continue;
       const set = setBy.get(`${mark.rowId}/${holeId}`);
       /* A rivet of another size is judged where it is looked at; among the row's own it would only mislead. */
-      if (set?.payload.setting?.dash !== undefined && set.payload.setting.dash !== context.size.dash) continue;
-      const lengthDash = set?.payload.setting?.lengthDash ?? context.lengthDash;
+      const there = ((set?.payload.work ?? set?.then ?? null) as SetWork | null)?.fastener;
+      const dash = there?.dash ?? set?.payload.setting?.dash;
+      if (dash !== undefined && dash !== context.size.dash) continue;
+      const lengthDash = there?.lengthDash ?? set?.payload.setting?.lengthDash ?? context.lengthDash;
       const D = context.size.diameter;
       const width = head.width && head.width2 ? (head.width.mm + head.width2.mm) / 2 : head.width?.mm;
       const volume = headVolume(dashLength(lengthDash), context.grip, D, context.hole);

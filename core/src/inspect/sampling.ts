@@ -1,3 +1,4 @@
+import type { SetWork } from '../record/mark-work';
 import { effectiveMarks, type Mark } from '../record/marks';
 
 /** So many are looked at first in every batch. */
@@ -35,7 +36,13 @@ export interface SamplingQuestion {
 /** What makes a batch: a rivet of another key begins a new one. */
 export function batchKey(person: string, setting: Mark['payload']['setting'], callout: string): string {
   const { way, toolId, pressure, dash, lengthDash } = setting ?? {};
-  return [person, way ?? '', toolId ?? '', pressure ?? '', callout, dash ?? '', lengthDash ?? ''].join('|');
+  return [person, way ?? '', toolId ?? '', pressure ?? '', asSet(callout, setting), dash ?? '', lengthDash ?? ''].join('|');
+}
+
+/** The call-out that goes in, where another size or length than planned is said. */
+function asSet(callout: string, setting: Mark['payload']['setting']): string {
+  const sized = setting?.dash === undefined ? callout : callout.replace(/\d(-[\d.]+)?$/, `${setting.dash}$1`);
+  return setting?.lengthDash === undefined ? sized : sized.replace(/-[\d.]+$/, `-${setting.lengthDash}`);
 }
 
 /** Whether the rivet at this place of its batch is to be looked at: the first three, then every n-th after them. */
@@ -71,7 +78,9 @@ export function batchesOf(marks: readonly Mark[], q: SamplingQuestion): Batch[] 
   }[] = [];
   const lastOf = new Map<string, string>();
   for (const [place, { mark, isChecked }] of open) {
-    const key = batchKey(mark.person, mark.payload.setting, q.calloutOf(mark.rowId));
+    /* The rivet that went in then, whatever is planned now. */
+    const there = (mark.payload.work ?? mark.then ?? null) as SetWork | null;
+    const key = batchKey(mark.person, mark.payload.setting, there?.fastener.name ?? q.calloutOf(mark.rowId));
     const isUnlooked = mark.payload.early?.includes('inspected') ?? false;
     const rivet = { rowId: mark.rowId, holeId: place.slice(mark.rowId.length + 1), setAt: mark.doneAt, isChecked };
     const last = batches.at(-1);

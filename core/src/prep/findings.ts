@@ -41,7 +41,7 @@ export interface Finding {
 }
 
 /** The worst of stop and caution; notes leave it ok. */
-export function verdictOf(findings: readonly Finding[]): Verdict {
+export function verdictOf(findings: readonly { readonly severity: Severity }[]): Verdict {
   let verdict: Verdict = 'ok';
   for (const f of findings) {
     if (f.severity === 'stop') return 'stop';

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { mark } from '../../test/build';
+import { fullMarks } from '../../test/mark-examples';
 import { depthAdvice } from '../depth/advice';
 import { holeStory } from '../inspect/hole-story';
 import type { TypedLength } from '../record/definitions';
-import { MARK_ADDRESS, MARK_KINDS, type Deviation, type Mark } from '../record/marks';
+import { type Deviation, type Mark } from '../record/marks';
 import { inches, type Mm } from '../units/length';
 import { depthSentence } from './depth';
 import { edgeLimitText } from './deviations';
@@ -59,9 +60,23 @@ describe('the story of a hole', () => {
     expect(event('head-check', { head: { disposition: 'accept' } })).toMatch(/^found: accept/);
   });
   it('every kind that can stand at a hole says something, in words', () => {
-    for (const kind of MARK_KINDS.filter((k) => MARK_ADDRESS[k].startsWith('hole'))) {
-      expect(event(kind), kind).toMatch(/^[a-z]/);
-      expect(event(kind), kind).not.toMatch(/undefined|null|NaN/);
+    const nameless = {
+      rowId: 'r',
+      assemblyId: 'a',
+      kitId: 'k',
+      holeId: 'h',
+      layerId: 'l',
+      partId: 'p',
+      person: 'p',
+      device: 'd',
+      other: 'o',
+    };
+    for (const full of fullMarks({ ...nameless, newId: () => 'm' }).filter((m) => m.holeIds.length > 0)) {
+      const bare = { ...full, payload: { ...full.payload, work: undefined } } as Mark;
+      for (const said of [holeEventText(full, 'in'), holeEventText(bare, 'mm')]) {
+        expect(said, full.kind).toMatch(/^[a-z]/);
+        expect(said, full.kind).not.toMatch(/undefined|null|NaN/);
+      }
     }
   });
   it('goes on after a rivet was taken out: the next one is its second', () => {

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { checkShape } from '#core/formats/document';
 import { DEFINITION_SCHEMAS } from '#core/formats/record-schemas';
 import type { Change, Definitions, Edit, Entity, EntityKind, PartDefinition, RowDefinition } from '#core/record/definitions';
@@ -84,16 +85,18 @@ export async function decide(q: Queries, change: Change, receivedAt: Date): Prom
   const before = await findChange(q, change.id);
   if (before) return good({ id: change.id, versions: versionsOf(before.edits), repeated: true });
 
-  const edits = change.undoes === null ? good([...change.edits]) : await invert(q, change);
-  if (!edits.ok) return edits;
-  if (new Set(edits.value.map((e) => e.id)).size !== edits.value.length) return bad({ code: 'edit-twice' });
+  const wished = change.undoes === null ? good([...change.edits]) : await invert(q, change);
+  if (!wished.ok) return wished;
+  if (new Set(wished.value.map((e) => e.id)).size !== wished.value.length) return bad({ code: 'edit-twice' });
 
-  const stored = await lockWhole(q, edits.value);
-  const conflicts = edits.value.flatMap((edit) => conflictOf(edit, stored.get(edit.id)));
+  const stored = await lockWhole(q, wished.value);
+  const target = change.undoes === null ? null : await findChange(q, change.undoes);
+  const edits = target ? wished.value.map((edit) => atWhatItLeft(edit, target.edits, stored.get(edit.id))) : wished.value;
+  const conflicts = edits.flatMap((edit) => conflictOf(edit, stored.get(edit.id)));
   if (conflicts.length > 0) return bad({ code: 'version-conflict', conflicts });
 
   const applied: AppliedEdit[] = [];
-  for (const edit of edits.value) {
+  for (const edit of edits) {
     const old = stored.get(edit.id);
     if ((old && (old.kitId !== change.kitId || old.kind !== edit.kind)) || (edit.kind === 'kit' && edit.id !== change.kitId))
       return bad({ code: 'kit-mismatch' });
@@ -147,6 +150,17 @@ async function invert(q: Queries, change: Change): Promise<Result<Edit[], Change
   return isSound ? good(edits) : bad({ code: 'undo-not-sound' });
 }
 
+/**
+ * An edit that takes a change back starts from the version the change left, or from a later one that says the same again: what came in
+ * between was itself taken back.
+ */
+function atWhatItLeft(edit: Edit, made: readonly AppliedEdit[], stored: StoredEntity | undefined): Edit {
+  if (!stored || stored.version === edit.expectedVersion) return edit;
+  const left = made.find((e) => e.id === edit.id)?.after ?? null;
+  const current = stored.deleted ? null : stored.definition;
+  return isDeepStrictEqual(current, left) ? { ...edit, expectedVersion: stored.version } : edit;
+}
+
 function conflictOf(edit: Edit, old: StoredEntity | undefined): Conflict[] {
   const currentVersion = old?.version ?? 0;
   if (currentVersion === edit.expectedVersion) return [];
@@ -172,6 +186,8 @@ async function checkWhole(q: Queries, kitId: string, applied: readonly AppliedEd
   );
   const kit = await findEntity(q, 'kit', kitId);
   if (!kit && touched.size > 0) return bad({ code: 'kit-mismatch' });
+  /* An assembly that goes takes what is in it along: nothing is left to be whole. */
+  for (const e of applied) if (e.kind === 'assembly' && e.after === null) touched.delete(e.id);
   for (const assemblyId of touched) {
     const assembly = await findEntity(q, 'assembly', assemblyId);
     if (!assembly || assembly.definition.kitId !== kitId) return bad({ code: 'assembly-unknown' });

@@ -1,12 +1,13 @@
 import sharp from 'sharp';
 import { parseRowLine } from '#core/formats/row-line';
-import { planStack } from '#core/prep/plan';
 import { newKit } from '#core/record/blank';
 import { composeRow } from '#core/record/compose';
 import { judgeHole } from '#core/deviation/judge';
 import type { Change, Edit, Entity, KitDefinition, RowDefinition, ShutOff, TypedLength } from '#core/record/definitions';
 import { holesInPlan, parseRange } from '#core/record/holes';
 import { mirrorAssembly } from '#core/record/mirror';
+import { withWork } from '#core/done/with-work';
+import { planStack } from '#core/prep/plan';
 import type { Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
 import { USUAL_TOOLS } from '#core/tables/usual-tools';
@@ -197,14 +198,35 @@ export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
       return (row.done ?? []).flatMap((work, k) => marksOfWork({ id, definition }, work, parts, now, `${demo.key}mark/${i}/${k}`));
     }),
   );
-  return [
+  return withDemoWork(rows, parts, [
     ...made,
     ...DEMO_ASSEMBLIES.flatMap((demo) => partMarks(demo, parts, now)),
     ...DEMO_SHIFTS.flatMap((shift, i) => shiftMarks(shift, i, now)),
     demoDeviation(rows, parts, now),
     ...preparationMarks(rows, { kit: KIT, parts }, now),
     ...rivetingMarks(rows, { kit: KIT, parts }, now),
-  ];
+  ]);
+}
+
+/** What was done, filled in as the bench does it. */
+function withDemoWork(
+  rows: ReadonlyMap<string, RowDefinition>,
+  parts: Parameters<typeof stackOf>[1]['parts'],
+  marks: readonly Mark[],
+): Mark[] {
+  const planned = (rowId: string) => {
+    const row = rows.get(rowId);
+    const stack = row && stackOf(row, { kit: KIT, parts });
+    return row && stack ? { row, stack, plan: planStack(stack), done: new Map() } : undefined;
+  };
+  const filled = withWork(marks, { row: planned, part: (id) => parts.get(id), tools: [] });
+  /* A mark that became several: each has an id of its own. */
+  const seen = new Map<string, number>();
+  return filled.map((m) => {
+    const n = seen.get(m.id) ?? 0;
+    seen.set(m.id, n + 1);
+    return n === 0 ? m : { ...m, id: demoId(`${m.id}/${n}`) };
+  });
 }
 
 /** Work on all parts of an assembly. */

@@ -11,6 +11,9 @@ import { showBoth, showLength } from '#core/units/show';
 import type { Mm, Units } from '#core/units/length';
 import { ADVICE_FIRST } from '#core/wording/cautions';
 import { DEVIATION_WORDS, edgeLimitText, VERDICT_WORDS } from '#core/wording/deviations';
+import { setInRow } from '#core/done/in-hole';
+import { gatherFindings } from '#core/done/row-standing';
+import { standingMessage } from '#core/wording/standing';
 import { findingMessage } from '#core/wording/findings';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from '#core/wording/inspect';
 import { hoursSentence, logSentences } from '#core/wording/log';
@@ -120,7 +123,10 @@ function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, un
   const holes = holesInPlan(definition.holes);
   sheet.row(`${row.title}, ${holes.length} holes`, (left, top) => section(sheet.pdf, row, left, top));
   const hand = definition.hand === null ? '' : definition.hand === 'L' ? ', left' : ', right';
-  sheet.text(`${plan.rivet.callout}${definition.blind ? ', blind' : ''}${hand}${definition.page ? `, page ${definition.page}` : ''}`, 9.5);
+  sheet.text(
+    `Planned: ${definition.blind ? `${definition.blind.name}, blind` : plan.rivet.callout}${hand}${definition.page ? `, page ${definition.page}` : ''}`,
+    9.5,
+  );
   for (const [i, layer] of plan.layers.entries()) {
     const deep =
       layer.depth === undefined
@@ -128,6 +134,12 @@ function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, un
         : `, ${showLength(layer.depth, units)} deep, ${showLength(layer.surfaceDiameter ?? (0 as Mm), units)} across`;
     sheet.text(`${sheetName(layer.part, i)} ${showLength(layer.thickness, units)}: ${PREP_WORDS[layer.prep]}${deep}`, 9.5);
   }
+  const set = setInRow(
+    row.done,
+    holes.map((h) => h.id),
+  );
+  if (set.size > 0)
+    sheet.text(`Set: ${[...set].map(([name, n]) => `${n} ${name ?? 'of which the record does not say the rivet'}`).join(', ')}.`, 9.5);
   const reached = new Map<string, number>();
   for (const h of holes) {
     const stage = stageOf(row.steps, row.states.get(h.id));
@@ -139,6 +151,11 @@ function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, un
       .join(', ')}.`,
     9.5,
   );
+  for (const { finding, holeIds } of gatherFindings(row.standing))
+    sheet.text(
+      `${finding.severity === 'stop' ? 'STOP' : 'Caution'}: ${holeNumbers(row, holeIds)}: ${standingMessage(finding, units, row.stack.layers)}`,
+      9.5,
+    );
   for (const f of plan.findings.filter((x) => x.severity !== 'note'))
     sheet.text(`${f.severity === 'stop' ? 'STOP' : 'Caution'}: ${findingMessage(f, units, row.stack.layers)}`, 9.5);
   for (const m of effectiveMarks(dossier.source.marks).filter((x) => x.rowId === row.id)) found(sheet, m, row, dossier, units, q);

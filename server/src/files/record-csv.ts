@@ -1,5 +1,10 @@
 import Papa from 'papaparse';
 import { writeCell } from '#core/formats/csv-cells';
+import { READ_THEN } from '#core/done/as-of';
+import { setInRow } from '#core/done/in-hole';
+import { gatherFindings } from '#core/done/row-standing';
+import { verdictOf, worse } from '#core/prep/findings';
+import { holeEventText } from '#core/wording/hole-story';
 import { holesInPlan } from '#core/record/holes';
 import { workedTimes } from '#core/log/work-hours';
 import { effectiveMarks } from '#core/record/marks';
@@ -15,7 +20,7 @@ export function* marksCsv(record: KitRecord, q: RecordQuestion): Generator<strin
   const { units } = record.kit.definition;
   const L = (l: { mm: number } | undefined) => (l ? showNumber(l.mm as Mm, units) : '');
   yield line([
-    'day', 'done at', 'recorded at', 'person', 'assembly', 'row', 'page', 'what', 'holes', 'count', 'sheets', 'side', 'parts',
+    'day', 'done at', 'recorded at', 'person', 'assembly', 'row', 'page', 'what', 'as', 'holes', 'count', 'sheets', 'side', 'parts',
     `width ${units}`, `second width ${units}`, `height ${units}`, `hole ${units}`, `reading ${units}`, 'gauge', 'defects', 'decision', 'verdict', 'note',
   ]); // prettier-ignore
   for (const source of record.assemblies) {
@@ -27,7 +32,7 @@ export function* marksCsv(record: KitRecord, q: RecordQuestion): Generator<strin
       const sheets = m.layerIds.map((id) => row?.stack.layers[row.row.layers.findIndex((l) => l.id === id)]?.part ?? '?');
       yield line([
         q.dayOf(m.doneAt), m.doneAt, m.recordedAt, names.person(m.person), source.assembly.definition.name, row?.title ?? '',
-        row?.row.page ?? '', m.kind, holeNumbers(row, m.holeIds), m.holeIds.length, sheets.join(' / '), m.side ?? '',
+        row?.row.page ?? '', m.kind, READ_THEN.includes(m.kind) ? holeEventText(m, units) : '', holeNumbers(row, m.holeIds), m.holeIds.length, sheets.join(' / '), m.side ?? '',
         (m.payload.partIds ?? []).map(names.part).join(' / '), L(head?.width), L(head?.width2), L(head?.height), L(deviation?.hole), L(reading),
         head?.gauge ?? '', [...(head?.defects ?? []), ...(dimple ? [dimple] : [])].join(' / '), head?.disposition ?? rivet?.lie ?? '',
         deviation?.verdict ?? '', m.payload.note ?? '',
@@ -41,7 +46,7 @@ export function* rowsCsv(record: KitRecord): Generator<string> {
   const { units } = record.kit.definition;
   const L = (mm: number | undefined) => (mm === undefined ? '' : showNumber(mm as Mm, units));
   yield line([
-    'assembly', 'row', 'hand', 'page', 'rivet', 'verdict', 'holes', 'set', 'inspected', `grip ${units}`, 'sheets', `thicknesses ${units}`,
+    'assembly', 'row', 'hand', 'page', 'rivet', 'verdict', 'holes', 'set', 'inspected', 'set as', `grip ${units}`, 'sheets', `thicknesses ${units}`,
     'preparation', `depths ${units}`, 'findings',
   ]); // prettier-ignore
   for (const source of record.assemblies)
@@ -49,10 +54,12 @@ export function* rowsCsv(record: KitRecord): Generator<string> {
       const holes = holesInPlan(r.row.holes);
       const count = (key: string) => holes.filter((h) => r.states.get(h.id)?.has(key)).length;
       yield line([
-        source.assembly.definition.name, r.title, r.row.hand ?? '', r.row.page, r.row.blind?.name ?? r.plan.rivet.callout, r.plan.verdict,
-        holes.length, count('set//'), count('inspected//'), L(r.plan.grip), r.plan.layers.map((l) => l.part).join(' / '),
+        source.assembly.definition.name, r.title, r.row.hand ?? '', r.row.page, r.row.blind?.name ?? r.plan.rivet.callout,
+        worse(r.plan.verdict, verdictOf(gatherFindings(r.standing).map((g) => g.finding))),
+        holes.length, count('set//'), count('inspected//'),
+        [...setInRow(r.done, holes.map((h) => h.id))].map(([name, n]) => `${n} ${name ?? 'not said'}`).join(' / '), L(r.plan.grip), r.plan.layers.map((l) => l.part).join(' / '),
         r.plan.layers.map((l) => L(l.thickness)).join(' / '), r.plan.layers.map((l) => l.prep).join(' / '),
-        r.plan.layers.map((l) => L(l.depth)).join(' / '), r.plan.findings.filter((f) => f.severity !== 'note').map((f) => f.code).join(' / '),
+        r.plan.layers.map((l) => L(l.depth)).join(' / '), [...gatherFindings(r.standing).map((g) => g.finding), ...r.plan.findings.filter((f) => f.severity !== 'note')].map((f) => f.code).join(' / '),
       ]); // prettier-ignore
     }
 }

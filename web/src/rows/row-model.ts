@@ -1,4 +1,5 @@
 import { useMemo, useRef } from 'react';
+import { verdictOf, worse, type Verdict } from '#core/prep/findings';
 import { planStack, type Plan } from '#core/prep/plan';
 import type { Stack } from '#core/prep/stack';
 import type { Entity, KitDefinition, PartDefinition } from '#core/record/definitions';
@@ -18,6 +19,8 @@ export interface RowModel {
   readonly title: string;
   readonly stack: Stack;
   readonly plan: Plan;
+  /** Of the plan and of the work against it, the graver. */
+  readonly verdict: Verdict;
   readonly steps: readonly Step[];
   readonly states: HoleStates;
   /** What was done at its holes, and what that is against the plan. */
@@ -136,6 +139,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
           title: rowTitle(row, work?.parts ?? NO_PARTS),
           stack,
           plan,
+          verdict: worse(plan.verdict, verdictOf([...standing.findings.values()].flat())),
           steps,
           states,
           done,
@@ -151,7 +155,8 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
             row.hand ?? '',
             row.page,
             plan.rivet.callout,
-            plan.verdict,
+            worse(plan.verdict, verdictOf([...standing.findings.values()].flat())),
+            ...[...standing.findings.values()].flat().map((f) => f.code),
             ...stack.layers.map((l) => l.part),
             ...plan.layers.map((l) => l.prep),
             ...plan.findings.map((f) => f.code),

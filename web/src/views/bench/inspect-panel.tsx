@@ -16,6 +16,7 @@ import {
 } from '#core/record/marks';
 import { dashLength, formatCallout } from '#core/rivet/callout';
 import { headVolume } from '#core/rivet/length';
+import type { SetWork } from '#core/record/mark-work';
 import { rivetOfDash } from '#core/tables/fasteners';
 import { PROFILES } from '#core/tables/profiles';
 import { ADVICE_WORDS, DEFECT_WORDS, diagnosisSentence, DISPOSITION_WORDS } from '#core/wording/inspect';
@@ -75,10 +76,12 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
   );
   const readings = useMemo(() => all.filter((r) => r.rowId === row.entity.id), [all, row.entity.id]);
   const formFactor = fitted?.mean ?? row.stack.limits.formFactor;
+  /* The rivet that is in, by the record: judged is what was set, whatever is planned now. */
+  const there = ((set?.payload.work ?? set?.then ?? null) as SetWork | null)?.fastener;
   const setting = set?.payload.setting;
-  const size = rivetOfDash(setting?.dash ?? row.stack.size.dash) ?? row.stack.size;
+  const size = rivetOfDash(there?.dash ?? setting?.dash ?? row.stack.size.dash) ?? row.stack.size;
   const hole = size.dash === row.stack.size.dash ? row.stack.hole : size.hole;
-  const lengthDash = setting?.lengthDash ?? row.plan.rivet.lengthDash;
+  const lengthDash = there?.lengthDash ?? setting?.lengthDash ?? row.plan.rivet.lengthDash;
   const read = Object.fromEntries(FIELDS.map(([name]) => [name, readField(name, texts[name], units)])) as Record<
     FieldName,
     ReturnType<typeof readField>
@@ -106,7 +109,8 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
   const found = diagnose(check, rivet, row.stack.limits);
   const D = size.diameter;
   const volumeD3 = headVolume(dashLength(lengthDash), row.plan.grip, D, hole) / D ** 3;
-  const name = (dash: number) => formatCallout({ head: row.stack.head, alloy: row.stack.alloy, size, lengthDash: dash });
+  const name = (dash: number) =>
+    formatCallout({ head: there?.head ?? row.stack.head, alloy: there?.alloy ?? row.stack.alloy, size, lengthDash: dash });
   const isSaid = Object.keys(check).length > 0;
   const keep = (disposition: Disposition) => {
     if (at === null) return;

@@ -19,6 +19,7 @@ import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
+import { StandingPanel } from '../../rows/standing-panel';
 import { WorkFindings } from '../../rows/work-findings';
 import { useMarkKey } from './use-mark-key';
 import type { useMarkLock } from './use-mark-lock';
@@ -218,6 +219,7 @@ export function SetupAtWork({
           </div>
         </>
       )}
+      <StandingPanel row={row} />
       <WorkFindings findings={workFindings(row.entity.definition, row.plan, item.steps)} parts={row.plan.layers} />
       <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-paper py-2">
         {marked ? (

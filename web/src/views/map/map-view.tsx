@@ -263,7 +263,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
             <div className="rounded border border-dye p-2">
               <div className="flex items-center gap-2">
                 <strong className="label text-[17px]">{selected.title}</strong>
-                <VerdictSign of={selected.plan.verdict} />
+                <VerdictSign of={selected.verdict} />
               </div>
               <p className="text-[14px] text-ink2">
                 {selected.holeCount} holes, {selected.plan.rivet.callout}, {selected.progress.done} of {selected.progress.wanted} steps done

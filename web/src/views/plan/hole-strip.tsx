@@ -224,6 +224,12 @@ function StripPicture({ row, reaches, holes, chosen, onChoose, sheetsOff, onTogg
     onChoose(span(anchor.current, next));
   };
   const heldOf = (hole: HoleDefinition): string => (hole.holds ?? []).map((h) => HOLD_WORDS[h].sign).join('');
+  /** `!`: the work contradicts the plan; `~`: something is to be done again. */
+  const signOf = (holeId: string): string => {
+    const { findings, again } = row.standing;
+    if (findings.get(holeId)?.some((f) => f.severity === 'stop')) return '!';
+    return findings.has(holeId) || again.has(holeId) ? '~' : '';
+  };
   const stageOf = (holeId: string, index: number): HoleStage => {
     const done = row.states.get(holeId);
     const layerId = (layers[index] as { id: string }).id;
@@ -312,6 +318,9 @@ function StripPicture({ row, reaches, holes, chosen, onChoose, sheetsOff, onTogg
                   style={{ fill: 'var(--ink)' }}
                 >
                   {h + 1}
+                  {signOf(hole.id) ? (
+                    <tspan style={{ fill: `var(--${signOf(hole.id) === '!' ? 'stop' : 'caution'})` }}>{signOf(hole.id)}</tspan>
+                  ) : null}
                   {heldOf(hole) ? <tspan style={{ fill: 'var(--caution)' }}>{heldOf(hole)}</tspan> : null}
                 </text>
                 {layers.map((layer, i) => (

@@ -30,6 +30,7 @@ import { RowHistory } from './row-history';
 import { LINE_EXAMPLE, RowLineField } from './row-line-field';
 import { RowList } from './row-list';
 import { useReach } from '../../rows/use-reach';
+import { StandingPanel } from '../../rows/standing-panel';
 import { useWorkMark } from '../../rows/use-work-mark';
 import type { LayerReach } from '#core/reach/layer-reach';
 import { partsById, useRowModels, type RowModel } from '../../rows/row-model';
@@ -322,6 +323,15 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
                   stack={selected.stack}
                   plan={selected.plan}
                   actions={actionsOf(selected)}
+                  verdict={selected.verdict}
+                  work={
+                    <StandingPanel
+                      row={selected}
+                      onKeepThere={(definition) =>
+                        attempt(keepEdits([rowEdit(selected.entity, definition)], 'What is there kept as the plans’ call-out'))
+                      }
+                    />
+                  }
                   ownSchool={selected.entity.definition.school}
                 />
                 <div className="flex flex-col gap-2 px-3 pb-3">

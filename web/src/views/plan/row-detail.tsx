@@ -1,5 +1,6 @@
 import { Copy, Download, FlipHorizontal2, Pencil, SlidersHorizontal, Trash2 } from 'lucide-react';
 import { useMemo, useRef, type ReactNode } from 'react';
+import type { Verdict } from '#core/prep/findings';
 import type { Plan } from '#core/prep/plan';
 import type { Prep, SchoolId, Stack } from '#core/prep/stack';
 import { schoolWords } from '#core/wording/words';
@@ -33,12 +34,16 @@ interface RowDetailProps {
   readonly plan: Plan;
   /** Absent on a draft that is still being typed. */
   readonly actions?: RowActions;
+  /** Of the plan and the work, the graver; absent: the plan's alone. */
+  readonly verdict?: Verdict;
+  /** What the work says against the plan. */
+  readonly work?: ReactNode;
   /** The row's own school, where it has one. */
   readonly ownSchool?: SchoolId | null;
 }
 
 /** One row: its section, what to do, findings and the schools. */
-export function RowDetail({ title, subtitle, stack, plan, actions, ownSchool }: RowDetailProps) {
+export function RowDetail({ title, subtitle, stack, plan, actions, verdict, work, ownSchool }: RowDetailProps) {
   const svg = useRef<SVGSVGElement>(null);
   const save = () => {
     if (svg.current) saveFile(fileName(title, 'svg'), svgFile(svg.current, title), 'image/svg+xml');
@@ -47,7 +52,7 @@ export function RowDetail({ title, subtitle, stack, plan, actions, ownSchool }: 
     <div className="flex flex-col gap-2 p-3">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <h1 className="label text-[22px] leading-tight">{title}</h1>
-        <VerdictSign of={plan.verdict} />
+        <VerdictSign of={verdict ?? plan.verdict} />
         <span className="text-[14px] text-ink2">{subtitle}</span>
         {actions ? (
           <ActionButtons actions={actions} />
@@ -69,6 +74,7 @@ export function RowDetail({ title, subtitle, stack, plan, actions, ownSchool }: 
           <SchoolChoice stack={stack} plan={plan} actions={actions} ownSchool={ownSchool} />
         </div>
         <div className="flex min-w-0 flex-col gap-3">
+          {work}
           <FindingsList stack={stack} plan={plan} />
           <WhatToDo stack={stack} plan={plan} onPlans={actions?.onPlans} onPart={actions?.onPart} />
         </div>

@@ -129,7 +129,7 @@ function RowLineItem(p: {
         </div>
       </div>
       <div role="cell" className="flex flex-col items-end gap-1">
-        <VerdictSign of={row.plan.verdict} />
+        <VerdictSign of={row.verdict} />
         <span className="flex items-center gap-1 text-[13px] text-ink2" aria-label={`${percent} percent done`}>
           <span aria-hidden className="inline-block h-1.5 w-12 overflow-hidden rounded-sm border border-edge bg-raised">
             <span className="block h-full bg-done" style={{ width: `${percent}%` }} />
