@@ -36,7 +36,7 @@ test('a rivet changed under holes that are drilled and dimpled: told before it i
   await expect(rowLine(page)).toHaveValue(/426AD4/);
   await rowLine(page).press('Enter');
   await keepWithReason(page, 'Page FL-01 revision B', '6 holes drilled #40');
-  await expect(against(page)).toContainText('6 holes (1-6): open to size');
+  await expect(against(page)).toContainText('6 holes (1-6): open to #30, .1285 in');
   await expect(against(page)).toContainText('dimple again with the larger dies');
   await view(page, 'Bench');
   await expect(setups(page).getByRole('button', { name: /^drill to size.*#30/ })).toContainText('6');
@@ -56,7 +56,9 @@ test('under rivets that are in it is a stop, hole by hole; the record still says
   await page.getByRole('button', { name: /^Prepared|^Dimpled/i }).click();
   await page.getByRole('button', { name: 'It was done, keep the exception' }).click();
   await view(page, 'Bench');
-  await setups(page).getByRole('button', { name: /^rivet/ }).click();
+  await setups(page)
+    .getByRole('button', { name: /^rivet/ })
+    .click();
   await page.getByRole('button', { name: /All open/ }).click();
   await page.getByRole('button', { name: /^Mark 4 / }).click();
   const goOn = page.getByRole('button', { name: 'It was done, keep the exception' });

@@ -1,5 +1,5 @@
 import { DIMPLE_CONSEQUENCES } from '#core/prep/dimple-check';
-import { effectiveMarks, type Mark, type MarkKind } from '#core/record/marks';
+import { compareMarks, type Mark, type MarkKind } from '#core/record/marks';
 import { partKey, stepKey } from '#core/record/steps';
 
 /* The folding of the release before marks carried the work, kept to be timed against. */
@@ -43,4 +43,27 @@ export function fold(marks: readonly Mark[]): Folded {
     }
   }
   return { rows, parts };
+}
+
+function effectiveMarks(marks: readonly Mark[]): Mark[] {
+  const byId = new Map<string, Mark>();
+  for (const mark of marks) if (!byId.has(mark.id)) byId.set(mark.id, mark);
+  const undosOf = new Map<string, Mark[]>();
+  for (const mark of byId.values()) {
+    const target = mark.kind === 'undo' ? mark.payload.undoes : undefined;
+    if (target === undefined) continue;
+    const known = undosOf.get(target);
+    if (known) known.push(mark);
+    else undosOf.set(target, [mark]);
+  }
+  const counts = new Map<string, boolean>();
+  const isEffective = (id: string): boolean => {
+    const known = counts.get(id);
+    if (known !== undefined) return known;
+    counts.set(id, false);
+    const answer = !(undosOf.get(id) ?? []).some((undo) => isEffective(undo.id));
+    counts.set(id, answer);
+    return answer;
+  };
+  return [...byId.values()].filter((m) => m.kind !== 'undo' && isEffective(m.id)).sort(compareMarks);
 }

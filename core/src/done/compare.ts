@@ -40,6 +40,8 @@ export interface OpenStep {
   readonly layer?: number | undefined;
   /** Of a countersink: how much deeper, mm of travel. */
   readonly deeperMm?: number | undefined;
+  /** Of an opening: to which hole, mm. */
+  readonly toMm?: number | undefined;
 }
 
 /** What stands at a hole, the plan laid against its marks. */
@@ -171,7 +173,7 @@ class Comparison {
   }
 
   /** A step that is open, unless the hole is held back from it. */
-  private wants(step: Step, because: OpenBecause, more: Pick<OpenStep, 'layer' | 'deeperMm'> = {}): void {
+  private wants(step: Step, because: OpenBecause, more: Pick<OpenStep, 'layer' | 'deeperMm' | 'toMm'> = {}): void {
     if (because === 'never' && isHeld(this.hole, step.kind, this.done?.keys)) return;
     this.open.push({ step, because, ...more });
   }
@@ -210,7 +212,7 @@ class Comparison {
     if (!isDrilled || !done) return this.wants(step, 'never');
     if (done.hole === NOT_SAID) this.isNotSaid = true;
     if (this.isTooSmall) {
-      this.wants(step, 'enlarge');
+      this.wants(step, 'enlarge', { toMm: this.wanted.stack.hole });
       this.contradicted.push(null);
       return;
     }

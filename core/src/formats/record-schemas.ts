@@ -74,6 +74,7 @@ const kit = shape({
   inspectEvery: optional(whole(1, 1000)),
   stock: optional(dictionary(Joi.string().max(40), whole(0, 1_000_000), 500)),
   sparePercent: optional(number(0, 500)),
+  isArchived: optional(yesNo),
   timeZone: optional(
     ruled(rawText(60), (joi) => joi.custom((zone: string, helpers) => (isTimeZone(zone) ? zone : helpers.error('any.invalid')))),
   ),
@@ -88,6 +89,7 @@ const assembly = shape({
   name,
   order: number(-1e12, 1e12),
   mirroredFrom: optional(nullable(isId)),
+  isArchived: optional(yesNo),
   sequence: optional(
     nullable(
       shape({

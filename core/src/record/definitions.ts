@@ -47,6 +47,8 @@ export interface KitDefinition {
   readonly sparePercent?: number | undefined;
   /** Where it is built (IANA): on which day an entry falls, in summer and winter; absent: where it is looked at. */
   readonly timeZone?: string | undefined;
+  /** Put away: listed apart, everything in it stays. */
+  readonly isArchived?: boolean | undefined;
 }
 
 /** Work on whole parts that a project does or leaves out. */
@@ -68,6 +70,8 @@ export interface AssemblyDefinition {
   readonly mirroredFrom?: string | null | undefined;
   /** Which order its work follows; absent: the advice. */
   readonly sequence?: SequenceDecision | null | undefined;
+  /** Put away: listed apart, everything in it stays. */
+  readonly isArchived?: boolean | undefined;
 }
 
 /** The program's own advice, the plans' order, or one the builder made. */

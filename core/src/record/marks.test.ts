@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mark } from '../../test/build';
-import { compareMarks, effectiveMarks, undoableMarks } from './marks';
+import { effectiveMarks } from './marks';
 
 const undo = (id: string, undoes: string, more = {}) => mark(id, { kind: 'undo', payload: { undoes }, ...more });
 const counted = (marks: Parameters<typeof effectiveMarks>[0]) => effectiveMarks(marks).map((m) => m.id);
@@ -40,15 +40,5 @@ describe('marks', () => {
       ),
       { seed: 5, numRuns: 300 },
     );
-  });
-  it('undo offers this device its own, newest recording first', () => {
-    const marks = [
-      mark('a', { device: 'mine', recordedAt: '2026-11-05T00:00:00.000Z', doneAt: '2026-10-01T00:00:00.000Z' }),
-      mark('b', { device: 'mine' }),
-      mark('c', { device: 'other' }),
-    ];
-    expect(undoableMarks(marks, 'mine').map((m) => m.id)).toEqual(['a', 'b']);
-    expect(undoableMarks([...marks, undo('u', 'a', { device: 'other' })], 'mine').map((m) => m.id)).toEqual(['b']);
-    expect(marks.slice().sort(compareMarks)[0]?.id).toBe('a');
   });
 });

@@ -41,36 +41,47 @@ export function compareMarks(a: Mark, b: Mark): number {
   return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 }
 
-/**
- * The marks that count, in order, each once: an undo takes its mark back, an undone undo gives it again. What
- * counts does not depend on the order of arrival. (An undo names one mark, so a ring of undos touches no real mark.)
- */
-export function effectiveMarks(marks: readonly Mark[]): Mark[] {
-  const byId = new Map<string, Mark>();
-  for (const mark of marks) if (!byId.has(mark.id)) byId.set(mark.id, mark);
-  const undosOf = new Map<string, Mark[]>();
-  for (const mark of byId.values()) {
-    const target = mark.kind === 'undo' ? mark.payload.undoes : undefined;
-    if (target === undefined) continue;
-    const known = undosOf.get(target);
-    if (known) known.push(mark);
-    else undosOf.set(target, [mark]);
-  }
-  const counts = new Map<string, boolean>();
-  const isEffective = (id: string): boolean => {
-    const known = counts.get(id);
-    if (known !== undefined) return known;
-    counts.set(id, false);
-    const answer = !(undosOf.get(id) ?? []).some((undo) => isEffective(undo.id));
-    counts.set(id, answer);
-    return answer;
-  };
-  return [...byId.values()].filter((m) => m.kind !== 'undo' && isEffective(m.id)).sort(compareMarks);
+/** A record that may take another one back: a mark or a change. */
+export interface Undoing {
+  readonly id: string;
+  /** The one it takes back; null: none. */
+  readonly undoes: string | null;
 }
 
-/** Marks of this device that an undo would take back next, newest recording first. */
-export function undoableMarks(marks: readonly Mark[], device: string): Mark[] {
-  return effectiveMarks(marks)
-    .filter((m) => m.device === device)
-    .sort((a, b) => (a.recordedAt === b.recordedAt ? (a.id < b.id ? 1 : -1) : a.recordedAt < b.recordedAt ? 1 : -1));
+/**
+ * Which of these records count: one that takes another back makes it count no more, one that takes that back gives it again. For each
+ * that does not, the record that took it back. What counts does not depend on the order of arrival. (One record names one other, so a ring
+ * of them touches nothing real.)
+ */
+export function takenBack(records: readonly Undoing[]): {
+  readonly counts: (id: string) => boolean;
+  readonly by: (id: string) => string | null;
+} {
+  const undosOf = new Map<string, string[]>();
+  for (const { id, undoes } of records) if (undoes !== null) undosOf.set(undoes, [...(undosOf.get(undoes) ?? []), id]);
+  const known = new Map<string, string | null>();
+  const by = (id: string): string | null => {
+    const answer = known.get(id);
+    if (answer !== undefined) return answer;
+    known.set(id, id);
+    const undo = (undosOf.get(id) ?? []).find((u) => by(u) === null) ?? null;
+    known.set(id, undo);
+    return undo;
+  };
+  return { counts: (id) => by(id) === null, by };
+}
+
+/** The marks that count, in order, each once: an undo takes its mark back, an undone undo gives it again. */
+export function effectiveMarks(marks: readonly Mark[]): Mark[] {
+  const byId = new Map<string, Mark>();
+  const undos: Undoing[] = [];
+  for (const mark of marks) {
+    if (byId.has(mark.id)) continue;
+    byId.set(mark.id, mark);
+    if (mark.kind === 'undo') undos.push({ id: mark.id, undoes: mark.payload.undoes });
+  }
+  const all = [...byId.values()].filter((m) => m.kind !== 'undo');
+  if (undos.length === 0) return all.sort(compareMarks);
+  const { counts } = takenBack(undos);
+  return all.filter((m) => counts(m.id)).sort(compareMarks);
 }

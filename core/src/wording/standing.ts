@@ -1,5 +1,6 @@
 import type { StandingCode, StandingFinding } from '../done/findings';
 import type { OpenStep } from '../done/compare';
+import { drillOfDiameter } from '../tables/drills';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
 import type { Mm } from '../units/length';
@@ -61,6 +62,12 @@ export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = 
   },
 };
 
+/** A hole as a builder names it: by its drill where it is one. */
+export function holeName(length: number, units: Units): string {
+  const drill = drillOfDiameter(length as Mm);
+  return drill ? `${drill}, ${showLength(length as Mm, units)}` : showLength(length as Mm, units);
+}
+
 const THERE_WORDS: Readonly<Record<string, string>> = {
   dimple: 'dimpled',
   countersink: 'countersunk',
@@ -100,11 +107,11 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
 }
 
 /** What is open at a hole, as an order: `open to .1285 in again`. */
-export function openSentence({ step, because, deeperMm }: OpenStep, units: Units): string {
+export function openSentence({ step, because, deeperMm, toMm }: OpenStep, units: Units): string {
   const { verb } = OPERATION_WORDS[step.kind];
   switch (because) {
     case 'enlarge':
-      return 'open to size';
+      return toMm === undefined ? 'open to size' : `open to ${holeName(toMm, units)}`;
     case 'after-enlarging':
       return `${verb} again once it is opened`;
     case 'sheet-new':

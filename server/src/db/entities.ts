@@ -1,7 +1,7 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Definitions, Entity, EntityKind } from '#core/record/definitions';
 import type { Queries } from './connection';
-import { entities } from './schema';
+import { changes, entities } from './schema';
 
 /** Rows written or asked for in one statement. */
 const CHUNK = 500;
@@ -44,6 +44,26 @@ export async function listKits(q: Queries): Promise<Entity<'kit'>[]> {
     .from(entities)
     .where(and(eq(entities.kind, 'kit'), eq(entities.deleted, false)));
   return found.map((e) => asEntity<'kit'>(e));
+}
+
+/** Kits that were deleted, each with the change that did it and can be taken back. */
+export async function listDeletedKits(q: Queries): Promise<{ kit: Entity<'kit'>; changeId: string }[]> {
+  const found = await q
+    .select()
+    .from(entities)
+    .where(and(eq(entities.kind, 'kit'), eq(entities.deleted, true)));
+  const deleted: { kit: Entity<'kit'>; changeId: string }[] = [];
+  for (const e of found) {
+    const [newest] = await q
+      .select({ id: changes.id, edits: changes.edits })
+      .from(changes)
+      .where(eq(changes.kitId, e.id))
+      .orderBy(desc(changes.place))
+      .limit(1);
+    if (newest?.edits.some((edit) => edit.id === e.id && edit.after === null))
+      deleted.push({ kit: asEntity<'kit'>(e), changeId: newest.id });
+  }
+  return deleted;
 }
 
 /** One entity that is not deleted. */

@@ -5,7 +5,7 @@ import type { Entity } from '#core/record/definitions';
 import { stackOf, type RowContext } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
 import type { Database } from '../db/connection';
-import { countByAssembly, findEntity, listAssemblies, listKits, listTextsOfAssembly, listTools } from '../db/entities';
+import { countByAssembly, findEntity, listAssemblies, listDeletedKits, listKits, listTextsOfAssembly, listTools } from '../db/entities';
 import { findEpoch, findRevision, listChanges, listMarksOfAssembly } from '../db/record';
 import { isId, refuse } from './answers';
 import { findRow } from './find-row';
@@ -23,7 +23,8 @@ export function readRoutes(db: Database): Router {
   const routes = Router();
 
   routes.get('/kits', async (_req, res) => {
-    res.json({ kits: await listKits(db) });
+    const [kits, deleted] = await Promise.all([listKits(db), listDeletedKits(db)]);
+    res.json({ kits, deleted });
   });
 
   routes.get('/kits/:id', async (req, res) => {

@@ -12,6 +12,12 @@ export interface AssemblyAnswer {
   readonly rows: Entity<'row'>[];
 }
 
+/** All kits; deleted ones with the change that can be taken back. */
+export interface KitsAnswer {
+  readonly kits: readonly Entity<'kit'>[];
+  readonly deleted: readonly { readonly kit: Entity<'kit'>; readonly changeId: string }[];
+}
+
 export interface KitAnswer {
   readonly kit: Entity<'kit'>;
   readonly assemblies: (Entity<'assembly'> & { rows: number; parts: number })[];
@@ -40,7 +46,7 @@ export const keys = {
 const LOOK_AGAIN_MS = 3000;
 
 export function useKits() {
-  return useQuery({ queryKey: keys.kits, queryFn: () => get<{ kits: Entity<'kit'>[] }>('/kits').then((a) => a.kits) });
+  return useQuery({ queryKey: keys.kits, queryFn: () => get<KitsAnswer>('/kits') });
 }
 
 export function useKit(id: string) {

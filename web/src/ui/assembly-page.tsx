@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import type { UndoControl } from './use-undo';
 import type { AssemblyAnswer } from '../api/queries';
 import { assemblyViews, TopBar, type AssemblyViewName } from './top-bar';
 import { useUnits } from './units';
@@ -6,14 +7,22 @@ import { useUnits } from './units';
 interface AssemblyPageProps {
   readonly data: AssemblyAnswer;
   readonly here: AssemblyViewName;
-  readonly undo: { readonly label: string | null; readonly run: () => void };
+  readonly undo: UndoControl;
   readonly onKeys?: () => void;
   /** How high it stands; the whole of what is in it, where nothing is said. */
   readonly height?: string;
   readonly children: ReactNode;
 }
 
-const NOTHING_TO_UNDO = { label: null, run: () => undefined };
+const NOTHING_TO_UNDO: UndoControl = {
+  label: null,
+  run: () => undefined,
+  redoLabel: null,
+  redo: () => undefined,
+  deeds: [],
+  failed: new Map(),
+  turn: () => undefined,
+};
 
 /** A view of an assembly whose marks are still on their way. */
 export function LoadingPage(at: Pick<AssemblyPageProps, 'data' | 'here'>) {

@@ -1,4 +1,4 @@
-import { CircleHelp, CloudUpload, Moon, Sun, Undo2 } from 'lucide-react';
+import { CircleHelp, CloudUpload, Moon, Sun } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
@@ -6,6 +6,8 @@ import type { Units } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
 import { useClockAhead, useIsStored, useRefusal, useWaiting } from '../api/outbox';
 import { SetAsideBadge } from './set-aside';
+import { UndoBar } from './undo-list';
+import type { UndoControl } from './use-undo';
 import { usePerson } from '../api/commands';
 import { useLocal, writeLocal } from '../api/device';
 
@@ -15,7 +17,7 @@ interface TopBarProps {
   /** The views of what is open, this one marked. */
   readonly views?: readonly { text: string; to: string; isHere: boolean }[];
   readonly units: Units;
-  readonly undo?: { readonly label: string | null; readonly run: () => void } | undefined;
+  readonly undo?: UndoControl | undefined;
   readonly onKeys?: (() => void) | undefined;
 }
 
@@ -62,12 +64,7 @@ export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarPr
         <ClockBadge />
         <SetAsideBadge />
         <WaitingBadge />
-        {undo ? (
-          <BarButton onClick={undo.run} disabled={undo.label === null} title={undo.label ?? 'Nothing of this device to undo'}>
-            <Undo2 size={17} aria-hidden /> Undo
-            <span className="sr-only">{undo.label ?? ''}</span>
-          </BarButton>
-        ) : null}
+        {undo ? <UndoBar undo={undo} /> : null}
         {kit ? <Who kit={kit} /> : null}
         <Choice
           label="Units"

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { mark } from '../../../core/test/build';
+import type { Mark } from '#core/record/marks';
 import type { ChangeView } from '../api/queries';
-import { changeText, nextUndo } from './undo';
+import { changeText, deedsOf, nextRedo, nextUndo } from './undo';
 
 const at = (minute: number) => `2026-11-20T10:${String(minute).padStart(2, '0')}:00.000Z`;
 const change = (id: string, minute: number, more: Partial<ChangeView> = {}): ChangeView => ({
@@ -18,19 +19,44 @@ const change = (id: string, minute: number, more: Partial<ChangeView> = {}): Cha
 const own = (id: string, minute: number, more = {}) => mark(id, { device: 'mine', recordedAt: at(minute), holeIds: ['h1', 'h2'], ...more });
 
 describe('what undo takes back next', () => {
-  it('the newer of this device’s last mark and last change', () => {
-    expect(nextUndo([own('m', 5)], [change('c', 4)], 'mine')).toMatchObject({ kind: 'mark', label: '2 holes drilled' });
-    expect(nextUndo([own('m', 3)], [change('c', 4)], 'mine')).toMatchObject({ kind: 'change', id: 'c', label: '1 row changed' });
+  const next = (marks: Mark[], changes: ChangeView[], failed?: ReadonlyMap<string, string>) =>
+    nextUndo(
+      deedsOf(marks, changes, 'mine', (id) => (id === 'r' ? 'Keel' : undefined)),
+      failed,
+    );
+  it('the newer of this device’s last mark and last change, with its place', () => {
+    expect(next([own('m', 5)], [change('c', 4)])).toMatchObject({ kind: 'mark', label: '2 holes drilled, Keel' });
+    expect(next([own('m', 3)], [change('c', 4)])).toMatchObject({ kind: 'change', id: 'c', label: '1 row changed, Keel' });
   });
   it('nothing of another device, and nothing where there is nothing', () => {
-    expect(nextUndo([mark('m', { device: 'other' })], [change('c', 4, { device: 'other' })], 'mine')).toBeNull();
-    expect(nextUndo([], [], 'mine')).toBeNull();
+    expect(next([mark('m', { device: 'other' })], [change('c', 4, { device: 'other' })])).toBeNull();
+    expect(next([], [])).toBeNull();
   });
   it('not what was taken back already, nor a taking back itself', () => {
     const undone = [change('u', 6, { undoes: 'b' }), change('b', 5), change('a', 4)];
-    expect(nextUndo([], undone, 'mine')).toMatchObject({ id: 'a' });
+    expect(next([], undone)).toMatchObject({ id: 'a' });
     const marks = [own('m1', 1, { holeIds: ['h'] }), own('m2', 2), own('u', 3, { kind: 'undo', payload: { undoes: 'm2' } })];
-    expect(nextUndo(marks, [], 'mine')).toMatchObject({ mark: { id: 'm1' }, label: '1 hole drilled' });
+    expect(next(marks, [])).toMatchObject({ mark: { id: 'm1' } });
+  });
+  it('one that could not be taken back stands in nobody’s way', () => {
+    const changes = [change('c', 6), change('b', 5), change('a', 4)];
+    expect(next([], changes, new Map([['c', 'somebody else changed it']]))).toMatchObject({ id: 'b' });
+  });
+});
+
+describe('what redo makes again', () => {
+  const redo = (marks: Mark[], changes: ChangeView[]) => nextRedo(deedsOf(marks, changes, 'mine'));
+  it('the one taken back last, by the record that took it back', () => {
+    const changes = [change('ua', 8, { undoes: 'a' }), change('ub', 7, { undoes: 'b' }), change('b', 5), change('a', 4)];
+    expect(redo([], changes)).toMatchObject({ id: 'a', takenBackBy: 'ua' });
+    /* Made again by taking the taking back back: the next one. */
+    expect(redo([], [change('r', 9, { undoes: 'ua' }), ...changes])).toMatchObject({ id: 'b', takenBackBy: 'ub' });
+  });
+  it('nothing once something new was done, and nothing where nothing was taken back', () => {
+    const undone = [own('m', 1), own('u', 2, { kind: 'undo', payload: { undoes: 'm' } })];
+    expect(redo(undone, [])).toMatchObject({ id: 'm', takenBackBy: 'u' });
+    expect(redo([...undone, own('n', 3)], [])).toBeNull();
+    expect(redo([own('m', 1)], [])).toBeNull();
   });
 });
 

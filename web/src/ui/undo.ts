@@ -1,21 +1,96 @@
-import { undoableMarks, type Mark } from '#core/record/marks';
+import { takenBack, type Mark } from '#core/record/marks';
 import { markText } from '#core/wording/marks';
 import type { ChangeView } from '../api/queries';
 
-/** What this device's undo would take back next. */
-export type Undoable =
-  | { readonly kind: 'mark'; readonly mark: Mark; readonly label: string }
-  | { readonly kind: 'change'; readonly id: string; readonly label: string };
+/** Something this device did in this kit: a mark or a change, named in words with its place. */
+export interface Deed {
+  readonly kind: 'mark' | 'change';
+  readonly id: string;
+  readonly label: string;
+  readonly recordedAt: string;
+  readonly person: string;
+  /** The mark itself, where it is one. */
+  readonly mark: Mark | null;
+  /** The row it is about, where it is one row. */
+  readonly rowId: string | null;
+  /** The record that took it back; null: it counts. */
+  readonly takenBackBy: string | null;
+  /** When that was; null: it counts. */
+  readonly takenBackAt: string | null;
+}
 
-/** The newest thing this device did that still counts: a mark or a change, whichever was recorded later. */
-export function nextUndo(marks: readonly Mark[], changes: readonly ChangeView[], device: string): Undoable | null {
-  const mark = undoableMarks(marks, device)[0];
-  const undone = new Set(changes.map((c) => c.undoes));
-  const change = changes.find((c) => c.device === device && c.undoes === null && !undone.has(c.id));
-  if (mark && (!change || mark.recordedAt >= change.recordedAt)) {
-    return { kind: 'mark', mark, label: markText(mark) };
-  }
-  return change ? { kind: 'change', id: change.id, label: changeText(change) } : null;
+/** What rows are called. */
+export type NameOf = (rowId: string) => string | undefined;
+
+/** Everything this device did that can be taken back or made again, newest first. */
+export function deedsOf(marks: readonly Mark[], changes: readonly ChangeView[], device: string, nameOf: NameOf = () => undefined): Deed[] {
+  const unique = [...new Map(marks.map((m) => [m.id, m])).values()];
+  const ofMarks = takenBack(unique.map((m) => ({ id: m.id, undoes: m.payload.undoes ?? null })));
+  const ofChanges = takenBack(changes);
+  const times = new Map([...unique, ...changes].map((r) => [r.id, r.recordedAt]));
+  const timeOf = (id: string | null) => (id === null ? null : (times.get(id) ?? null));
+  const marked = unique
+    .filter((m) => m.device === device && m.kind !== 'undo')
+    .map((m): Deed => {
+      const by = ofMarks.by(m.id);
+      const name = nameOf(m.rowId);
+      return {
+        kind: 'mark',
+        id: m.id,
+        label: `${markText(m)}${name ? `, ${name}` : ''}`,
+        recordedAt: m.recordedAt,
+        person: m.person,
+        mark: m,
+        rowId: m.rowId,
+        takenBackBy: by,
+        takenBackAt: timeOf(by),
+      };
+    });
+  const changed = changes
+    .filter((c) => c.device === device && c.undoes === null)
+    .map((c): Deed => {
+      const by = ofChanges.by(c.id);
+      const rows = c.edits.filter((e) => e.kind === 'row');
+      const name = rows.length === 1 ? nameOf(rows[0]?.id ?? '') : undefined;
+      return {
+        kind: 'change',
+        id: c.id,
+        label: `${changeText(c)}${name ? `, ${name}` : ''}`,
+        recordedAt: c.recordedAt,
+        person: c.person,
+        mark: null,
+        rowId: rows.length === 1 ? (rows[0]?.id ?? null) : null,
+        takenBackBy: by,
+        takenBackAt: timeOf(by),
+      };
+    });
+  /* The same moment: a mark is newer than the change it follows. */
+  return [...marked, ...changed].sort((a, b) =>
+    a.recordedAt === b.recordedAt
+      ? a.kind === b.kind
+        ? a.id < b.id
+          ? 1
+          : -1
+        : a.kind === 'mark'
+          ? -1
+          : 1
+      : a.recordedAt < b.recordedAt
+        ? 1
+        : -1,
+  );
+}
+
+/** The next one to take back: the newest that counts. What could not be taken back stands in nobody's way. */
+export function nextUndo(deeds: readonly Deed[], failed: ReadonlyMap<string, string> = new Map()): Deed | null {
+  return deeds.find((d) => d.takenBackBy === null && !failed.has(d.id)) ?? null;
+}
+
+/** The next one to make again: the one taken back last, as long as nothing new was done since. */
+export function nextRedo(deeds: readonly Deed[]): Deed | null {
+  const last = deeds.filter((d) => d.takenBackAt !== null).sort((a, b) => ((a.takenBackAt ?? '') < (b.takenBackAt ?? '') ? 1 : -1))[0];
+  if (!last) return null;
+  const isNewer = deeds.some((d) => d.takenBackBy === null && d.recordedAt > (last.takenBackAt ?? ''));
+  return isNewer ? null : last;
 }
 
 const DONE = { made: 'made', changed: 'changed', deleted: 'deleted' } as const;

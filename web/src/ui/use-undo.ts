@@ -1,43 +1,92 @@
-import { useCallback, useEffect, useMemo } from 'react';
-import type { Entity } from '#core/record/definitions';
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import type { Entity, PartDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
+import { rowTitle } from '#core/record/title';
 import { useKeep, useMark } from '../api/commands';
 import { deviceId } from '../api/device';
-import { useChanges } from '../api/queries';
+import { useChanges, type AssemblyAnswer } from '../api/queries';
 import { isTyping } from './typing';
-import { nextUndo } from './undo';
+import { deedsOf, nextRedo, nextUndo, type Deed } from './undo';
 
-/** Takes back this device's last mark or change: by its button, or by the key U. `say` tells how it went. */
+/** Undo and redo of this device in this kit, as one list. */
+export interface UndoControl {
+  readonly label: string | null;
+  readonly run: () => void;
+  readonly redoLabel: string | null;
+  readonly redo: () => void;
+  /** Newest first. */
+  readonly deeds: readonly Deed[];
+  /** Why some of them could not be taken back, by id. */
+  readonly failed: ReadonlyMap<string, string>;
+  /** Takes one back, or makes it again where it was taken back. */
+  readonly turn: (deed: Deed) => void;
+}
+
+/** What rows are called, of the assemblies that are loaded. */
+function useNames(): (rowId: string) => string | undefined {
+  const client = useQueryClient();
+  return useCallback(
+    (rowId: string) => {
+      for (const [, data] of client.getQueriesData<AssemblyAnswer>({ queryKey: ['assembly'] })) {
+        const row = data?.rows?.find((r) => r.id === rowId);
+        if (row) return rowTitle(row.definition, new Map((data?.parts ?? []).map((p): [string, PartDefinition] => [p.id, p.definition])));
+      }
+      return undefined;
+    },
+    [client],
+  );
+}
+
+/** Takes back what this device did last, or makes it again: by buttons, by the keys U and Shift U. `say` tells how it went. */
 export function useUndo(
   kit: Entity<'kit'>,
   marks: readonly Mark[],
   say: (text: string, isBad: boolean) => void = () => undefined,
   onMarkUndone: (mark: Mark) => void = () => undefined,
-): { readonly label: string | null; readonly run: () => void } {
+): UndoControl {
   const keep = useKeep(kit);
   const mark = useMark(kit);
   const changes = useChanges(kit.id);
-  const undoable = useMemo(() => nextUndo(marks, changes.data ?? [], deviceId()), [marks, changes.data]);
-  const run = useCallback(() => {
-    if (!undoable) return;
-    if (undoable.kind === 'mark') {
-      mark([{ kind: 'undo', rowId: undoable.mark.rowId, holeIds: [], payload: { undoes: undoable.mark.id } }]);
-      onMarkUndone(undoable.mark);
-    } else
-      keep({ edits: [], undoes: undoable.id }).then(
-        () => say(`Taken back: ${undoable.label}.`, false),
-        (error: Error) => say(error.message, true),
+  const nameOf = useNames();
+  const [failed, setFailed] = useState<ReadonlyMap<string, string>>(new Map());
+  const deeds = useMemo(() => deedsOf(marks, changes.data ?? [], deviceId(), nameOf), [marks, changes.data, nameOf]);
+  const turn = useCallback(
+    (deed: Deed) => {
+      const undoes = deed.takenBackBy ?? deed.id;
+      if (deed.mark) {
+        mark([{ kind: 'undo', rowId: deed.mark.rowId, holeIds: [], payload: { undoes } }]);
+        if (deed.takenBackBy === null) onMarkUndone(deed.mark);
+        return;
+      }
+      keep({ edits: [], undoes }).then(
+        () => say(`${deed.takenBackBy === null ? 'Taken back' : 'Made again'}: ${deed.label}.`, false),
+        (error: Error) => {
+          setFailed((old) => new Map([...old, [deed.id, error.message]]));
+          say(`${deed.label}: ${error.message}`, true);
+        },
       );
-  }, [undoable, mark, keep, say, onMarkUndone]);
+    },
+    [mark, keep, say, onMarkUndone],
+  );
+  const undoable = nextUndo(deeds, failed);
+  const redoable = nextRedo(deeds);
+  const run = useCallback(() => {
+    if (undoable) turn(undoable);
+  }, [undoable, turn]);
+  const redo = useCallback(() => {
+    if (redoable) turn(redoable);
+  }, [redoable, turn]);
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (e.key !== 'u' || e.repeat || isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('[role=dialog]'))
-        return;
+      const isKey = e.key.toLowerCase() === 'u' && !e.repeat && !e.ctrlKey && !e.metaKey && !e.altKey;
+      if (!isKey || isTyping(e.target) || document.querySelector('[role=dialog]')) return;
       e.preventDefault();
-      run();
+      if (e.shiftKey) redo();
+      else run();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [run]);
-  return { label: undoable?.label ?? null, run };
+  }, [run, redo]);
+  return { label: undoable?.label ?? null, run, redoLabel: redoable?.label ?? null, redo, deeds, failed, turn };
 }

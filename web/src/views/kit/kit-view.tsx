@@ -7,10 +7,14 @@ import { useScreenUnits } from '../../ui/assembly-screen';
 import { useKit } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
+import type { Mark } from '#core/record/marks';
+import type { Units } from '#core/units/length';
 import { TopBar } from '../../ui/top-bar';
+import { useUndo } from '../../ui/use-undo';
 import { UnitsContext } from '../../ui/units';
 import { Warning } from '../kits/kits-view';
-import { MirrorButton } from './mirror-button';
+import { AssemblyLine } from './assembly-line';
+import { KitEnd } from './kit-end';
 import { KitHours } from './kit-hours';
 import { KitSettings } from './kit-settings';
 
@@ -19,10 +23,12 @@ export function KitView() {
   const answer = useKit(kitId);
   const kit = answer.data?.kit;
   const units = useScreenUnits(kit?.definition.units);
+  const all = [...(answer.data?.assemblies ?? [])].sort((a, b) => a.definition.order - b.definition.order);
+  const [current, archived] = [all.filter((a) => !a.definition.isArchived), all.filter((a) => a.definition.isArchived)];
   return (
     <UnitsContext value={units}>
       <div className="flex min-h-full flex-col">
-        <TopBar trail={[{ text: kit?.definition.name ?? '' }]} kit={kit} units={units} />
+        {kit ? <KitBar kit={kit} units={units} /> : <TopBar trail={[{ text: '' }]} units={units} />}
         <main className="mx-auto flex w-full max-w-4xl flex-col gap-6 p-4">
           {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : null}
           {kit && answer.data ? (
@@ -51,32 +57,30 @@ export function KitView() {
                   </a>
                 </div>
                 <ul className="border-t border-line">
-                  {[...answer.data.assemblies]
-                    .sort((a, b) => a.definition.order - b.definition.order)
-                    .map((a) => (
-                      <li key={a.id} className="flex items-center gap-2 border-b border-line">
-                        <Link
-                          to={`/assemblies/${a.id}/plan`}
-                          className="flex min-h-12 flex-1 items-center justify-between gap-3 px-2 hover:bg-dye-soft"
-                        >
-                          <span className="label text-[19px]">{a.definition.name}</span>
-                          <span className="text-ink2">
-                            {a.rows} rows, {a.parts} parts
-                          </span>
-                        </Link>
-                        <MirrorButton kit={kit} assembly={a} order={answer.data.assemblies.length + 1} />
-                      </li>
-                    ))}
-                  {answer.data.assemblies.length === 0 ? (
+                  {current.map((a) => (
+                    <AssemblyLine key={a.id} kit={kit} assembly={a} nextOrder={all.length + 1} />
+                  ))}
+                  {all.length === 0 ? (
                     <li className="border-b border-line p-2 text-ink2">
                       No assembly yet. Name the first one, such as &quot;Baggage door&quot;.
                     </li>
                   ) : null}
                 </ul>
-                <NewAssembly kit={kit} order={answer.data.assemblies.length + 1} />
+                {archived.length > 0 ? (
+                  <details>
+                    <summary className="label min-h-10 cursor-pointer py-1 text-[17px]">Archive ({archived.length})</summary>
+                    <ul aria-label="Archive" className="border-t border-line">
+                      {archived.map((a) => (
+                        <AssemblyLine key={a.id} kit={kit} assembly={a} nextOrder={all.length + 1} />
+                      ))}
+                    </ul>
+                  </details>
+                ) : null}
+                <NewAssembly kit={kit} order={all.length + 1} />
               </section>
               <KitHours kitId={kit.id} />
               <KitSettings key={kit.id} kit={kit} />
+              <KitEnd kit={kit} assemblies={all.length} />
             </>
           ) : null}
           <Warning />
@@ -84,6 +88,14 @@ export function KitView() {
       </div>
     </UnitsContext>
   );
+}
+
+const NO_MARKS: readonly Mark[] = [];
+
+/** Where you are, and undo of changes; marks are taken back where they were made. */
+function KitBar({ kit, units }: { kit: Entity<'kit'>; units: Units }) {
+  const undo = useUndo(kit, NO_MARKS);
+  return <TopBar trail={[{ text: kit.definition.name }]} kit={kit} undo={undo} units={units} />;
 }
 
 function NewAssembly({ kit, order }: { kit: Entity<'kit'>; order: number }) {

@@ -11,6 +11,7 @@ import { TopBar } from '../../ui/top-bar';
 import { CopiesPanel } from './copies';
 import { DevicesPanel } from './devices';
 import { ImportKit } from './import-kit';
+import { KitsList } from './kits-list';
 
 export function KitsView() {
   const kits = useKits();
@@ -21,20 +22,7 @@ export function KitsView() {
       <main className="mx-auto flex w-full max-w-3xl flex-col gap-6 p-4">
         <h1 className="label text-[26px]">Kits</h1>
         {kits.error ? <ErrorText>{kits.error.message}</ErrorText> : null}
-        <ul className="flex flex-col border-t border-line">
-          {(kits.data ?? []).map((kit) => (
-            <li key={kit.id} className="border-b border-line">
-              <Link to={`/kits/${kit.id}`} className="label flex min-h-12 items-center px-2 text-[19px] hover:bg-dye-soft">
-                {kit.definition.name}
-              </Link>
-            </li>
-          ))}
-          {kits.data?.length === 0 ? (
-            <li className="border-b border-line p-2 text-ink2">
-              No kit yet. Name yours below: it starts with the default rules, which its settings can change.
-            </li>
-          ) : null}
-        </ul>
+        {kits.data ? <KitsList answer={kits.data} /> : null}
         <NewKit />
         <ImportKit />
         <CopiesPanel />

@@ -1,0 +1,132 @@
+import { MoreHorizontal } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useState, type FormEvent } from 'react';
+import { Link } from 'react-router';
+import type { AssemblyDefinition, Entity } from '#core/record/definitions';
+import { useKeep } from '../../api/commands';
+import type { KitAnswer } from '../../api/queries';
+import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
+import { Modal } from '../../ui/modal';
+import { MirrorButton } from './mirror-button';
+
+type AssemblyOfKit = KitAnswer['assemblies'][number];
+
+interface AssemblyLineProps {
+  readonly kit: Entity<'kit'>;
+  readonly assembly: AssemblyOfKit;
+  /** The order the next new assembly gets. */
+  readonly nextOrder: number;
+}
+
+type Asking = 'rename' | 'delete' | null;
+
+const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+/** One assembly of the kit: opened, mirrored, renamed, put away, deleted. */
+export function AssemblyLine({ kit, assembly, nextOrder }: AssemblyLineProps) {
+  const keep = useKeep(kit);
+  const [asking, setAsking] = useState<Asking>(null);
+  const [error, setError] = useState<string | null>(null);
+  const { definition } = assembly;
+  const edit = async (next: AssemblyDefinition | null, reason = ''): Promise<void> => {
+    try {
+      await keep({ edits: [{ kind: 'assembly', id: assembly.id, expectedVersion: assembly.version, definition: next }], reason });
+      setAsking(null);
+      setError(null);
+    } catch (e) {
+      setError((e as Error).message);
+    }
+  };
+  const item = 'label cursor-pointer rounded px-3 py-2 text-[16px] outline-none data-[highlighted]:bg-dye-soft pointer-coarse:min-h-11';
+  return (
+    <li className="flex items-center gap-2 border-b border-line">
+      <Link
+        to={`/assemblies/${assembly.id}/plan`}
+        className="flex min-h-12 flex-1 items-center justify-between gap-3 px-2 hover:bg-dye-soft"
+      >
+        <span className="label text-[19px]">{definition.name}</span>
+        <span className="text-ink2">
+          {count(assembly.rows, 'row')}, {count(assembly.parts, 'part')}
+        </span>
+      </Link>
+      {definition.isArchived ? null : <MirrorButton kit={kit} assembly={assembly} order={nextOrder} />}
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button aria-label={`More for ${definition.name}`}>
+            <MoreHorizontal size={18} aria-hidden />
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" className="z-30 rounded border border-edge bg-paper p-1 shadow-xl">
+            <DropdownMenu.Item className={item} onSelect={() => setAsking('rename')}>
+              Rename
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} onSelect={() => void edit({ ...definition, isArchived: !definition.isArchived })}>
+              {definition.isArchived ? 'Bring back from the archive' : 'Put into the archive'}
+            </DropdownMenu.Item>
+            <DropdownMenu.Item className={`${item} text-stop`} onSelect={() => setAsking('delete')}>
+              Delete
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      {error && asking === null ? <ErrorText>{error}</ErrorText> : null}
+      {asking === 'rename' ? (
+        <RenameDialog
+          name={definition.name}
+          error={error}
+          onClose={() => setAsking(null)}
+          onName={(name) => void edit({ ...definition, name })}
+        />
+      ) : null}
+      {asking === 'delete' ? (
+        <Modal title={`Delete ${definition.name}?`} open onClose={() => setAsking(null)}>
+          <p>
+            {count(assembly.rows, 'row')} and {count(assembly.parts, 'part')} go with it, and what was marked at them is shown no more. Undo
+            brings all of it back; a copy made later does not have it on its pages any more.
+          </p>
+          {error ? <ErrorText>{error}</ErrorText> : null}
+          <div className="flex flex-wrap justify-end gap-3">
+            <Button onClick={() => setAsking(null)}>Keep it</Button>
+            <Button tone="danger" onClick={() => void edit(null, 'Deleted')}>
+              Delete the assembly
+            </Button>
+          </div>
+        </Modal>
+      ) : null}
+    </li>
+  );
+}
+
+interface RenameProps {
+  readonly name: string;
+  readonly error: string | null;
+  readonly onClose: () => void;
+  readonly onName: (name: string) => void;
+}
+
+function RenameDialog({ name, error, onClose, onName }: RenameProps) {
+  const [text, setText] = useState(name);
+  const rename = (e: FormEvent) => {
+    e.preventDefault();
+    if (text.trim() !== '') onName(text.trim());
+  };
+  return (
+    <Modal title={`Rename ${name}`} open onClose={onClose}>
+      <form onSubmit={rename} className="flex flex-col gap-3">
+        <Field label="Name">
+          <TextInput value={text} maxLength={120} autoFocus onChange={(e) => setText(e.target.value)} />
+        </Field>
+        {error ? <ErrorText>{error}</ErrorText> : null}
+        <div className="flex justify-end gap-3">
+          <Button type="button" onClick={onClose}>
+            Leave it
+          </Button>
+          <Button type="submit" tone="primary" disabled={text.trim() === ''}>
+            Rename
+          </Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,67 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { Entity } from '#core/record/definitions';
+import { useKeep } from '../../api/commands';
+import type { KitsAnswer } from '../../api/queries';
+import { Button, ErrorText } from '../../ui/controls';
+
+/** The kits, those put away apart, and deleted ones that can be brought back. */
+export function KitsList({ answer }: { readonly answer: KitsAnswer }) {
+  const [current, archived] = [answer.kits.filter((k) => !k.definition.isArchived), answer.kits.filter((k) => k.definition.isArchived)];
+  return (
+    <>
+      <ul aria-label="Kits" className="border-t border-line">
+        {current.map((kit) => (
+          <KitLine key={kit.id} kit={kit} />
+        ))}
+        {answer.kits.length === 0 ? (
+          <li className="border-b border-line p-2 text-ink2">
+            No kit yet. Name yours below: it starts with the default rules, which its settings can change.
+          </li>
+        ) : null}
+      </ul>
+      {archived.length > 0 ? (
+        <details>
+          <summary className="label min-h-10 cursor-pointer py-1 text-[17px]">Archive ({archived.length})</summary>
+          <ul aria-label="Archive" className="border-t border-line">
+            {archived.map((kit) => (
+              <KitLine key={kit.id} kit={kit} />
+            ))}
+          </ul>
+        </details>
+      ) : null}
+      {answer.deleted.length > 0 ? (
+        <details>
+          <summary className="label min-h-10 cursor-pointer py-1 text-[17px]">Deleted ({answer.deleted.length})</summary>
+          <ul aria-label="Deleted kits" className="border-t border-line">
+            {answer.deleted.map((d) => (
+              <DeletedLine key={d.kit.id} kit={d.kit} changeId={d.changeId} />
+            ))}
+          </ul>
+        </details>
+      ) : null}
+    </>
+  );
+}
+
+function KitLine({ kit }: { readonly kit: Entity<'kit'> }) {
+  return (
+    <li className="border-b border-line">
+      <Link to={`/kits/${kit.id}`} className="label flex min-h-12 items-center px-2 text-[19px] hover:bg-dye-soft">
+        {kit.definition.name}
+      </Link>
+    </li>
+  );
+}
+
+function DeletedLine({ kit, changeId }: { readonly kit: Entity<'kit'>; readonly changeId: string }) {
+  const keep = useKeep(kit);
+  const [error, setError] = useState<string | null>(null);
+  return (
+    <li className="flex min-h-12 items-center justify-between gap-3 border-b border-line px-2">
+      <span className="label text-[19px] text-ink2">{kit.definition.name}</span>
+      {error ? <ErrorText>{error}</ErrorText> : null}
+      <Button onClick={() => keep({ edits: [], undoes: changeId }).catch((e: Error) => setError(e.message))}>Bring it back</Button>
+    </li>
+  );
+}
