@@ -42,14 +42,14 @@ export function UndoBar({ undo }: { readonly undo: UndoControl }) {
         <ol aria-label="Newest first" className="flex max-h-[60vh] flex-col overflow-auto">
           {undo.deeds.slice(0, SHOWN).map((d) => (
             <li key={d.id} className="flex items-center gap-2 border-b border-line py-1 text-[15px]">
-              <span className={`min-w-0 flex-1 ${d.takenBackBy === null ? '' : 'text-ink2 line-through'}`}>
+              <span className={`min-w-0 flex-1 ${d.takenBackBy.length === 0 ? '' : 'text-ink2 line-through'}`}>
                 {d.label}
                 <span className="block text-[13px] text-ink2">
                   {new Date(d.recordedAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}
                 </span>
                 {undo.failed.has(d.id) ? <span className="block text-[13px] text-stop">{undo.failed.get(d.id)}</span> : null}
               </span>
-              <Button onClick={() => undo.turn(d)}>{d.takenBackBy === null ? 'Take back' : 'Make again'}</Button>
+              <Button onClick={() => undo.turn(d)}>{d.takenBackBy.length === 0 ? 'Take back' : 'Make again'}</Button>
             </li>
           ))}
         </ol>

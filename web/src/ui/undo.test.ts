@@ -36,7 +36,15 @@ describe('what undo takes back next', () => {
     const undone = [change('u', 6, { undoes: 'b' }), change('b', 5), change('a', 4)];
     expect(next([], undone)).toMatchObject({ id: 'a' });
     const marks = [own('m1', 1, { holeIds: ['h'] }), own('m2', 2), own('u', 3, { kind: 'undo', payload: { undoes: 'm2' } })];
-    expect(next(marks, [])).toMatchObject({ mark: { id: 'm1' } });
+    expect(next(marks, [])).toMatchObject({ id: 'm1' });
+  });
+  it('what one press marked is one step: both sides of a sheet, all parts of the table', () => {
+    const sides = [own('a', 5, { kind: 'deburred', side: 'head' }), own('b', 5, { kind: 'deburred', side: 'shop' })];
+    expect(next(sides, [])).toMatchObject({ label: '2 holes deburred, Keel', marks: [{ id: 'a' }, { id: 'b' }] });
+    const parts = ['p', 'q', 's'].map((p) => own(p, 6, { kind: 'scuffed', rowId: 'a', holeIds: [], payload: { partIds: [p] } }));
+    expect(next([...sides, ...parts], [])).toMatchObject({ label: '3 parts scuffed' });
+    /* Two people, or two presses, are two. */
+    expect(next([own('a', 5), own('b', 6)], [])?.marks).toHaveLength(1);
   });
   it('one that could not be taken back stands in nobody’s way', () => {
     const changes = [change('c', 6), change('b', 5), change('a', 4)];
@@ -48,13 +56,13 @@ describe('what redo makes again', () => {
   const redo = (marks: Mark[], changes: ChangeView[]) => nextRedo(deedsOf(marks, changes, 'mine'));
   it('the one taken back last, by the record that took it back', () => {
     const changes = [change('ua', 8, { undoes: 'a' }), change('ub', 7, { undoes: 'b' }), change('b', 5), change('a', 4)];
-    expect(redo([], changes)).toMatchObject({ id: 'a', takenBackBy: 'ua' });
+    expect(redo([], changes)).toMatchObject({ id: 'a', takenBackBy: ['ua'] });
     /* Made again by taking the taking back back: the next one. */
-    expect(redo([], [change('r', 9, { undoes: 'ua' }), ...changes])).toMatchObject({ id: 'b', takenBackBy: 'ub' });
+    expect(redo([], [change('r', 9, { undoes: 'ua' }), ...changes])).toMatchObject({ id: 'b', takenBackBy: ['ub'] });
   });
   it('nothing once something new was done, and nothing where nothing was taken back', () => {
     const undone = [own('m', 1), own('u', 2, { kind: 'undo', payload: { undoes: 'm' } })];
-    expect(redo(undone, [])).toMatchObject({ id: 'm', takenBackBy: 'u' });
+    expect(redo(undone, [])).toMatchObject({ id: 'm', takenBackBy: ['u'] });
     expect(redo([...undone, own('n', 3)], [])).toBeNull();
     expect(redo([own('m', 1)], [])).toBeNull();
   });

@@ -2,19 +2,19 @@ import { takenBack, type Mark } from '#core/record/marks';
 import { markText } from '#core/wording/marks';
 import type { ChangeView } from '../api/queries';
 
-/** Something this device did in this kit: a mark or a change, named in words with its place. */
+/** Something this device did in this kit: the marks of one press, or a change, named in words with its place. */
 export interface Deed {
   readonly kind: 'mark' | 'change';
   readonly id: string;
   readonly label: string;
   readonly recordedAt: string;
   readonly person: string;
-  /** The mark itself, where it is one. */
-  readonly mark: Mark | null;
+  /** The marks of the press; empty: it is a change. */
+  readonly marks: readonly Mark[];
   /** The row it is about, where it is one row. */
   readonly rowId: string | null;
-  /** The record that took it back; null: it counts. */
-  readonly takenBackBy: string | null;
+  /** The records that took it back, one for each mark; empty: it counts. */
+  readonly takenBackBy: readonly string[];
   /** When that was; null: it counts. */
   readonly takenBackAt: string | null;
 }
@@ -29,23 +29,33 @@ export function deedsOf(marks: readonly Mark[], changes: readonly ChangeView[], 
   const ofChanges = takenBack(changes);
   const times = new Map([...unique, ...changes].map((r) => [r.id, r.recordedAt]));
   const timeOf = (id: string | null) => (id === null ? null : (times.get(id) ?? null));
-  const marked = unique
-    .filter((m) => m.device === device && m.kind !== 'undo')
-    .map((m): Deed => {
-      const by = ofMarks.by(m.id);
-      const name = nameOf(m.rowId);
-      return {
-        kind: 'mark',
-        id: m.id,
-        label: `${markText(m)}${name ? `, ${name}` : ''}`,
-        recordedAt: m.recordedAt,
-        person: m.person,
-        mark: m,
-        rowId: m.rowId,
-        takenBackBy: by,
-        takenBackAt: timeOf(by),
-      };
-    });
+  const presses = new Map<string, Mark[]>();
+  for (const m of unique)
+    if (m.device === device && m.kind !== 'undo') {
+      /* What one press marks has one moment; what was taken back by itself stands by itself. */
+      const key = `${m.recordedAt}/${m.kind}/${ofMarks.by(m.id) === null}`;
+      presses.set(key, [...(presses.get(key) ?? []), m]);
+    }
+  const marked = [...presses.values()].map((own): Deed => {
+    const [first] = own as [Mark, ...Mark[]];
+    const by = own.flatMap((m) => ofMarks.by(m.id) ?? []);
+    const rowIds = new Set(own.map((m) => m.rowId));
+    const name = rowIds.size === 1 ? nameOf(first.rowId) : undefined;
+    const partIds = [...new Set(own.flatMap((m) => m.payload.partIds ?? []))];
+    const holeIds = [...new Set(own.flatMap((m) => m.holeIds.map((h) => `${m.rowId}/${h}`)))];
+    const whole = { ...first, holeIds, payload: partIds.length > 0 ? { ...first.payload, partIds } : first.payload } as Mark;
+    return {
+      kind: 'mark',
+      id: first.id,
+      label: `${markText(whole)}${name ? `, ${name}` : ''}`,
+      recordedAt: first.recordedAt,
+      person: first.person,
+      marks: own,
+      rowId: rowIds.size === 1 ? first.rowId : null,
+      takenBackBy: by,
+      takenBackAt: timeOf(by[0] ?? null),
+    };
+  });
   const changed = changes
     .filter((c) => c.device === device && c.undoes === null)
     .map((c): Deed => {
@@ -58,9 +68,9 @@ export function deedsOf(marks: readonly Mark[], changes: readonly ChangeView[], 
         label: `${changeText(c)}${name ? `, ${name}` : ''}`,
         recordedAt: c.recordedAt,
         person: c.person,
-        mark: null,
+        marks: [],
         rowId: rows.length === 1 ? (rows[0]?.id ?? null) : null,
-        takenBackBy: by,
+        takenBackBy: by === null ? [] : [by],
         takenBackAt: timeOf(by),
       };
     });
@@ -82,14 +92,14 @@ export function deedsOf(marks: readonly Mark[], changes: readonly ChangeView[], 
 
 /** The next one to take back: the newest that counts. What could not be taken back stands in nobody's way. */
 export function nextUndo(deeds: readonly Deed[], failed: ReadonlyMap<string, string> = new Map()): Deed | null {
-  return deeds.find((d) => d.takenBackBy === null && !failed.has(d.id)) ?? null;
+  return deeds.find((d) => d.takenBackBy.length === 0 && !failed.has(d.id)) ?? null;
 }
 
 /** The next one to make again: the one taken back last, as long as nothing new was done since. */
 export function nextRedo(deeds: readonly Deed[]): Deed | null {
   const last = deeds.filter((d) => d.takenBackAt !== null).sort((a, b) => ((a.takenBackAt ?? '') < (b.takenBackAt ?? '') ? 1 : -1))[0];
   if (!last) return null;
-  const isNewer = deeds.some((d) => d.takenBackBy === null && d.recordedAt > (last.takenBackAt ?? ''));
+  const isNewer = deeds.some((d) => d.takenBackBy.length === 0 && d.recordedAt > (last.takenBackAt ?? ''));
   return isNewer ? null : last;
 }
 

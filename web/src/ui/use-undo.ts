@@ -53,14 +53,17 @@ export function useUndo(
   const deeds = useMemo(() => deedsOf(marks, changes.data ?? [], deviceId(), nameOf), [marks, changes.data, nameOf]);
   const turn = useCallback(
     (deed: Deed) => {
-      const undoes = deed.takenBackBy ?? deed.id;
-      if (deed.mark) {
-        mark([{ kind: 'undo', rowId: deed.mark.rowId, holeIds: [], payload: { undoes } }]);
-        if (deed.takenBackBy === null) onMarkUndone(deed.mark);
+      const isTaken = deed.takenBackBy.length > 0;
+      const [first] = deed.marks;
+      if (first) {
+        const targets = isTaken ? deed.takenBackBy : deed.marks.map((m) => m.id);
+        mark(targets.map((undoes) => ({ kind: 'undo', rowId: first.rowId, holeIds: [], payload: { undoes } })));
+        if (!isTaken) onMarkUndone(first);
         return;
       }
+      const undoes = deed.takenBackBy[0] ?? deed.id;
       keep({ edits: [], undoes }).then(
-        () => say(`${deed.takenBackBy === null ? 'Taken back' : 'Made again'}: ${deed.label}.`, false),
+        () => say(`${isTaken ? 'Made again' : 'Taken back'}: ${deed.label}.`, false),
         (error: Error) => {
           setFailed((old) => new Map([...old, [deed.id, error.message]]));
           say(`${deed.label}: ${error.message}`, true);

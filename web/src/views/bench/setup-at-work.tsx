@@ -1,5 +1,6 @@
 import { useMemo, useState, type ReactNode } from 'react';
 import { marksFor } from '#core/setup/bench';
+import { haveSameDies } from '#core/setup/together';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import type { Deviation, HoleOrigin, Mark, Setting } from '#core/record/marks';
 import { cageOf, clickOf } from '#core/depth/cage-record';
@@ -26,6 +27,7 @@ import type { useMarkLock } from './use-mark-lock';
 import { cardRows } from '../../rows/use-bench';
 import type { Sequence } from '../../rows/use-sequence';
 import { useReach } from '../../rows/use-reach';
+import { AllAtOnce } from './all-at-once';
 import { BenchHelp } from './bench-help';
 import { DimpleChecks } from './dimple-checks';
 import { SetupCardPanel } from './setup-card-panel';
@@ -86,6 +88,7 @@ export function SetupAtWork({
   const units = useUnits();
   const row = rows.find((r) => r.entity.id === item.rowId) as RowModel;
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row]);
+  const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
   const [chosen, setChosen] = useState<ReadonlySet<string> | null>(null);
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
   const [doneAt, setDoneAt] = useState('');
@@ -125,15 +128,24 @@ export function SetupAtWork({
   const word = OPERATION_WORDS[current.setup.operation];
   const isOnPart = item.partId !== null;
   const name = isOnPart ? (data.parts.find((p) => p.id === item.partId)?.definition.name ?? '') : row.title;
+  /* The row's other dimpled sheets, where the dies in hand are made for them, too. */
+  const sameDies = useMemo(
+    () =>
+      current.setup.operation === 'dimpled'
+        ? row.setups.filter((u) => u.setup.key !== current.setup.key && haveSameDies(tools, u.setup, current.setup)).flatMap((u) => u.steps)
+        : [],
+    [row.setups, current.setup, tools],
+  );
+  const together = [...steps, ...sameDies.filter((s) => !off.has(s.key))];
   const canMark = steps.length > 0 && (isOnPart || valid.size > 0);
   const { isLocked, tryMark } = lock;
   const markNow = () => {
-    onMarked(`${isOnPart ? name : `${howMany(valid.size, steps)} of ${name}`} ${word.done}`);
+    onMarked(`${isOnPart ? name : `${howMany(valid.size, together)} of ${name}`} ${word.done}`);
     const payload = { ...(how === '' ? {} : { how }), ...(current.setup.operation === 'set' ? { setting: settingNow } : {}) };
     const time = doneAt === '' ? {} : { doneAt: new Date(doneAt).toISOString() };
     onMark(
       marksFor(
-        steps,
+        together,
         (current.setup.operation === 'set' ? [...ranks.keys()] : holes.map((h) => h.id)).filter((id) => valid.has(id)),
       ).map((m) =>
         m.partIds.length > 0
@@ -149,7 +161,6 @@ export function SetupAtWork({
   useMarkKey(mark);
   const doneKey = (id: string) => steps.every((s) => isDone(s, row.states.get(id)));
   const deviating = touched ?? holes[0]?.id;
-  const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
   const { key } = current.setup;
   const click = useMemo(() => clickOf(cageOf(tools, marks, key)), [tools, marks, key]);
   const card = useMemo(() => setupCards(cardRows(rows), () => click, key)[0], [rows, click, key]);
@@ -172,6 +183,7 @@ export function SetupAtWork({
         {word.verb.slice(1)}: <span className="text-dye">{setupName(current.setup, units)}</span>
       </h1>
       <ItemChips current={current} item={item} rows={rows} data={data} sequence={sequence} onOpen={onOpen} />
+      <AllAtOnce data={data} current={current} rows={rows} lock={lock} onMark={onMark} onMarked={onMarked} />
       <BenchHelp data={data} row={row} current={current} rows={rows} onMark={onMark} />
       {card ? <SetupCardPanel card={card} current={current} item={item} row={row} tools={tools} /> : null}
       {current.setup.operation === 'dimpled' ? <ReachPanel data={data} item={item} row={row} /> : null}
@@ -196,7 +208,7 @@ export function SetupAtWork({
       ) : null}
       {isOnPart ? null : (
         <>
-          <StepToggles row={row} steps={item.steps} off={off} onToggle={(key) => setOff(toggled(off, key))} />
+          <StepToggles row={row} steps={[...item.steps, ...sameDies]} off={off} onToggle={(key) => setOff(toggled(off, key))} />
           <HolePad
             holes={holes.map((h, i) => ({
               id: h.id,
@@ -236,7 +248,7 @@ export function SetupAtWork({
           title="Key Enter"
         >
           <span className="flex flex-col leading-tight">
-            <span>{isOnPart ? `Mark the part ${word.done}` : `Mark ${howMany(valid.size, steps)} ${word.done}`}</span>
+            <span>{isOnPart ? `Mark the part ${word.done}` : `Mark ${howMany(valid.size, together)} ${word.done}`}</span>
             <span className="text-[17px] font-normal">{name}</span>
           </span>
         </Button>

@@ -1,0 +1,81 @@
+import { useMemo } from 'react';
+import { marksFor } from '#core/setup/bench';
+import { deburringByPart } from '#core/setup/together';
+import type { OrderedSetup } from '#core/sequence/bench-order';
+import { OPERATION_WORDS } from '#core/wording/setups';
+import type { MarkWish } from '../../api/commands';
+import type { AssemblyAnswer } from '../../api/queries';
+import type { RowModel } from '../../rows/row-model';
+import { Button } from '../../ui/controls';
+import type { useMarkLock } from './use-mark-lock';
+
+interface AllAtOnceProps {
+  readonly data: AssemblyAnswer;
+  readonly current: OrderedSetup;
+  readonly rows: readonly RowModel[];
+  readonly lock: ReturnType<typeof useMarkLock>;
+  readonly onMark: (wishes: readonly MarkWish[]) => void;
+  /** Says in words what was marked. */
+  readonly onMarked: (text: string) => void;
+}
+
+/** What is done to the whole table, or to a whole part over its rows: marked by one press, each part or row a mark of its own. */
+export function AllAtOnce({ data, current, rows, lock, onMark, onMarked }: AllAtOnceProps) {
+  const { operation } = current.setup;
+  const { done } = OPERATION_WORDS[operation];
+  const names = useMemo(() => new Map(data.parts.map((p) => [p.id, p.definition.name])), [data.parts]);
+  const ready = current.items.filter((i) => i.partId !== null && i.waitsFor.length === 0 && i.orderWaits.length === 0);
+  const byPart = useMemo(
+    () =>
+      operation === 'deburred'
+        ? deburringByPart(
+            rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, uses: r.setups, states: r.states })),
+          )
+        : [],
+    [operation, rows],
+  );
+  const press = (text: string, wishes: readonly MarkWish[]) =>
+    lock.tryMark('click', () => {
+      onMarked(text);
+      onMark(wishes);
+    });
+  if (ready.length < 2 && byPart.length === 0) return null;
+  return (
+    <div role="group" aria-label="All at once" className="flex flex-wrap items-center gap-2">
+      {ready.length >= 2 ? (
+        <Button
+          className="min-h-14 px-4 text-[17px]"
+          aria-disabled={lock.isLocked}
+          onClick={() =>
+            press(
+              `${ready.length} parts ${done}`,
+              ready.map((i) => ({ kind: operation, rowId: data.assembly.id, holeIds: [], payload: { partIds: [i.partId] } }) as MarkWish),
+            )
+          }
+        >
+          All {ready.length} parts {done}
+        </Button>
+      ) : null}
+      {byPart.map((p) => (
+        <Button
+          key={p.partId}
+          className="min-h-14 px-4 text-[17px]"
+          aria-disabled={lock.isLocked}
+          onClick={() =>
+            press(
+              `${p.holes} holes of ${names.get(p.partId) ?? '?'} ${done}`,
+              p.rows.flatMap((r) =>
+                marksFor(r.steps, r.holeIds).map(
+                  (m) =>
+                    ({ kind: m.kind, rowId: r.rowId, holeIds: m.holeIds, layerIds: m.layerIds, side: m.side, payload: {} }) as MarkWish,
+                ),
+              ),
+            )
+          }
+        >
+          {names.get(p.partId) ?? '?'}: all {p.holes} holes {done}, {p.rows.length} rows
+        </Button>
+      ))}
+    </div>
+  );
+}
