@@ -5,6 +5,7 @@ import type { Entity, KitDefinition, PartDefinition, RowDefinition } from '../re
 import type { Mark } from '../record/marks';
 import { stackOf } from '../record/stack-of';
 import { rowTitle } from '../record/title';
+import { finishState } from '../done/finish';
 import { foldDone, type PartsDone } from '../done/hole-done';
 import { standRow, type RowDone, type RowStanding } from '../done/row-standing';
 import { stepsOf } from '../record/steps';
@@ -33,6 +34,8 @@ export interface AssemblyWork {
   readonly rows: readonly WorkRow[];
   /** Keys of the steps done on whole parts. */
   readonly partsDone: ReadonlySet<string>;
+  /** Parts whose finish was cut through, with how many holes are to be touched up. */
+  readonly touchUp: ReadonlyMap<string, number>;
   readonly setups: readonly BenchSetup[];
 }
 
@@ -67,7 +70,6 @@ export function planRow(
 export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): AssemblyWork {
   const byId = new Map(parts.map((p) => [p.id, p.definition]));
   const folded = foldDone(marks);
-  const partsDone = new Set(folded.parts.steps.keys());
   const definitions = rows.map((r) => r.definition);
   const work = [...rows]
     .sort((a, b) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1))
@@ -81,9 +83,11 @@ export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): Assem
           partsDone: folded.parts,
         }) ?? [],
     );
+  const { steps: partsDone, touchUp } = finishState(work, folded.parts);
   return {
     rows: work,
     partsDone,
+    touchUp,
     setups: benchOf(work, { parts: partsDone, order: workOrderOf(kit.work) }),
   };
 }

@@ -8,6 +8,8 @@ import { effectiveMarks, type Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
 import { spacingOf, stackOf } from '#core/record/stack-of';
 import { MarkFolder } from '#core/record/folder';
+import { finishState, type FinishState } from '#core/done/finish';
+import type { RecordDone } from '#core/done/hole-done';
 import { standRow, type RowDone, type RowStanding } from '#core/done/row-standing';
 import { leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
 import { setupsOf, type SetupUse } from '#core/setup/setup';
@@ -28,6 +30,8 @@ export interface RowModel {
   readonly standing: RowStanding;
   /** Keys of the steps done on whole parts, the same for all rows. */
   readonly partsDone: ReadonlySet<string>;
+  /** Parts whose finish was cut through, with how many holes are to be touched up; the same for all rows. */
+  readonly touchUp: ReadonlyMap<string, number>;
   readonly progress: { readonly done: number; readonly wanted: number };
   /** Deviations and defects of dimples by hole, oldest first. */
   readonly deviations: ReadonlyMap<string, readonly Mark[]>;
@@ -67,6 +71,25 @@ function deviationsByRow(marks: readonly Mark[]): Map<string, Map<string, Mark[]
     for (const id of mark.holeIds) holes.set(id, [...(holes.get(id) ?? []), mark]);
   }
   return rows;
+}
+
+/** What is done on whole parts; the same answer while none of it changes. */
+function useFinish(rows: AssemblyAnswer['rows'] | undefined, folded: RecordDone): FinishState {
+  const kept = useRef<FinishState>({ steps: new Set(), touchUp: new Map() });
+  return useMemo(() => {
+    const next = finishState(
+      (rows ?? []).map((r) => ({ row: r.definition, done: folded.rows.get(r.id) ?? NO_DONE })),
+      folded.parts,
+    );
+    const was = kept.current;
+    const isSame =
+      was.steps.size === next.steps.size &&
+      [...next.steps].every((s) => was.steps.has(s)) &&
+      was.touchUp.size === next.touchUp.size &&
+      [...next.touchUp].every(([id, n]) => was.touchUp.get(id) === n);
+    if (!isSame) kept.current = next;
+    return kept.current;
+  }, [rows, folded]);
 }
 
 export function partsById(parts: readonly Entity<'part'>[]): ReadonlyMap<string, PartDefinition> {
@@ -116,7 +139,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
   // eslint-disable-next-line react-hooks/exhaustive-deps -- another assembly is another record
   const folder = useMemo(() => new MarkFolder(), [assemblyId]);
   const folded = useMemo(() => folder.update(marks), [folder, marks]);
-  const partsDone = useMemo(() => new Set(folded.parts.steps.keys()), [folded.parts]);
+  const finish = useFinish(data?.rows, folded);
   const deviations = useDeviations(marks);
   const work = useMemo(() => data && { kit: data.kit.definition, parts: partsById(data.parts) }, [data]);
   const models = useRef(new Map<string, { from: readonly unknown[]; model: RowModel }>());
@@ -125,7 +148,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
       planned.map((planned): RowModel => {
         const { entity, stack, plan } = planned;
         /* A row whose plan, marks and parts are as before is the same model as before. */
-        const from = [planned, folded.rows.get(entity.id), folded.parts, deviations.get(entity.id), work] as const;
+        const from = [planned, folded.rows.get(entity.id), finish, deviations.get(entity.id), work] as const;
         const known = models.current.get(entity.id);
         if (known && from.every((f, i) => f === known.from[i])) return known.model;
         const row = entity.definition;
@@ -144,8 +167,9 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
           states,
           done,
           standing,
-          partsDone,
-          progress: progressOf(row, steps, states, partsDone),
+          partsDone: finish.steps,
+          touchUp: finish.touchUp,
+          progress: progressOf(row, steps, states, finish.steps),
           deviations: deviations.get(entity.id) ?? NO_DEVIATIONS,
           leftovers: leftoversOf(row, steps, states),
           setups: isMarkedOnly ? known.model.setups : setupsOf(steps, row, stack, plan),
@@ -167,6 +191,6 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
         models.current.set(entity.id, { from, model });
         return model;
       }),
-    [planned, folded, partsDone, deviations, work],
+    [planned, folded, finish, deviations, work],
   );
 }

@@ -1,5 +1,6 @@
 import { cutText } from '#core/formats/whole-text';
 import { useState, type ReactNode } from 'react';
+import { finishedParts } from '#core/done/finish';
 import { earlyOf, type WorkOrder } from '#core/record/order';
 import type { StepKind } from '#core/record/steps';
 import { shutOffBySetting } from '#core/sequence/shut-off';
@@ -13,6 +14,9 @@ import type { Sequence } from './use-sequence';
 import { Button } from '../ui/controls';
 import { Modal } from '../ui/modal';
 
+/** Work that cuts the sheet. */
+const CUTTING: readonly MarkWish['kind'][] = ['piloted', 'drilled', 'deburred', 'countersunk'];
+
 interface Question {
   readonly wishes: readonly MarkWish[];
   readonly missing: readonly StepKind[];
@@ -21,6 +25,8 @@ interface Question {
   readonly shut: readonly string[];
   /** The first pieces of this batch were not looked at. */
   readonly isUnlooked: boolean;
+  /** Finished parts that are cut by this, by name. */
+  readonly finished: readonly string[];
 }
 
 /** What is kept with the marks of an exception. */
@@ -38,6 +44,24 @@ function shutBy(wishes: readonly MarkWish[], sequence: Sequence | undefined): st
   return shutOffBySetting(setting, derived.operations, derived.access, derived.done).map((id) => titles.get(id) ?? '');
 }
 
+/** Names of the parts with a finish that this cuts. */
+function finishedBy(wishes: readonly MarkWish[], rows: readonly RowModel[]): string[] {
+  const cut = wishes.flatMap((w) => {
+    const row = rows.find((r) => r.entity.id === w.rowId);
+    if (!row || !CUTTING.includes(w.kind)) return [];
+    return row.entity.definition.layers.flatMap((l, i) => {
+      const isMeant = !w.layerIds || w.layerIds.length === 0 || w.layerIds.includes(l.id);
+      return isMeant ? [{ partId: l.partId, name: row.plan.layers[i]?.part ?? '' }] : [];
+    });
+  });
+  const steps = rows[0]?.partsDone ?? new Set<string>();
+  const finished = finishedParts(
+    cut.map((c) => c.partId),
+    steps,
+  );
+  return finished.map((id) => cut.find((c) => c.partId === id)?.name ?? '');
+}
+
 /** Marks, but asks once where something is early, says why, and records the exception with the mark. */
 export function useEarlyGuard(
   rows: readonly RowModel[],
@@ -53,8 +77,10 @@ export function useEarlyGuard(
     const later = wishes.at(-1)?.kind as Question['later'] | undefined;
     const shut = shutBy(wishes, sequence);
     const isUnlooked = isUnlookedBy(wishes);
-    if ((missing.length === 0 && shut.length === 0 && !isUnlooked) || later === undefined) onMark(wishes);
-    else setQuestion({ wishes, missing, later, shut, isUnlooked });
+    const finished = finishedBy(wishes, rows);
+    const isPlain = missing.length === 0 && shut.length === 0 && !isUnlooked && finished.length === 0;
+    if (isPlain || later === undefined) onMark(wishes);
+    else setQuestion({ wishes, missing, later, shut, isUnlooked, finished });
   };
   const confirm = () => {
     if (!question) return;
@@ -73,7 +99,9 @@ export function useEarlyGuard(
           ? 'Is it square already?'
           : question.isUnlooked && question.missing.length + question.shut.length === 0
             ? 'Go on without a look at the first three?'
-            : `Mark as ${OPERATION_WORDS[question.later].done} already?`
+            : question.missing.length + question.shut.length === 0 && !question.isUnlooked
+              ? 'Cut through the finish?'
+              : `Mark as ${OPERATION_WORDS[question.later].done} already?`
       }
       open
       onClose={() => setQuestion(null)}
@@ -84,6 +112,12 @@ export function useEarlyGuard(
         <p className="text-[17px]">
           The first three of this batch were not looked at. What is wrong with them is wrong with every one that follows: measure them
           first.
+        </p>
+      ) : null}
+      {question.finished.length > 0 ? (
+        <p className="text-[17px]">
+          {question.finished.join(', ')} {question.finished.length === 1 ? 'has its' : 'have their'} finish already: what is cut now is bare
+          metal, and the finish is open again there until it is touched up.
         </p>
       ) : null}
       <p className="text-ink2">If it was done all the same, say so: the exception is kept with the mark.</p>

@@ -28,6 +28,7 @@ import { cardRows } from '../../rows/use-bench';
 import type { Sequence } from '../../rows/use-sequence';
 import { useReach } from '../../rows/use-reach';
 import { AllAtOnce } from './all-at-once';
+import { BareZones } from './bare-zones';
 import { BenchHelp } from './bench-help';
 import { DimpleChecks } from './dimple-checks';
 import { SetupCardPanel } from './setup-card-panel';
@@ -231,6 +232,14 @@ export function SetupAtWork({
           </div>
         </>
       )}
+      {isOnPart && row.touchUp.has(item.partId ?? '') ? (
+        <p role="note" className="rounded border border-caution bg-caution-soft px-2 py-1 text-[17px]">
+          Touch up {row.touchUp.get(item.partId ?? '')} holes of {name}: they were cut after its finish.
+        </p>
+      ) : null}
+      {isOnPart && current.setup.operation === 'primed' ? (
+        <BareZones data={data} partId={item.partId ?? ''} rows={rows} marks={marks} onMark={onMark} />
+      ) : null}
       <StandingPanel row={row} />
       <WorkFindings findings={workFindings(row.entity.definition, row.plan, item.steps)} parts={row.plan.layers} />
       <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-paper py-2">

@@ -1,0 +1,80 @@
+import { holesInPlan } from '../record/holes';
+import type { RowDefinition } from '../record/definitions';
+import { partKey } from '../record/steps';
+import type { PartsDone } from './hole-done';
+import type { RowDone } from './row-standing';
+
+/** A row with what was done at its holes, as a finish is concerned by it. */
+export interface CutRow {
+  readonly row: RowDefinition;
+  readonly done: RowDone;
+}
+
+export interface FinishState {
+  /** Keys of the steps done on whole parts; a finish that was cut through since is not among them. */
+  readonly steps: ReadonlySet<string>;
+  /** Parts whose finish was cut through, with how many holes are to be touched up. */
+  readonly touchUp: ReadonlyMap<string, number>;
+}
+
+/** Work that cuts the sheet it is done in; drilling cuts every sheet of its row. */
+const CUTS = ['countersunk', 'deburred'] as const;
+const CUTS_ALL = ['piloted//', 'drilled//'] as const;
+
+/** Newest cut in each layer of a row, kept while its marks are the same: `''` stands for every layer. */
+const NEWEST = new WeakMap<RowDone, ReadonlyMap<string, string>>();
+
+function newestCuts(done: RowDone): ReadonlyMap<string, string> {
+  const known = NEWEST.get(done);
+  if (known) return known;
+  const newest = new Map<string, string>();
+  const later = (layer: string, at: string) => {
+    if ((newest.get(layer) ?? '') < at) newest.set(layer, at);
+  };
+  for (const { keys } of done.values())
+    for (const [key, at] of keys) {
+      const [kind, layer = ''] = key.split('/');
+      if ((CUTS as readonly (string | undefined)[]).includes(kind)) later(layer, at);
+      else if ((CUTS_ALL as readonly string[]).includes(key)) later('', at);
+    }
+  NEWEST.set(done, newest);
+  return newest;
+}
+
+/** What is done on whole parts, with every finish that something cut after it open again until it is touched up. */
+export function finishState(rows: readonly CutRow[], parts: PartsDone): FinishState {
+  const steps = new Set(parts.steps.keys());
+  const touchUp = new Map<string, number>();
+  const finished = new Map<string, string>();
+  for (const [key, at] of parts.steps) if (key.startsWith('primed/part:')) finished.set(key.slice('primed/part:'.length), at);
+  if (finished.size === 0) return { steps, touchUp };
+  for (const { row, done } of rows)
+    for (const layer of row.layers) {
+      const since = finished.get(layer.partId);
+      if (since === undefined) continue;
+      const newest = newestCuts(done);
+      if ((newest.get('') ?? '') <= since && (newest.get(layer.id) ?? '') <= since) continue;
+      const holes = holesInPlan(row.holes).filter((h) => isCutSince(done, h.id, layer.id, since)).length;
+      if (holes > 0) touchUp.set(layer.partId, (touchUp.get(layer.partId) ?? 0) + holes);
+    }
+  for (const partId of touchUp.keys()) {
+    steps.delete(partKey('primed', partId));
+    steps.delete(partKey('cleaned', partId));
+  }
+  return { steps, touchUp };
+}
+
+function isCutSince(done: RowDone, holeId: string, layerId: string, since: string): boolean {
+  for (const [key, at] of done.get(holeId)?.keys ?? []) {
+    if (at <= since) continue;
+    const [kind, layer] = key.split('/');
+    if ((CUTS_ALL as readonly string[]).includes(key) || (layer === layerId && (CUTS as readonly (string | undefined)[]).includes(kind)))
+      return true;
+  }
+  return false;
+}
+
+/** Parts with a finish that is cut by this work, of those named: warned before. */
+export function finishedParts(partIds: readonly string[], steps: ReadonlySet<string>): string[] {
+  return [...new Set(partIds)].filter((id) => steps.has(partKey('primed', id)));
+}
