@@ -5,7 +5,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { KIT_DOCUMENT_SCHEMA } from '../../core/src/formats/kit-document';
 import { FINDING_SEVERITIES, type FindingCode } from '../../core/src/prep/findings';
+import { STANDING_SEVERITIES, type StandingCode } from '../../core/src/done/findings';
 import { FINDING_CATALOGUE } from '../../core/src/wording/findings';
+import { STANDING_CATALOGUE } from '../../core/src/wording/standing';
 import { PROBLEM_CATALOGUE } from '../../core/src/wording/problems';
 import { tables } from './rules-tables';
 
@@ -21,6 +23,10 @@ function findingsPage(): string {
     const { title, when, advice } = FINDING_CATALOGUE[code];
     return `| \`${code}\` | ${FINDING_SEVERITIES[code].join(', ')} | ${cell(title)} | ${cell(when)} | ${cell(advice)} |`;
   });
+  const standing = (Object.keys(STANDING_SEVERITIES) as StandingCode[]).map((code) => {
+    const { title, when, advice } = STANDING_CATALOGUE[code];
+    return `| \`${code}\` | ${STANDING_SEVERITIES[code].join(', ')} | ${cell(title)} | ${cell(when)} | ${cell(advice)} |`;
+  });
   const problems = Object.entries(PROBLEM_CATALOGUE).map(([code, wording]) => `| \`${code}\` | ${cell(wording(placeholders))} |`);
   return `# Findings and problems
 
@@ -33,6 +39,12 @@ leave it ok. Everything is advice: the kit maker's documents, local rules and th
 | code | severity | title | when | advice |
 |---|---|---|---|---|
 ${findings.join('\n')}
+
+## Findings between the plan and the work as it was done
+
+| code | severity | title | when | advice |
+|---|---|---|---|---|
+${standing.join('\n')}
 
 ## Problems: input that cannot be used
 

@@ -15,6 +15,7 @@ export const STANDING_SEVERITIES = {
   'set-other-length': ['caution'],
   'shut-under-rivet': ['stop'],
   'not-recorded': ['caution'],
+  'deviations-add-up': ['caution'],
 } as const satisfies Record<string, readonly Severity[]>;
 
 export type StandingCode = keyof typeof STANDING_SEVERITIES;

@@ -1,5 +1,6 @@
 import { holePlaces } from '../layout/hole-places';
 import type { RowDefinition } from '../record/definitions';
+import { holesInPlan } from '../record/holes';
 import type { HoleStates } from '../record/steps';
 import { standingOf, type OpenStep, type WantedRow } from './compare';
 import type { StandingFinding } from './findings';
@@ -46,7 +47,26 @@ export function standRow(wanted: WantedRow, done: RowDone | undefined, parts: Pa
     if (more.length > 0) again.set(holeId, more);
     if (standing.isNotSaid) notSaid.push(holeId);
   }
+  for (const [holeId, finding] of addingUp(wanted.row, done)) findings.set(holeId, [...(findings.get(holeId) ?? []), finding]);
   return { states, findings, again, notSaid };
+}
+
+/** More rivets a size up than this share of a row are worth a word. This project's own default. */
+const SHARE_SIZE_UP = 0.1;
+
+/** Rivets a size up that stand side by side, or are more than a tenth of the row: each with the same finding. */
+function addingUp(row: RowDefinition, done: RowDone): [string, StandingFinding][] {
+  const holes = holesInPlan(row.holes);
+  const isUp = holes.map((h) => done.get(h.id)?.isSizeUp ?? false);
+  const count = isUp.filter(Boolean).length;
+  const beside = isUp.some((up, i) => up && isUp[i + 1] === true);
+  if (!beside && count <= SHARE_SIZE_UP * holes.length) return [];
+  const finding: StandingFinding = {
+    code: 'deviations-add-up',
+    severity: 'caution',
+    data: { count, holes: holes.length, beside: beside ? 'yes' : 'no' },
+  };
+  return holes.flatMap((h, i): [string, StandingFinding][] => (isUp[i] ? [[h.id, finding]] : []));
 }
 
 /** Where the holes are wanted, worked out once for each definition. */

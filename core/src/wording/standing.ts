@@ -8,6 +8,8 @@ import type { FindingEntry } from './findings';
 import { dashName, OPERATION_WORDS } from './setups';
 import { sheetName } from './words';
 
+const ADD_UP = 'Each may pass alone. Show them together to the kit maker or the inspector before more are set.';
+
 /** What a finding between plan and work is called, when it is raised, and what to do about it. */
 export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = {
   'drilled-elsewhere': {
@@ -60,6 +62,11 @@ export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = 
     when: 'a rivet is in, and a step before it was never marked',
     advice: 'Was it done? Write it up with its day, or say that it was not.',
   },
+  'deviations-add-up': {
+    title: 'Many rivets a size up',
+    when: 'two rivets a size up side by side, or more than a tenth of a row',
+    advice: ADD_UP,
+  },
 };
 
 /** A hole as a builder names it: by its drill where it is one. */
@@ -98,6 +105,8 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
       return `${f.data.there} is in, planned ${f.data.wanted}; this length ${f.data.works === 'yes' ? 'works, too' : 'does not make an acceptable head'}.`;
     case 'shut-under-rivet':
       return 'A rivet is in, and what is under it is not what is planned now.';
+    case 'deviations-add-up':
+      return `${f.data.count} of ${f.data.holes} rivets of the row are a size up${f.data.beside === 'yes' ? ', some of them side by side' : ''}.`;
     case 'not-recorded':
       return `A rivet is in, but never recorded: ${String(f.data.steps)
         .split(', ')

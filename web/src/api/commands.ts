@@ -8,6 +8,7 @@ import { EffectsContext, NotKept, type AskEffects, type EffectsAnswer } from './
 import { deviceId, newId, useLocal } from './device';
 import { refreshDefinitions, usePairedFor } from './queries';
 import { sendMarks } from './outbox';
+import { afterPress, useWritingUp } from './writing-up';
 
 /** Who is working, of this kit's people: the one chosen in this browser, else the one this device was paired for, else the first. */
 export function usePerson(kit: Entity<'kit'> | undefined): string {
@@ -66,6 +67,8 @@ async function whyOf(change: { readonly reason: string }, ask: AskEffects): Prom
 type WishOf<K extends MarkKind> = Pick<MarkOf<K>, 'kind' | 'rowId' | 'holeIds'> &
   Partial<Pick<MarkOf<K>, 'layerIds' | 'side' | 'payload'>> & {
     readonly doneAt?: string;
+    /** Whose work it was; absent: of who works here. */
+    readonly person?: string;
     /** Where the same thing would be marked twice; absent: a new one. */
     readonly id?: string;
   };
@@ -75,10 +78,14 @@ export type MarkWish = { readonly [K in MarkKind]: WishOf<K> }[MarkKind];
 /** Marks: on the screen at once, sent in the background. */
 export function useMark(kit: Entity<'kit'> | undefined) {
   const person = usePerson(kit);
+  const writing = useWritingUp();
   return useCallback(
     (wishes: readonly MarkWish[]): void => {
       if (!kit || wishes.length === 0) return;
       const recordedAt = new Date().toISOString();
+      /* Written up from paper: then, by that person; what says its own time has it, and an undo is done now. */
+      const isOwn = wishes.every((w) => w.doneAt !== undefined || w.kind === 'undo');
+      const paper = isOwn ? null : writing;
       const marks = wishes.map((w) => ({
         id: newId(),
         v: markVersion(w.kind),
@@ -86,14 +93,15 @@ export function useMark(kit: Entity<'kit'> | undefined) {
         side: null,
         payload: {},
         recordedAt,
-        person,
+        person: paper?.person ?? person,
         device: deviceId(),
         ...w,
-        doneAt: w.doneAt ?? recordedAt,
+        doneAt: w.doneAt ?? paper?.at ?? recordedAt,
       }));
       /* A wish has the payload of its own kind; none at all is the empty one. */
       sendMarks(kit.id, marks as Mark[]);
+      if (paper) afterPress(paper);
     },
-    [kit, person],
+    [kit, person, writing],
   );
 }

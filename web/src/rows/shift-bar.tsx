@@ -4,7 +4,9 @@ import type { Entity } from '#core/record/definitions';
 import type { Mark, MarkKind } from '#core/record/marks';
 import { isForgotten, shiftsOf, showHours, workedMs, type Shift } from '#core/record/shifts';
 import { useMark, usePerson } from '../api/commands';
+import { useWritingUp } from '../api/writing-up';
 import { Button } from '../ui/controls';
+import { FromPaper, WritingUpBanner } from './from-paper';
 
 const TICK_MS = 20_000;
 
@@ -33,7 +35,9 @@ export function ShiftBar({ kit, assemblyId, marks }: { kit: Entity<'kit'>; assem
   const write = (kind: ShiftKind, doneAt?: string) => mark([{ kind, rowId: assemblyId, holeIds: [], ...(doneAt ? { doneAt } : {}) }]);
   const today = shifts.filter((s) => s.person === person && localDay(s.startedAt) === localDay(now));
   const workedToday = today.reduce((sum, s) => sum + workedMs(s, now), 0);
+  const writing = useWritingUp();
   const big = 'min-h-14 px-4 text-[18px]';
+  if (writing) return <WritingUpBanner kit={kit} mode={writing} />;
   if (mine && isForgotten(mine, now))
     return <Forgotten shift={mine} onEnd={(at) => write('shift-ended', at)} onOn={() => write('shift-resumed')} />;
   return (
@@ -61,6 +65,7 @@ export function ShiftBar({ kit, assemblyId, marks }: { kit: Entity<'kit'>; assem
           <Button tone="primary" className={big} onClick={() => write('shift-started')}>
             <CirclePlay size={20} aria-hidden /> Start a shift
           </Button>
+          <FromPaper kit={kit} assemblyId={assemblyId} />
           {workedToday > 0 ? <span className="text-ink2">today {showHours(workedToday)}</span> : null}
         </>
       )}
