@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { detail, freshAssembly, keepRow, keepWithReason, rowLine } from './bench-mates';
+import { detail, freshAssembly, keepRow, keepWithReason, list, rowLine } from './bench-mates';
 
 const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
@@ -87,4 +87,40 @@ test('a part measured across the limit: what is there can be kept as the plansâ€
   await keepWithReason(page, 'Tried', '3 holes: skin: dimpled, planned countersunk.');
   await against(page).getByRole('button', { name: 'Keep what is there as the plansâ€™ call-out' }).click();
   await expect(against(page)).toHaveCount(0);
+});
+
+test('a revised page stands at its row, at the bench and today until somebody says; a question stays open until it is answered', async ({
+  page,
+}) => {
+  await freshAssembly(page, 'Pages');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25 page=FL-07');
+  await keepRow(page, 'Chine ; skin .025 / rib .063 : 426AD3 x4 @1.25 page=FL-07');
+  await list(page).getByRole('button', { name: 'Keel' }).click();
+  await page.getByRole('button', { name: 'Drilled (4)' }).click();
+  await page.getByRole('navigation', { name: 'Where you are' }).getByRole('link', { name: 'Pages' }).click();
+  await page.getByRole('link', { name: 'Log and dossier' }).click();
+  await page.getByLabel('Page, as the rows name it').fill('FL-07');
+  await page.getByLabel('New revision').fill('B');
+  await page.getByLabel('What it changes').fill('a larger rivet');
+  await page.getByRole('button', { name: 'Put it in front of the old one' }).click();
+  const revised = page.getByRole('region', { name: 'Revised pages' });
+  await revised.getByText(/touches 2 rows/).click();
+  await revised.getByRole('link', { name: 'Keel' }).click();
+  const flag = page.getByRole('list', { name: 'Revised pages' });
+  await expect(flag).toContainText('Page FL-07 has revision B');
+  await expect(flag).toContainText('4 things were done to the old one.');
+  await flag.getByRole('button', { name: 'Asked the kit maker' }).click();
+  await flag.getByLabel('What was asked').fill('Which rivet at the keel?');
+  await flag.getByRole('button', { name: 'Keep the question' }).click();
+  await expect(flag).toContainText('Asked the kit maker on');
+  await view(page, 'Bench');
+  await expect(page.getByRole('list', { name: 'Revised pages' }).first()).toBeVisible();
+  await page.getByRole('navigation', { name: 'Where you are' }).getByRole('link', { name: 'Pages' }).click();
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+  await expect(page.getByRole('list', { name: 'Revised pages' })).toContainText('asked: Which rivet at the keel?');
+  await expect(page.getByRole('list', { name: 'Revised pages' })).toContainText('Chine: page FL-07 revision B');
+  await page.getByRole('list', { name: 'Revised pages' }).getByRole('link', { name: 'Keel' }).click();
+  await flag.getByLabel('What they answered').fill('Dash 4.');
+  await flag.getByRole('button', { name: 'Keep the answer' }).click();
+  await expect(flag).toHaveCount(0);
 });

@@ -1,3 +1,4 @@
+import { fullMarks } from '../../test/mark-examples';
 import { describe, expect, it } from 'vitest';
 import { mark } from '../../test/build';
 import { logPages } from '../log/day-log';
@@ -127,5 +128,14 @@ describe('the hours of a day', () => {
     expect(alone && hoursSentence(alone, names)).toBe('');
     const idle = day([shift('shift-started', 0), shift('shift-ended', 30)]);
     expect(idle && hoursSentence(idle, names)).toBe('P 30 min.');
+  });
+  it('every kind of mark says something in words, or is the hours', () => {
+    const ids = { rowId: 'r', assemblyId: 'a', kitId: 'a', holeId: 'h1', layerId: 'l', partId: 'p1', person: 'p', device: 'd', other: 'o' };
+    for (const m of fullMarks({ ...ids, newId: () => 'm' })) {
+      if (m.kind === 'undo' || m.kind.startsWith('shift-') || m.kind === 'log-note') continue;
+      const lines = said([m]);
+      expect(lines.length, m.kind).toBeGreaterThan(0);
+      for (const line of lines) expect(line, m.kind).not.toMatch(/undefined|null|NaN/);
+    }
   });
 });

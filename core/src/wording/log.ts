@@ -1,12 +1,13 @@
 import type { LogLine, LogPage } from '../log/day-log';
 import { formatRange } from '../record/holes';
-import type { Deviation, Mark, MarkKind } from '../record/marks';
+import type { Deviation, Mark, MarkKind, PageAnswer } from '../record/marks';
 import { showHours } from '../record/shifts';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
 import type { Mm } from '../units/length';
 import { DEVIATION_WORDS, edgeLimitText, VERDICT_WORDS } from './deviations';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from './inspect';
+import { markText } from './marks';
 import { CAGE_WAY_WORDS, DIMPLE_WORDS, LIE_WORDS } from './preparation';
 
 /** What the log needs to name things. */
@@ -192,10 +193,28 @@ function toldApart(line: LogLine, names: LogNames, where: string, all: readonly 
       );
     case 'sealant-mixed':
       return line.marks.map((m) => `Mixed sealant for ${where || 'this assembly'}, ${m.payload.workMinutes} min to work it.${by}`);
-    default:
+    case 'page-answer':
+      return line.marks.flatMap((m) =>
+        m.payload.page
+          ? [`Page revision ${m.payload.page.revision} for ${where}: ${PAGE_ANSWER_WORDS[m.payload.page.answer]}.${note(m)}${by}`]
+          : [],
+      );
+    case 'undo':
       return [];
+    default:
+      return line.marks.map((m) => {
+        const parts = (m.payload.partIds ?? []).map(names.part).join(', ');
+        const at = [where, m.holeIds.length > 0 ? hole(m) : '', parts].filter(Boolean).join(', ');
+        return `${markText(m)[0]?.toUpperCase()}${markText(m).slice(1)}${at ? `: ${at}` : ''}.${note(m)}${by}`;
+      });
   }
 }
+
+const PAGE_ANSWER_WORDS: Readonly<Record<PageAnswer, string>> = {
+  unchanged: 'unchanged',
+  edited: 'edited as it says',
+  asked: 'asked the kit maker',
+};
 
 /** The edge limit in brackets, where it stands in the record. */
 function limitOf(d: Deviation): string {

@@ -1,5 +1,6 @@
 import { logPages, type LogPage } from '#core/log/day-log';
 import { pageReach } from '#core/record/page-revisions';
+import { pageQuestions, type PageQuestion } from '#core/record/page-flags';
 import { holesInPlan } from '#core/record/holes';
 import { rowTitle } from '#core/record/title';
 import { shiftsOf } from '#core/record/shifts';
@@ -31,6 +32,7 @@ interface Written {
   readonly parts: Readonly<Record<string, string>>;
   readonly assemblies: Readonly<Record<string, string>>;
   readonly revised: readonly unknown[];
+  readonly questions: readonly PageQuestion[];
 }
 
 /** What makes a mark worth telling by itself. */
@@ -64,6 +66,7 @@ export class LogBook {
       parts: log.parts,
       assemblies: log.assemblies,
       revised: from === 0 ? log.revised : [],
+      questions: from === 0 ? log.questions : [],
     });
   }
 
@@ -121,9 +124,10 @@ function write(record: KitRecord, asked: LogAsked, stamp: string): Written {
       partIds: reaches.flatMap((r) => r.parts.map((p) => p.id)),
     };
   });
+  const questions = record.assemblies.flatMap((a) => pageQuestions(a.marks));
   const isAtWork = record.assemblies.some((a) => shiftsOf(a.marks).some((s) => s.state !== 'ended'));
   const until = isAtWork ? Date.parse(asked.now) + RUNNING_MS : Infinity;
-  return { stamp, until, record: { kit: record.kit }, pages, rows, parts, assemblies, revised };
+  return { stamp, until, record: { kit: record.kit }, pages, rows, parts, assemblies, revised, questions };
 }
 
 /** Whether a page says every word that is looked for, as the reader would see it. */

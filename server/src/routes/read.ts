@@ -5,7 +5,16 @@ import type { Entity } from '#core/record/definitions';
 import { stackOf, type RowContext } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
 import type { Database } from '../db/connection';
-import { countByAssembly, findEntity, listAssemblies, listDeletedKits, listKits, listTextsOfAssembly, listTools } from '../db/entities';
+import {
+  countByAssembly,
+  findEntity,
+  listAssemblies,
+  listDeletedKits,
+  listKits,
+  listPages,
+  listTextsOfAssembly,
+  listTools,
+} from '../db/entities';
 import { findEpoch, findRevision, listChanges, listMarksOfAssembly } from '../db/record';
 import { isId, refuse } from './answers';
 import { findRow } from './find-row';
@@ -61,7 +70,9 @@ export function readRoutes(db: Database): Router {
     if (!isId(id)) return refuse(res, 404, 'assembly-unknown');
     const asked = performance.now();
     const [assembly, { parts, rows }] = await Promise.all([findEntity(db, 'assembly', id), listTextsOfAssembly(db, id)]);
-    const kit = assembly ? await findEntity(db, 'kit', assembly.definition.kitId) : null;
+    const [kit, pages] = assembly
+      ? await Promise.all([findEntity(db, 'kit', assembly.definition.kitId), listPages(db, assembly.definition.kitId)])
+      : [null, []];
     if (!assembly || !kit) return refuse(res, 404, 'assembly-unknown');
     rows.sort(({ entity: a }, { entity: b }) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1));
     const started = performance.now();
@@ -74,7 +85,7 @@ export function readRoutes(db: Database): Router {
     const planMs = performance.now() - started;
     res.setHeader('Server-Timing', `db;dur=${(started - asked).toFixed(2)}, plan;dur=${planMs.toFixed(2)}`);
     const list = (texts: readonly { json: string }[]) => `[${texts.map((t) => t.json).join()}]`;
-    const head = JSON.stringify({ kit, assembly, summaries }).slice(0, -1);
+    const head = JSON.stringify({ kit, assembly, summaries, pages }).slice(0, -1);
     res.type('json').send(`${head},"parts":${list(parts)},"rows":${list(rows)}}`);
   });
 

@@ -10,6 +10,8 @@ export interface AssemblyAnswer {
   readonly assembly: Entity<'assembly'>;
   readonly parts: Entity<'part'>[];
   readonly rows: Entity<'row'>[];
+  /** Revised pages of the plans. */
+  readonly pages?: readonly Entity<'page'>[];
 }
 
 /** All kits; deleted ones with the change that can be taken back. */

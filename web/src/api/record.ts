@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { LogPage } from '#core/log/day-log';
 import type { WorkedTime } from '#core/log/work-hours';
 import type { Entity } from '#core/record/definitions';
+import type { PageQuestion } from '#core/record/page-flags';
 import type { StockNeed } from '#core/stock/needs';
 import { get, post, remove } from './client';
 
@@ -28,6 +29,8 @@ interface LogPart {
   readonly parts: Readonly<Record<string, string>>;
   readonly assemblies: Readonly<Record<string, string>>;
   readonly revised: readonly RevisedPage[];
+  /** What was asked about revised pages, oldest first. */
+  readonly questions: readonly PageQuestion[];
 }
 
 /** The pages of the log that were read so far. */

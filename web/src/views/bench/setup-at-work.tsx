@@ -20,6 +20,7 @@ import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
+import { PageFlags, usePageFlags } from '../../rows/page-flag';
 import { StandingPanel } from '../../rows/standing-panel';
 import { WorkFindings } from '../../rows/work-findings';
 import { useMarkKey } from './use-mark-key';
@@ -139,6 +140,7 @@ export function SetupAtWork({
   );
   const together = [...steps, ...sameDies.filter((s) => !off.has(s.key))];
   const canMark = steps.length > 0 && (isOnPart || valid.size > 0);
+  const flags = usePageFlags(data, marks);
   const { isLocked, tryMark } = lock;
   const markNow = () => {
     onMarked(`${isOnPart ? name : `${howMany(valid.size, together)} of ${name}`} ${word.done}`);
@@ -240,6 +242,7 @@ export function SetupAtWork({
       {isOnPart && current.setup.operation === 'primed' ? (
         <BareZones data={data} partId={item.partId ?? ''} rows={rows} marks={marks} onMark={onMark} />
       ) : null}
+      <PageFlags data={data} flags={flags.get(item.rowId) ?? []} />
       <StandingPanel row={row} />
       <WorkFindings findings={workFindings(row.entity.definition, row.plan, item.steps)} parts={row.plan.layers} />
       <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-paper py-2">

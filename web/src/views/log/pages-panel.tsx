@@ -50,6 +50,7 @@ export function PagesPanel({ log }: { log: LogAnswer }) {
             </li>
           ))}
       </ul>
+      <Questions log={log} />
       <Field label="Page, as the rows name it">
         <TextInput value={name} maxLength={80} placeholder="FL-07" onChange={(e) => setName(e.target.value)} />
       </Field>
@@ -64,6 +65,33 @@ export function PagesPanel({ log }: { log: LogAnswer }) {
         Put it in front of the old one
       </Button>
     </section>
+  );
+}
+
+/** What was asked about revised pages: open ones first, each leading to its row. */
+function Questions({ log }: { log: LogAnswer }) {
+  if (log.questions.length === 0) return null;
+  const sorted = [...log.questions].sort((a, b) => Number(a.answer !== null) - Number(b.answer !== null));
+  const pageOf = new Map(log.revised.map((r) => [r.page.id, r.page.definition.name]));
+  const day = (iso: string) => new Date(iso).toLocaleDateString(undefined, { dateStyle: 'medium' });
+  return (
+    <ul aria-label="Questions to the kit maker" className="flex flex-col gap-1">
+      {sorted.map((q) => (
+        <li key={q.markId} className="border-t border-line py-1">
+          <Link className="underline underline-offset-2" to={`/assemblies/${log.rows[q.rowId]?.assemblyId ?? ''}/plan?row=${q.rowId}`}>
+            {log.rows[q.rowId]?.title ?? 'a row since deleted'}
+          </Link>
+          , page {pageOf.get(q.pageId) ?? '?'} revision {q.revision}: asked on {day(q.on)}: {q.question}{' '}
+          {q.answer ? (
+            <span className="text-ink2">
+              Answered on {day(q.answer.on)}: {q.answer.text}
+            </span>
+          ) : (
+            <strong>open</strong>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }
 

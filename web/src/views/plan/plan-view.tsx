@@ -30,6 +30,7 @@ import { RowHistory } from './row-history';
 import { LINE_EXAMPLE, RowLineField } from './row-line-field';
 import { RowList } from './row-list';
 import { useReach } from '../../rows/use-reach';
+import { PageFlags, usePageFlags } from '../../rows/page-flag';
 import { StandingPanel } from '../../rows/standing-panel';
 import { useWorkMark } from '../../rows/use-work-mark';
 import type { LayerReach } from '#core/reach/layer-reach';
@@ -59,6 +60,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   const units = useUnits();
   const rows = useRowModels(data, marks);
   const mark = useWorkMark(data, rows);
+  const flags = usePageFlags(data, marks);
 
   const [line, setLine] = useState('');
   /* The row as it was when its line was taken up: what comes in meanwhile is not overwritten unseen. */
@@ -325,12 +327,15 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
                   actions={actionsOf(selected)}
                   verdict={selected.verdict}
                   work={
-                    <StandingPanel
-                      row={selected}
-                      onKeepThere={(definition) =>
-                        attempt(keepEdits([rowEdit(selected.entity, definition)], 'What is there kept as the plans’ call-out'))
-                      }
-                    />
+                    <>
+                      <PageFlags data={data} flags={flags.get(selected.entity.id) ?? []} />
+                      <StandingPanel
+                        row={selected}
+                        onKeepThere={(definition) =>
+                          attempt(keepEdits([rowEdit(selected.entity, definition)], 'What is there kept as the plans’ call-out'))
+                        }
+                      />
+                    </>
                   }
                   ownSchool={selected.entity.definition.school}
                 />

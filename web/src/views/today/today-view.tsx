@@ -13,6 +13,8 @@ import { TopBar } from '../../ui/top-bar';
 import { isTyping } from '../../ui/typing';
 import { UnitsContext, useUnits } from '../../ui/units';
 import { useUndo } from '../../ui/use-undo';
+import type { Mark } from '#core/record/marks';
+import { usePageFlags } from '../../rows/page-flag';
 import type { RowModel } from '../../rows/row-model';
 import { FlangeAngles } from '../../rows/flange-angles';
 import { ShiftBar } from '../../rows/shift-bar';
@@ -132,6 +134,7 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
         </div>
         <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
         <FlangeAngles data={data} rows={rows} marks={marks} onMark={mark} />
+        <Flagged data={data} marks={marks} rows={rows} />
         <DeadEndAlert sequence={sequence} rows={rows} data={data} />
         {shown.length === 0 ? (
           <p className="text-[19px]">
@@ -151,6 +154,26 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
         ) : null}
       </main>
     </div>
+  );
+}
+
+/** Rows whose page was revised, until somebody says what that means for them. */
+function Flagged({ data, marks, rows }: Pick<OfferProps, 'rows' | 'data'> & { readonly marks: readonly Mark[] }) {
+  const flags = [...usePageFlags(data, marks).values()].flat();
+  if (flags.length === 0) return null;
+  const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
+  return (
+    <ul aria-label="Revised pages" className="rounded border border-caution bg-caution-soft p-2 text-[17px]">
+      {flags.map((f) => (
+        <li key={`${f.rowId}/${f.pageId}`}>
+          <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/plan?row=${f.rowId}`}>
+            {titles.get(f.rowId)}
+          </Link>
+          : page {f.page} revision {f.revision}
+          {f.asked ? `, asked: ${f.asked.question}` : ', nobody has said yet what it changes here'}
+        </li>
+      ))}
+    </ul>
   );
 }
 
