@@ -1,15 +1,15 @@
-import { coneOf, surfaceOfDepth } from '../prep/countersink';
 import type { Severity } from '../prep/findings';
 import type { StandingCode, StandingFinding } from './findings';
 import type { PlannedLayer } from '../prep/walk';
 import type { HoleDefinition, LayerDefinition } from '../record/definitions';
-import type { CutWork, DimpleWork, FastenerDone } from '../record/mark-work';
+import type { CutWork, DimpleWork } from '../record/mark-work';
 import { isHeld, isPartStep, type Step } from '../record/steps';
 import { lengthWorks } from '../rivet/length';
 import { dashLength } from '../rivet/callout';
 import { PROFILES } from '../tables/profiles';
 import { inches, type Mm } from '../units/length';
 import { faceOf, NOT_SAID, type HoleDone, type PartsDone } from './hole-done';
+import { isOtherwise, tooWide } from './otherwise';
 import { fastenerOf, type PlannedRow } from './work';
 
 /*
@@ -396,19 +396,4 @@ class Comparison {
       this.find('not-recorded', 'caution', { steps: kinds.join(', ') });
     }
   }
-}
-
-/** How much wider a countersink is than planned, in travel of the cutter, mm; narrower below zero; null: nothing is planned to compare. */
-export function tooWide(made: CutWork, planned: Pick<PlannedLayer, 'surfaceDiameter'>, cutterAngleDeg: number): number | null {
-  if (planned.surfaceDiameter === undefined) return null;
-  const cone = coneOf(cutterAngleDeg);
-  const surface = surfaceOfDepth(coneOf(made.angleDeg), made.depthMm as Mm, made.holeMm as Mm);
-  return (surface - planned.surfaceDiameter) / (2 * cone.tan);
-}
-
-/** Another diameter, head, alloy or kind. */
-function isOtherwise(there: FastenerDone, planned: FastenerDone): boolean {
-  if (there.kind !== planned.kind || there.head !== planned.head) return true;
-  if (there.kind !== 'solid') return there.name !== planned.name || there.dash !== planned.dash;
-  return there.dash !== planned.dash || there.alloy !== planned.alloy;
 }

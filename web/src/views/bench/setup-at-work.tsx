@@ -23,6 +23,7 @@ import type { RowModel } from '../../rows/row-model';
 import { PageFlags, usePageFlags } from '../../rows/page-flag';
 import { StandingPanel } from '../../rows/standing-panel';
 import { WorkFindings } from '../../rows/work-findings';
+import { MarkFoot } from './mark-foot';
 import { useMarkKey } from './use-mark-key';
 import type { useMarkLock } from './use-mark-lock';
 import { cardRows } from '../../rows/use-bench';
@@ -245,25 +246,15 @@ export function SetupAtWork({
       <PageFlags data={data} flags={flags.get(item.rowId) ?? []} />
       <StandingPanel row={row} />
       <WorkFindings findings={workFindings(row.entity.definition, row.plan, item.steps)} parts={row.plan.layers} />
-      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-paper py-2">
-        {marked ? (
-          <p role="status" className="w-full text-[17px]">
-            {marked}
-          </p>
-        ) : null}
-        <Button
-          tone="primary"
-          className="min-h-20 flex-1 px-6 text-[26px]"
-          disabled={!canMark}
-          aria-disabled={isLocked}
-          onClick={() => mark('click')}
-          title="Key Enter"
-        >
-          <span className="flex flex-col leading-tight">
-            <span>{isOnPart ? `Mark the part ${word.done}` : `Mark ${howMany(valid.size, together)} ${word.done}`}</span>
-            <span className="text-[17px] font-normal">{name}</span>
-          </span>
-        </Button>
+      <MarkFoot
+        marked={marked}
+        what={isOnPart ? `Mark the part ${word.done}` : `Mark ${howMany(valid.size, together)} ${word.done}`}
+        name={name}
+        canMark={canMark}
+        isLocked={isLocked}
+        onMark={() => mark('click')}
+        undo={undo}
+      >
         {current.setup.operation === 'drilled' || current.setup.operation === 'piloted' ? (
           <label className="flex flex-col text-[14px] text-ink2">
             How the hole came to be
@@ -277,10 +268,7 @@ export function SetupAtWork({
             </Select>
           </label>
         ) : null}
-        <Button className="min-h-20 px-6 text-[22px]" disabled={undo.label === null} onClick={undo.run} title="Key U">
-          Undo
-        </Button>
-      </div>
+      </MarkFoot>
       <div className="flex flex-wrap items-center gap-3 text-[15px]">
         <label className="flex items-center gap-2">
           Done at, if not now

@@ -9,6 +9,7 @@ import type { AssemblyAnswer } from '../../api/queries';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
+import { MarkFoot } from './mark-foot';
 import { useMarkKey } from './use-mark-key';
 import type { useMarkLock } from './use-mark-lock';
 
@@ -79,32 +80,15 @@ export function WorkOnWhole({ data, work, sequence, onMark, lock, marked, undo }
           ))}
         </fieldset>
       ) : null}
-      <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-paper py-2">
-        {marked ? (
-          <p role="status" className="w-full text-[17px]">
-            {marked}
-          </p>
-        ) : null}
-        <Button
-          tone="primary"
-          className="min-h-20 flex-1 px-6 text-[26px]"
-          disabled={!canMark}
-          aria-disabled={lock.isLocked}
-          onClick={() => mark('click')}
-          title="Key Enter"
-        >
-          <span className="flex flex-col leading-tight">
-            <span>
-              Mark {what ? `${what} ` : ''}
-              {WHOLE_DONE[work.kind]}
-            </span>
-            <span className="text-[17px] font-normal">{name}</span>
-          </span>
-        </Button>
-        <Button className="min-h-20 px-6 text-[22px]" disabled={undo.label === null} onClick={undo.run} title="Key U">
-          Undo
-        </Button>
-      </div>
+      <MarkFoot
+        marked={marked}
+        what={`Mark ${what ? `${what} ` : ''}${WHOLE_DONE[work.kind]}`}
+        name={name}
+        canMark={canMark}
+        isLocked={lock.isLocked}
+        onMark={() => mark('click')}
+        undo={undo}
+      />
       <label className="flex items-center gap-2 text-[15px]">
         Done at, if not now
         <input type="datetime-local" className="field" value={doneAt} onChange={(e) => setDoneAt(e.target.value)} />
