@@ -42,6 +42,7 @@ export function AllAtOnce({ data, current, rows, lock, onMark, onMarked }: AllAt
   if (ready.length < 2 && byPart.length === 0) return null;
   return (
     <div role="group" aria-label="All at once" className="flex flex-wrap items-center gap-2">
+      <span className="label text-[17px] text-ink2">Mark at once</span>
       {ready.length >= 2 ? (
         <Button
           className="min-h-14 px-4 text-[17px]"
@@ -73,7 +74,7 @@ export function AllAtOnce({ data, current, rows, lock, onMark, onMarked }: AllAt
             )
           }
         >
-          {names.get(p.partId) ?? '?'}: all {p.holes} holes {done}, {p.rows.length} rows
+          {names.get(p.partId) ?? '?'}: all {p.holes} holes {done}, {p.rows.length === 1 ? 'one row' : `${p.rows.length} rows`}
         </Button>
       ))}
     </div>
