@@ -155,7 +155,7 @@ test('fit up and take apart are marked and timed at the bench, part by part, and
     .getByRole('button', { name: /^fit up/ })
     .click();
   await page.getByRole('region', { name: 'The operation' }).getByRole('link', { name: 'At the bench' }).click();
-  await page.getByRole('group', { name: 'Parts' }).getByLabel('spar').uncheck();
+  await page.getByRole('group', { name: 'Parts' }).getByRole('checkbox', { name: 'spar' }).uncheck();
   await page.getByRole('button', { name: /^Mark 2 parts fitted up/ }).click();
   await expect(setups(page).getByRole('button', { name: /^fit up/ })).toContainText('1 part ready');
   await page.getByRole('button', { name: /^Mark 1 part fitted up/ }).click();

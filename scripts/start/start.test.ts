@@ -284,7 +284,7 @@ describe('./start --lan', () => {
       const { code } = (await (await fetch(`http://127.0.0.1:${port}/api/devices/code`, { method: 'POST' })).json()) as { code: string };
       const paired = await overTls(lanPort, '/pair', { method: 'POST', body: `code=${code}&name=tablet&person=RV` });
       expect(paired.status).toBe(303);
-      expect(JSON.parse((await overTls(lanPort, '/api/kits', { cookie: paired.cookie })).body)).toEqual({ kits: [] });
+      expect(JSON.parse((await overTls(lanPort, '/api/kits', { cookie: paired.cookie })).body)).toEqual({ kits: [], deleted: [] });
       expect(await fetch(`http://127.0.0.1:${lanPort}/api/kits`).catch(() => 'no plain HTTP')).toBe('no plain HTTP');
       child.kill('SIGTERM');
       await ended(child);

@@ -39,19 +39,18 @@ export function deedsOf(marks: readonly Mark[], changes: readonly ChangeView[], 
   const marked = [...presses.values()].map((own): Deed => {
     const [first] = own as [Mark, ...Mark[]];
     const by = own.flatMap((m) => ofMarks.by(m.id) ?? []);
-    const rowIds = new Set(own.map((m) => m.rowId));
-    const name = rowIds.size === 1 ? nameOf(first.rowId) : undefined;
-    const partIds = [...new Set(own.flatMap((m) => m.payload.partIds ?? []))];
-    const holeIds = [...new Set(own.flatMap((m) => m.holeIds.map((h) => `${m.rowId}/${h}`)))];
-    const whole = { ...first, holeIds, payload: partIds.length > 0 ? { ...first.payload, partIds } : first.payload } as Mark;
+    const isOneRow = own.every((m) => m.rowId === first.rowId);
     return {
       kind: 'mark',
       id: first.id,
-      label: `${markText(whole)}${name ? `, ${name}` : ''}`,
+      /* Said only where it is read: a record has thousands. */
+      get label() {
+        return pressText(own as [Mark, ...Mark[]], isOneRow ? nameOf(first.rowId) : undefined);
+      },
       recordedAt: first.recordedAt,
       person: first.person,
       marks: own,
-      rowId: rowIds.size === 1 ? first.rowId : null,
+      rowId: isOneRow ? first.rowId : null,
       takenBackBy: by,
       takenBackAt: timeOf(by[0] ?? null),
     };
@@ -61,11 +60,13 @@ export function deedsOf(marks: readonly Mark[], changes: readonly ChangeView[], 
     .map((c): Deed => {
       const by = ofChanges.by(c.id);
       const rows = c.edits.filter((e) => e.kind === 'row');
-      const name = rows.length === 1 ? nameOf(rows[0]?.id ?? '') : undefined;
       return {
         kind: 'change',
         id: c.id,
-        label: `${changeText(c)}${name ? `, ${name}` : ''}`,
+        get label() {
+          const name = rows.length === 1 ? nameOf(rows[0]?.id ?? '') : undefined;
+          return `${changeText(c)}${name ? `, ${name}` : ''}`;
+        },
         recordedAt: c.recordedAt,
         person: c.person,
         marks: [],
@@ -88,6 +89,15 @@ export function deedsOf(marks: readonly Mark[], changes: readonly ChangeView[], 
         ? 1
         : -1,
   );
+}
+
+/** What one press marked, as one thing: every hole and part once. */
+function pressText(own: readonly [Mark, ...Mark[]], name: string | undefined): string {
+  const [first] = own;
+  const partIds = [...new Set(own.flatMap((m) => m.payload.partIds ?? []))];
+  const holeIds = [...new Set(own.flatMap((m) => m.holeIds.map((h) => `${m.rowId}/${h}`)))];
+  const whole = { ...first, holeIds, payload: partIds.length > 0 ? { ...first.payload, partIds } : first.payload } as Mark;
+  return `${markText(whole)}${name ? `, ${name}` : ''}`;
 }
 
 /** The next one to take back: the newest that counts. What could not be taken back stands in nobody's way. */
