@@ -60,7 +60,7 @@ async function markEachHole(page: Page): Promise<void> {
 test('1,000 marks from two browsers while the server is killed ten times and the database three times: every one there, once', async ({
   browser,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   start();
   await untilUp();
   const pages = await Promise.all([0, 1].map(async () => (await browser.newContext({ baseURL: base })).newPage()));
