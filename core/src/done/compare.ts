@@ -31,7 +31,7 @@ const ELSEWHERE_STOP_D = 0.5;
 const SAME_PLACE: Mm = inches(0.0005);
 
 /** Why a step is open. */
-export type OpenBecause = 'never' | 'enlarge' | 'after-enlarging' | 'sheet-new' | 'gave-way' | 'dimple-again' | 'cut-deeper' | 'removed';
+export type OpenBecause = 'never' | 'enlarge' | 'after-enlarging' | 'sheet-new' | 'gave-way' | 'dimple-again' | 'cut-deeper';
 
 export interface OpenStep {
   readonly step: Step;

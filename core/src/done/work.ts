@@ -4,7 +4,7 @@ import type { Stack } from '../prep/stack';
 import type { CutWork, DimpleWork, DrillWork, FastenerDone, InspectWork, MarkWork, SetWork } from '../record/mark-work';
 import type { HoleOrigin, MarkKind, Setting, Side } from '../record/marks';
 import type { PartDefinition, RowDefinition } from '../record/definitions';
-import { dashLength, formatCallout } from '../rivet/callout';
+import { formatCallout } from '../rivet/callout';
 import { setupOf } from '../setup/setup';
 import { rivetOfDash } from '../tables/fasteners';
 
@@ -36,7 +36,6 @@ export function workDone(doing: Doing, planned: PlannedRow): MarkWork | null {
     case 'countersunk':
       return cutWork(doing, planned);
     case 'set':
-      return setWork(planned, doing.setting);
     case 'removed':
       return setWork(planned, doing.setting);
     case 'inspected':
@@ -121,9 +120,4 @@ function inspectWork(planned: PlannedRow, setting?: Setting): InspectWork {
 /** The finish a part gets, in the words of its list. */
 export function finishOf(part: Pick<PartDefinition, 'finish'> | undefined): string {
   return part?.finish ?? '';
-}
-
-/** A rivet's own length, mm: of a solid one. */
-export function doneLength(fastener: FastenerDone): number | null {
-  return fastener.lengthDash === undefined ? null : dashLength(fastener.lengthDash);
 }

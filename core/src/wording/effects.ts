@@ -47,7 +47,6 @@ function againSentence(e: Extract<Effect, { kind: 'again' }>, units: Units): str
       return `${holes}: ${OPERATION_WORDS[e.step].verb}${inPart || ' the sheet'} that is new.`;
     case 'gave-way':
       return `${holes}: ${OPERATION_WORDS[e.step].verb}${inPart || ' the sheet'} that gave way.`;
-    case 'removed':
     case 'never':
       return `${holes}: ${OPERATION_WORDS[e.step].verb} again.`;
   }

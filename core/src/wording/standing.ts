@@ -132,7 +132,6 @@ export function openSentence({ step, because, deeperMm, toMm }: OpenStep, units:
     case 'cut-deeper':
       return `countersink ${showLength((deeperMm ?? 0) as Mm, units)} deeper`;
     case 'never':
-    case 'removed':
       return verb;
   }
 }
