@@ -1,6 +1,6 @@
 import { answerPrep, type PrepDocument } from '../src/formats/prep-document';
 import { blankRow, newKit } from '../src/record/blank';
-import type { Entity, PartDefinition, RowDefinition } from '../src/record/definitions';
+import type { Entity, FastenerDefinition, PartDefinition, RowDefinition, TypedLength } from '../src/record/definitions';
 import { foldDone } from '../src/done/hole-done';
 import type { Mark, MarkKind } from '../src/record/marks';
 
@@ -24,6 +24,9 @@ export function ids(prefix = 0): () => string {
   return () => `00000000-0000-4000-8${String(prefix).padStart(3, '0')}-${String(n++).padStart(12, '0')}`;
 }
 
+/** A kit with none. */
+export const NO_FASTENERS: ReadonlyMap<string, FastenerDefinition> = new Map();
+
 export const KIT = newKit('Quillback Two', 'in', [{ id: ids(900)(), initials: 'RV' }]);
 
 export function part(id: string, name: string, inch: number, hand: PartDefinition['hand'] = null): Entity<'part'> {
@@ -41,6 +44,12 @@ export function part(id: string, name: string, inch: number, hand: PartDefinitio
       mirroredFrom: null,
     },
   };
+}
+
+/** A blind fastener of which only its name and hole are typed. */
+export function blindFastener(name: string, hole: TypedLength): FastenerDefinition {
+  const head = { kind: 'flush', diameter: null, angleDeg: null } as const;
+  return { v: 1, kitId: 'k', name, kind: 'blind', diameter: null, hole, head, gripFrom: null, gripTo: null };
 }
 
 export function rowOf(partIds: string[], holes: number, more: Partial<RowDefinition> = {}): RowDefinition {

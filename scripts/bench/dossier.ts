@@ -58,9 +58,11 @@ export async function benchDossier(): Promise<void> {
     kit: { kind: 'kit', id: kitId, version: 1, definition: newKit('Bench', 'in', [{ id: person, initials: 'QA' }]) },
     assemblies: Array.from({ length: ASSEMBLIES }, (_, i) => assembly(i, kitId, person)),
     pages: [],
+    fasteners: [],
   };
   const began = performance.now();
-  for (const a of record.assemblies) assemblyWork({ kit: record.kit.definition, parts: a.parts, rows: a.rows, marks: a.marks });
+  for (const a of record.assemblies)
+    assemblyWork({ fasteners: [], kit: record.kit.definition, parts: a.parts, rows: a.rows, marks: a.marks });
   const planMs = performance.now() - began;
   const folder = mkdtempSync(join(tmpdir(), 'anvil-bench-'));
   const delay = monitorEventLoopDelay({ resolution: 5 });

@@ -32,11 +32,11 @@ async function planning(): Promise<void> {
   const { parts, rows } = randomAssembly(1500, uuid('assembly'), 1);
   const definitions = [...rows.values()];
   const json = JSON.stringify(definitions);
-  const stacks = definitions.map((row) => stackOf(row, { kit: KIT, parts }));
+  const stacks = definitions.map((row) => stackOf(row, { fasteners: new Map(), kit: KIT, parts }));
   const documents = JSON.stringify(
     stacks.map((s) => s && { school: s.school, head: s.head, diameter: s.size.diameter, stack: s.layers, edge: s.edge, pitch: s.pitch }),
   );
-  const plan = await medianMs(() => definitions.map((row) => planStack(stackOf(row, { kit: KIT, parts })!)), 31, 20);
+  const plan = await medianMs(() => definitions.map((row) => planStack(stackOf(row, { fasteners: new Map(), kit: KIT, parts })!)), 31, 20);
   const parse = await medianMs(() => JSON.parse(json), 31, 20);
   const parseShort = await medianMs(() => JSON.parse(documents), 31, 20);
   report(

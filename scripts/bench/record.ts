@@ -73,7 +73,7 @@ const ONE_ROW = {
 export function marksWithWork(): { marks: Mark[]; rows: Map<string, WantedRow> } {
   const rows = new Map<string, WantedRow>();
   const { kit, parts, layerId, definition } = ONE_ROW;
-  const stack = stackOf(definition, { kit, parts });
+  const stack = stackOf(definition, { fasteners: new Map(), kit, parts });
   if (!stack) throw new Error('no stack');
   const plan = planStack(stack);
   const steps = stepsOf(definition, plan.layers);

@@ -11,7 +11,7 @@ import { deriveSequence } from '#core/sequence/model';
 import { orderCost } from '#core/sequence/order-cost';
 import { accessAlong, type DeadEnd } from '#core/sequence/shut-off';
 import { waysOut } from '#core/sequence/ways-out';
-import { assemblyWork, planRow } from '#core/setup/assembly-work';
+import { assemblyWork, definitionsById, planRow } from '#core/setup/assembly-work';
 import type { Mm } from '#core/units/length';
 import { DEMO_ASSEMBLY_ID, DEMO_KIT_ID, loadDemo } from '../src/demo/load';
 import { change, makeKit, serve } from './client';
@@ -65,12 +65,19 @@ describe('the demo kit', () => {
     const look = async () => {
       const { assemblies } = (await api.get(`/kits/${DEMO_KIT_ID}`)).body;
       const nose = assemblies.find((a: { definition: { name: string } }) => a.definition.name === 'Float nose box, left');
-      const { kit, assembly, parts, rows } = (await api.get(`/assemblies/${nose.id}`)).body;
+      const { kit, assembly, parts, rows, fasteners } = (await api.get(`/assemblies/${nose.id}`)).body;
       const { marks } = (await api.get(`/assemblies/${nose.id}/marks`)).body;
       const { tools } = (await api.get(`/kits/${DEMO_KIT_ID}/tools`)).body;
-      const work = assemblyWork({ kit: kit.definition, parts, rows, marks });
+      const work = assemblyWork({ fasteners, kit: kit.definition, parts, rows, marks });
       const byId = new Map<string, PartDefinition>(parts.map((p: Entity<'part'>) => [p.id, p.definition]));
-      const model = { kit: kit.definition, parts: byId, rows: work.rows, tools, partsDone: work.partsDone };
+      const model = {
+        kit: kit.definition,
+        parts: byId,
+        fasteners: definitionsById<'fastener'>(fasteners),
+        rows: work.rows,
+        tools,
+        partsDone: work.partsDone,
+      };
       const derived = deriveSequence(model);
       const order = decidedOrder(derived, assembly.definition.sequence) ?? [];
       return { model, derived, order, deadEnds: accessAlong(order, derived.access, derived.done).deadEnds };
@@ -80,7 +87,7 @@ describe('the demo kit', () => {
       expect(model.rows.find((r) => r.id === deadEnds[0]?.rowId)?.title).toBe('Stem bracket');
       expect(deadEnds).toHaveLength(1);
       expect([...derived.done].filter((id) => id.includes('/set/'))).toEqual([]);
-      const blind = model.rows.flatMap((r) => r.row.blind ?? [])[0] ?? null;
+      const blind = [...model.fasteners].map(([id, definition]) => ({ id, definition }))[0] ?? null;
       const ways = waysOut({ model, derived, order, deadEnd: deadEnds[0] as DeadEnd, blind, minutes: learnedMinutes([]) });
       expect(ways.map((w) => w.kind)).toEqual(['earlier', 'later', 'blind', 'bend']);
       for (const way of ways) {
@@ -102,7 +109,7 @@ describe('the demo kit', () => {
       expect(advice.value.turnings).toBeLessThan(plans.turnings);
       const hinge = derived.left.find((o) => o.kind === 'set' && model.rows.find((r) => r.id === o.rowId)?.title === 'Hinge row, held');
       expect(hinge?.after.map((a) => a.because)).toContain('waits-for-part');
-      expect(model.rows.filter((r) => r.row.blind).map((r) => r.plan.verdict)).not.toContain('stop');
+      expect(model.rows.filter((r) => r.stack.blind).map((r) => r.plan.verdict)).not.toContain('stop');
       expect(derived.operations.map((o) => o.id)).toContain('sub/nose cradle/close');
     });
   });

@@ -42,8 +42,11 @@ describe('a database made by an earlier release', () => {
       for (const row of rows)
         expect(
           kit &&
-            planStack(stackOf(row.definition, { kit: kit.definition, parts: byId }) as NonNullable<ReturnType<typeof stackOf>>).layers
-              .length,
+            planStack(
+              stackOf(row.definition, { fasteners: new Map(), kit: kit.definition, parts: byId }) as NonNullable<
+                ReturnType<typeof stackOf>
+              >,
+            ).layers.length,
         ).toBeGreaterThan(0);
     },
   );

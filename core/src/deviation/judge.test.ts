@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, KIT, part, rowOf } from '../../test/build';
 import { stackOf } from '../record/stack-of';
 import { DEFAULT_LIMITS } from '../tables/limits';
 import { inches, type Mm } from '../units/length';
@@ -9,7 +9,7 @@ import { judgeHole, missingOf, type MeasuredHole } from './judge';
 function stack(thicknesses: number[], dash: 3 | 4 | 5 | 6 = 3, kit = KIT) {
   const parts = new Map(thicknesses.map((t, i) => [`p${i}`, part(`p${i}`, `s${i}`, t).definition]));
   const pitch = { mm: 38.1, text: '1.5', units: 'in' as const };
-  const made = stackOf(rowOf([...parts.keys()], 4, { dash, pitch }), { kit, parts });
+  const made = stackOf(rowOf([...parts.keys()], 4, { dash, pitch }), { kit, parts, fasteners: NO_FASTENERS });
   if (!made) throw new Error('no stack');
   return made;
 }

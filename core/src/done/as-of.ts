@@ -1,5 +1,5 @@
 import { planStack } from '../prep/plan';
-import type { Definitions, EntityKind, KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
+import type { Definitions, EntityKind, FastenerDefinition, KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
 import type { MarkWork } from '../record/mark-work';
 import type { Mark } from '../record/marks';
 import { stackOf } from '../record/stack-of';
@@ -92,10 +92,13 @@ export class Past {
       if (!part) return null;
       parts.set(partId, part);
     }
-    const key = [row, kit, ...parts.values()].map((d) => this.keyOf(d)).join();
+    const fasteners = new Map<string, FastenerDefinition>();
+    const fastener = row.fastenerId ? (this.definition('fastener', row.fastenerId, at) as FastenerDefinition | null) : null;
+    if (row.fastenerId && fastener) fasteners.set(row.fastenerId, fastener);
+    const key = [row, kit, ...parts.values(), ...fasteners.values()].map((d) => this.keyOf(d)).join();
     let planned = this.plans.get(key);
     if (planned === undefined) {
-      const stack = stackOf(row, { kit, parts });
+      const stack = stackOf(row, { kit, parts, fasteners });
       this.plans.set(key, (planned = stack && { row, stack, plan: planStack(stack) }));
     }
     return planned;

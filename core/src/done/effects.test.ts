@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, mark, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, KIT, mark, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
 import type { Edit, Entity, PartDefinition, RowDefinition } from '../record/definitions';
 import type { Mark, MarkKind } from '../record/marks';
@@ -17,7 +17,7 @@ const entity = (definition: RowDefinition): Entity<'row'> => ({ kind: 'row', id:
 
 /** Marks as a screen makes them, the work filled in from the row as it is then. */
 function done(row: RowDefinition, wishes: readonly Omit<Wish, 'rowId'>[], marks: Mark[] = []): Mark[] {
-  const planned = planRow('r', row, { kit: KIT, parts: byId, done: foldDone(marks).rows.get('r') });
+  const planned = planRow('r', row, { fasteners: NO_FASTENERS, kit: KIT, parts: byId, done: foldDone(marks).rows.get('r') });
   if (!planned) throw new Error('no stack');
   const sources = { row: () => planned, part: () => undefined, tools: [] };
   return withWork(
@@ -32,7 +32,13 @@ const cut = { kind: 'countersunk' as const, holeIds: HOLES, layerIds: [ROW.layer
 const set = { kind: 'set' as const, holeIds: HOLES };
 const PREPARED = [drilled, deburred('head'), deburred('shop'), dimpled, cut];
 
-const recordOf = (marks: Mark[], row: RowDefinition = ROW): AssemblyRecord => ({ kit: KIT, parts: PARTS, rows: [entity(row)], marks });
+const recordOf = (marks: Mark[], row: RowDefinition = ROW): AssemblyRecord => ({
+  fasteners: [],
+  kit: KIT,
+  parts: PARTS,
+  rows: [entity(row)],
+  marks,
+});
 const editOf = (definition: RowDefinition | null): Edit => ({ kind: 'row', id: 'r', expectedVersion: 1, definition });
 /** What the edit does, in words. */
 const words = (record: AssemblyRecord, ...edits: Edit[]): string[] =>
@@ -115,7 +121,13 @@ describe('200 random records', () => {
       }
       const stand = (of: readonly Mark[], row: RowDefinition) => {
         const folded = foldDone(of);
-        const planned = planRow('r', row, { kit: KIT, parts: byId, done: folded.rows.get('r'), partsDone: folded.parts });
+        const planned = planRow('r', row, {
+          fasteners: NO_FASTENERS,
+          kit: KIT,
+          parts: byId,
+          done: folded.rows.get('r'),
+          partsDone: folded.parts,
+        });
         const { states, findings, again } = planned!.standing;
         const sorted = <V>(map: ReadonlyMap<string, V>) => [...map].sort(([a], [b]) => (a < b ? -1 : 1));
         return JSON.stringify([sorted(states).map(([h, k]) => [h, [...k].sort()]), sorted(findings), sorted(again)]);

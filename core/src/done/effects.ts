@@ -1,5 +1,5 @@
-import { planRow, type AssemblyRecord, type WorkRow } from '../setup/assembly-work';
-import type { Edit, Entity, EntityKind, KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
+import { definitionsById, planRow, type AssemblyRecord, type WorkRow } from '../setup/assembly-work';
+import type { Definitions, Edit, Entity, EntityKind, KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { rowTitle } from '../record/title';
 import type { OpenBecause, OpenStep } from './compare';
@@ -32,23 +32,29 @@ export type Effect =
 
 /** A record with the edits made: definitions only, the marks stay. */
 export function edited(record: AssemblyRecord, assemblyId: string, edits: readonly Edit[]): AssemblyRecord {
-  const put = <K extends 'part' | 'row'>(kind: K, list: readonly Entity<K>[]): Entity<K>[] => {
+  const put = <K extends 'part' | 'row' | 'fastener'>(kind: K, list: readonly Entity<K>[]): Entity<K>[] => {
     const byId = new Map(list.map((e) => [e.id, e]));
     for (const edit of edits) {
       if (edit.kind !== kind) continue;
-      const definition = edit.definition as (PartDefinition & RowDefinition) | null;
+      const definition = edit.definition as Definitions[K] | null;
       if (definition === null) byId.delete(edit.id);
-      else if (definition.assemblyId === assemblyId)
+      else if (!('assemblyId' in definition) || definition.assemblyId === assemblyId)
         byId.set(edit.id, { kind, id: edit.id, version: edit.expectedVersion + 1, definition } as unknown as Entity<K>);
     }
     return [...byId.values()];
   };
   const kit = edits.find((e) => e.kind === 'kit')?.definition as KitDefinition | null | undefined;
-  return { ...record, kit: kit ?? record.kit, parts: put('part', record.parts), rows: put('row', record.rows) };
+  return {
+    ...record,
+    kit: kit ?? record.kit,
+    parts: put('part', record.parts),
+    rows: put('row', record.rows),
+    fasteners: put('fastener', record.fasteners),
+  };
 }
 
 /** Kinds of definitions whose edits can reach work. */
-export const REACHING: readonly EntityKind[] = ['kit', 'part', 'row'];
+export const REACHING: readonly EntityKind[] = ['kit', 'part', 'row', 'fastener'];
 
 /** What edits do to the work of an assembly: rows where anything becomes open or contradicted, or is left over. Rows no edit reaches are not named. */
 export function effectsOf(before: AssemblyRecord, after: AssemblyRecord): RowEffects[] {
@@ -68,12 +74,20 @@ export function effectsOf(before: AssemblyRecord, after: AssemblyRecord): RowEff
 }
 
 /** Only rows with marks: nothing else can be reached. */
-function workRows({ kit, parts, rows }: AssemblyRecord, done: RecordDone): WorkRow[] {
-  const byId = new Map(parts.map((p) => [p.id, p.definition]));
+function workRows({ kit, parts, rows, fasteners }: AssemblyRecord, done: RecordDone): WorkRow[] {
+  const byId = definitionsById(parts);
+  const fastenersById = definitionsById(fasteners);
   const assemblyRows = rows.map((r) => r.definition);
   return rows.flatMap((r) =>
     done.rows.has(r.id)
-      ? (planRow(r.id, r.definition, { kit, parts: byId, assemblyRows, done: done.rows.get(r.id), partsDone: done.parts }) ?? [])
+      ? (planRow(r.id, r.definition, {
+          kit,
+          parts: byId,
+          fasteners: fastenersById,
+          assemblyRows,
+          done: done.rows.get(r.id),
+          partsDone: done.parts,
+        }) ?? [])
       : [],
   );
 }

@@ -24,7 +24,7 @@ const deburred = (hour: number) =>
   });
 const dimpled = mark('x', { kind: 'dimpled', rowId: 'r', layerIds: [ROW.layers[0]!.id], holeIds: HOLES, doneAt: at(9) });
 const work = (...marks: Mark[]) =>
-  assemblyWork({ kit: PRIMING, parts: PARTS, rows: [{ kind: 'row', id: 'r', version: 1, definition: ROW }], marks });
+  assemblyWork({ fasteners: [], kit: PRIMING, parts: PARTS, rows: [{ kind: 'row', id: 'r', version: 1, definition: ROW }], marks });
 
 describe('a finish that is cut through', () => {
   it.each<[string, Mark[], Record<string, number>]>([

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, mark, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, KIT, mark, part, rowOf } from '../../test/build';
 import type { PartDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { planRow } from '../setup/assembly-work';
@@ -19,7 +19,7 @@ const up = (...numbers: number[]): Mark[] =>
     }),
   );
 const gathered = (marks: Mark[]) => {
-  const planned = planRow('r', ROW, { kit: KIT, parts: PARTS, done: foldDone(marks).rows.get('r') });
+  const planned = planRow('r', ROW, { fasteners: NO_FASTENERS, kit: KIT, parts: PARTS, done: foldDone(marks).rows.get('r') });
   return gatherFindings(planned!.standing).filter((g) => g.finding.code === 'deviations-add-up');
 };
 

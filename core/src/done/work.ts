@@ -83,15 +83,14 @@ function cutWork(doing: Doing, { row, stack, plan }: PlannedRow): CutWork | null
 
 /** The fastener a row is closed with now; `setting`: where another length or size went in. */
 export function fastenerOf({ row, stack, plan }: PlannedRow, setting?: Setting): FastenerDone {
-  const { blind } = row;
+  const { blind } = stack;
   if (blind)
     return {
       kind: 'blind',
       name: blind.name,
       head: row.head,
       dash: row.dash,
-      ...(blind.headDiameter ? { headDiameterMm: blind.headDiameter.mm } : {}),
-      ...(typeof blind.headAngleDeg === 'number' ? { headAngleDeg: blind.headAngleDeg } : {}),
+      ...(blind.flushHead === undefined ? {} : { headDiameterMm: blind.flushHead, headAngleDeg: stack.headAngleDeg }),
     };
   const size = setting?.dash === undefined ? stack.size : (rivetOfDash(setting.dash) ?? stack.size);
   const lengthDash = setting?.lengthDash ?? plan.rivet.lengthDash;

@@ -1,11 +1,12 @@
 import Joi from 'joi';
-import type { Change, Definitions, EntityKind } from '../record/definitions';
+import { KIT_OWNED, kitNamedBy, type Change, type Definitions, type EntityKind } from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { bad, good, type Result } from '../units/result';
 import { checkShape } from './document';
 import { MARK_SCHEMA } from './mark-schemas';
 import { DEFINITION_SCHEMAS, VERSION_MAX } from './record-schemas';
 import { WHO_AND_WHEN } from './schema-parts';
+import { upgradeKit } from './upgrade-kit';
 
 /**
  * A whole kit as one JSON document: ids kept, keys sorted, no time of export inside. Published as a JSON Schema in
@@ -116,7 +117,7 @@ export function writeKitDocument(doc: KitDocument): string {
 export function readKitDocument(value: unknown): Result<KitDocument> {
   if (typeof value === 'object' && value !== null && (value as { format?: unknown }).format !== KIT_FORMAT)
     return bad({ code: 'kit-format-unknown', path: 'format' });
-  const shape = checkShape<KitDocument>(KIT_DOCUMENT_SCHEMA, value);
+  const shape = checkShape<KitDocument>(KIT_DOCUMENT_SCHEMA, upgradeKit(value));
   if (!shape.ok) return shape;
   const doc = shape.value;
   const byId = new Map<string, DocumentEntity>();
@@ -129,11 +130,13 @@ export function readKitDocument(value: unknown): Result<KitDocument> {
     const fits =
       e.kind === 'kit'
         ? e.id === doc.kitId
-        : e.kind === 'assembly' || e.kind === 'tool' || e.kind === 'page'
-          ? 'kitId' in definition && definition.kitId === doc.kitId
+        : (KIT_OWNED as readonly EntityKind[]).includes(e.kind)
+          ? kitNamedBy(definition) === doc.kitId
           : 'assemblyId' in definition &&
             byId.get(definition.assemblyId)?.kind === 'assembly' &&
-            (!('layers' in definition) || definition.layers.every((l) => byId.get(l.partId)?.kind === 'part'));
+            (!('layers' in definition) ||
+              (definition.layers.every((l) => byId.get(l.partId)?.kind === 'part') &&
+                (!definition.fastenerId || byId.get(definition.fastenerId)?.kind === 'fastener')));
     if (!fits) return bad({ code: 'kit-reference-missing', path: `entities[${i}]` });
   }
   if (byId.get(doc.kitId)?.kind !== 'kit') return bad({ code: 'kit-reference-missing', path: 'kitId' });

@@ -4,6 +4,7 @@ import type {
   AssemblyDefinition,
   Entity,
   KitDefinition,
+  FastenerDefinition,
   PartDefinition,
   RowDefinition,
   SequenceDecision,
@@ -18,6 +19,7 @@ import { accessAlong, type AccessRow } from '../sequence/shut-off';
 import { planRow, type WorkRow } from '../setup/assembly-work';
 import { round12, type Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
+import { upgradePlan } from './upgrade-kit';
 import { checkShape } from './document';
 import { prepAnswer } from './prep-document';
 import { DEFINITION_SCHEMAS } from './record-schemas';
@@ -36,6 +38,7 @@ interface PlanDocument {
   kit?: KitDefinition;
   parts: Stored<PartDefinition>[];
   rows: Stored<RowDefinition>[];
+  fasteners?: Stored<FastenerDefinition>[];
   assembly?: AssemblyDefinition;
   tools?: Stored<ToolDefinition>[];
 }
@@ -43,7 +46,7 @@ interface PlanDocument {
 /** Most parts and rows of one assembly. */
 const MAX_EACH = 2000;
 
-const stored = (kind: 'part' | 'row' | 'tool') =>
+const stored = (kind: 'part' | 'row' | 'tool' | 'fastener') =>
   Joi.object({
     id: Joi.string().guid({ separator: '-' }).lowercase().required(),
     kind: Joi.valid(kind),
@@ -61,6 +64,7 @@ export const PLAN_SCHEMA = Joi.object({
   kit: DEFINITION_SCHEMAS.kit,
   parts: Joi.array().items(stored('part')).max(MAX_EACH).required(),
   rows: Joi.array().items(stored('row')).max(MAX_EACH).required(),
+  fasteners: Joi.array().items(stored('fastener')).max(MAX_EACH),
   assembly: DEFINITION_SCHEMAS.assembly,
   tools: Joi.array().items(stored('tool')).max(MAX_EACH),
 })
@@ -69,7 +73,7 @@ export const PLAN_SCHEMA = Joi.object({
 
 /** The verb `plan`: the `prep` of every row of an assembly, its operations, and an order of them that changes set-ups least. */
 export function answerPlan(value: unknown): Result<unknown> {
-  const shape = checkShape<PlanDocument>(PLAN_SCHEMA, value);
+  const shape = checkShape<PlanDocument>(PLAN_SCHEMA, upgradePlan(value));
   if (!shape.ok) return shape;
   const doc = shape.value;
   const kit = doc.kit ?? newKit('assembly', doc.units ?? 'in', []);
@@ -82,6 +86,7 @@ export function answerPlan(value: unknown): Result<unknown> {
     }
   }
   const parts = new Map(doc.parts.filter((p) => p.deleted !== true).map((p) => [p.id, p.definition]));
+  const fasteners = new Map((doc.fasteners ?? []).filter((f) => f.deleted !== true).map((f) => [f.id, f.definition]));
   const assemblyRows = doc.rows.filter((r) => r.deleted !== true).map((r) => r.definition);
   const answers: unknown[] = [];
   const rows: WorkRow[] = [];
@@ -89,7 +94,9 @@ export function answerPlan(value: unknown): Result<unknown> {
     if (deleted === true) continue;
     const missing = row.layers.findIndex((l) => !parts.has(l.partId));
     if (missing >= 0) return bad({ code: 'part-unknown', path: `rows[${i}].definition.layers[${missing}].partId` });
-    const planned = planRow(id, row, { kit, parts, assemblyRows });
+    if (row.fastenerId && !fasteners.has(row.fastenerId))
+      return bad({ code: 'fastener-missing', path: `rows[${i}].definition.fastenerId` });
+    const planned = planRow(id, row, { kit, parts, fasteners, assemblyRows });
     if (!planned) return bad({ code: 'part-unknown', path: `rows[${i}]` });
     answers.push({ id, name: planned.title, prep: prepAnswer(planned.plan, planned.stack, units) });
     rows.push(planned);

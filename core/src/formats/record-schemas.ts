@@ -2,8 +2,10 @@ import Joi from 'joi';
 import { SCHOOL_IDS, type Prep } from '../prep/stack';
 import {
   ENTITY_KINDS,
+  FASTENER_KINDS,
   FOLLOWED,
   HOLD_KINDS,
+  LOT_KINDS,
   ROW_STARTS,
   SETTING_WAYS,
   SHUT_SIDES,
@@ -175,13 +177,37 @@ const access = shape({
   sheetIndex: optional(whole(0, ROW_LINE_MAX_LAYERS - 1)),
 });
 
-const blind = shape({
+/** Between 0 and 180 degrees, ends left out. */
+const openAngle = ruled(number(0, 180), (joi) => (joi as Joi.NumberSchema).greater(0).less(180));
+
+const fastener = shape({
+  v: version,
+  kitId: isId,
   name,
-  hole: isLength,
-  gripMin: nullable(isLength),
-  gripMax: nullable(isLength),
-  headDiameter: optional(nullable(isLength)),
-  headAngleDeg: optional(nullable(ruled(number(0, 180), (joi) => (joi as Joi.NumberSchema).greater(0).less(180)))),
+  kind: oneOf(...FASTENER_KINDS),
+  diameter: nullable(isLength),
+  hole: nullable(isLength),
+  holeMax: optional(nullable(isLength)),
+  head: nullable(
+    either(
+      shape({ kind: oneOf('flush'), diameter: nullable(isLength), angleDeg: nullable(openAngle) }),
+      shape({ kind: oneOf('protruding'), diameter: nullable(isLength), height: nullable(isLength) }),
+    ),
+  ),
+  gripFrom: nullable(isLength),
+  gripTo: nullable(isLength),
+  lengths: optional(list(isLength, 100)),
+  note: optional(text(500)),
+});
+
+const lot = shape({
+  v: version,
+  kitId: isId,
+  name,
+  kind: oneOf(...LOT_KINDS),
+  callout: shortText,
+  isInUse: yesNo,
+  note: optional(text(500)),
 });
 
 const shutOff = shape({
@@ -218,7 +244,8 @@ const row = shape({
   drilledFrom: optional(oneOf('head', 'shop')),
   start: optional(oneOf(...ROW_STARTS)),
   access: optional(nullable(access)),
-  blind: optional(nullable(blind)),
+  stages: optional(list(shape({ hole: isLength, until: text(120) }), 4)),
+  fastenerId: optional(nullable(isId)),
   setting: optional(nullable(shape({ way: oneOf(...SETTING_WAYS), isSealed: optional(yesNo), bareZone: optional(shortText) }))),
   shutBy: optional(list(shutOff, 50)),
   waitsForParts: optional(list(isId, 50, { unique: true })),
@@ -258,6 +285,8 @@ const DEFINITION_SHAPES: { readonly [K in EntityKind]: Is<Definitions[K]> } = {
   row: exactly<Definitions['row']>()(row),
   tool: exactly<Definitions['tool']>()(tool),
   page: exactly<Definitions['page']>()(page),
+  fastener: exactly<Definitions['fastener']>()(fastener),
+  lot: exactly<Definitions['lot']>()(lot),
 };
 
 export const DEFINITION_SCHEMAS = Object.fromEntries(ENTITY_KINDS.map((kind) => [kind, DEFINITION_SHAPES[kind].joi])) as Readonly<

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ids, KIT, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, ids, KIT, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import { stackOf } from '../record/stack-of';
 import { inches, type Mm } from '../units/length';
@@ -72,7 +72,7 @@ describe('a row against the outlines of its parts', () => {
         endEdgeMm: 0,
       },
     });
-    const stack = stackOf(row, { kit: KIT, parts });
+    const stack = stackOf(row, { kit: KIT, parts, fasteners: NO_FASTENERS });
     if (!stack) throw new Error('no stack');
     return planStack(stack).findings.filter((f) => f.code.startsWith('edge') || f.code === 'hole-off-part');
   };

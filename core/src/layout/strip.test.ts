@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ids, KIT, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, ids, KIT, part, rowOf } from '../../test/build';
 import { stripSvg } from '../formats/strip-svg';
 import { stackOf } from '../record/stack-of';
 import { BORDER_MM, OVERLAP_MM, PAPERS, splitStrip } from './paper';
@@ -90,7 +90,7 @@ describe('the strip of a row', () => {
   const parts = new Map([[skin.id, skin.definition]]);
   const strip = (more: Parameters<typeof rowOf>[2], holes = 5) => {
     const row = rowOf([skin.id], holes, more);
-    const stack = stackOf(row, { kit: KIT, parts });
+    const stack = stackOf(row, { kit: KIT, parts, fasteners: NO_FASTENERS });
     if (!stack) throw new Error('no stack');
     return rowStrip(row, { title: 't', stack, parts, units: 'in' });
   };

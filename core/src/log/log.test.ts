@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fold, KIT, mark, part, rowOf } from '../../test/build';
+import { blindFastener, NO_FASTENERS, fold, KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import type { Entity, PageDefinition, RowDefinition } from '../record/definitions';
 import type { Mark, MarkKind } from '../record/marks';
@@ -119,8 +119,8 @@ describe('pages of the plans', () => {
 
 describe('stock', () => {
   const parts = new Map([part('p1', 'skin', 0.025), part('p2', 'rib', 0.032), part('p3', 'spar', 0.063)].map((p) => [p.id, p.definition]));
-  const stockRow = (row: RowDefinition, marks: Mark[] = []) => {
-    const stack = stackOf(row, { kit: KIT, parts });
+  const stockRow = (row: RowDefinition, marks: Mark[] = [], fasteners = NO_FASTENERS) => {
+    const stack = stackOf(row, { kit: KIT, parts, fasteners });
     if (!stack) throw new Error('no stack');
     return { row, stack, plan: planStack(stack), states: fold(marks).rows.get('r') ?? new Map<string, Set<string>>() };
   };
@@ -149,7 +149,12 @@ describe('stock', () => {
   });
   it('a blind fastener is counted by its own name', () => {
     const hole = { mm: 2.78, text: '7/64', units: 'in' as const };
-    const row = rowOf(['p1', 'p2'], 4, { blind: { name: 'blind 3/32', hole, gripMin: null, gripMax: null } });
-    expect(stockNeeds([stockRow(row)], {}, 0)[0]).toMatchObject({ callout: 'blind 3/32', isBlind: true, needed: 4, instead: [] });
+    const row = rowOf(['p1', 'p2'], 4, { fastenerId: 'b' });
+    expect(stockNeeds([stockRow(row, [], new Map([['b', blindFastener('blind 3/32', hole)]]))], {}, 0)[0]).toMatchObject({
+      callout: 'blind 3/32',
+      isBlind: true,
+      needed: 4,
+      instead: [],
+    });
   });
 });

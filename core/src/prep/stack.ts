@@ -67,6 +67,11 @@ export interface Stack {
 /** A blind fastener in a stack, as its maker describes it. */
 export interface StackBlind {
   readonly name: string;
+  /** The hole its maker asks for; undefined: not typed. */
+  readonly hole?: Mm | undefined;
+  /** The grips it is made for, ends included; undefined: not typed. */
+  readonly gripFrom?: Mm | undefined;
+  readonly gripTo?: Mm | undefined;
   /** Surface diameter of its flush head; undefined: not typed yet, so that nothing can be prepared for it. */
   readonly flushHead: Mm | undefined;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { part, rowOf } from '../../test/build';
+import { NO_FASTENERS, part, rowOf } from '../../test/build';
 import { rectangle } from '../layout/outline';
 import type { Entity, ToolDefinition } from '../record/definitions';
 import type { Setup } from '../setup/setup';
@@ -188,7 +188,7 @@ describe('why a tool is best', () => {
   it('of two sheets each hole has its harder one; a sheet that nothing reaches is none', () => {
     const parts = new Map([part('a', 'skin', 0.025), part('b', 'rib', 0.025)].map((p) => [p.id, p.definition]));
     const row = rowOf(['a', 'b'], 3, { access: { ...none, room: length(60), roomAtEnd: length(1), sheetIndex: 1 } });
-    const stack = stackOf(row, { kit: KIT, parts });
+    const stack = stackOf(row, { kit: KIT, parts, fasteners: NO_FASTENERS });
     if (!stack) throw new Error('no stack');
     const reaches = layerReaches(row, stepsOf(row, planStack(stack).layers, { kit: KIT, parts }), parts, tools);
     expect(reaches.map((r) => r.part)).toEqual(['skin', 'rib']);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fold, ids, KIT, mark, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, fold, ids, KIT, mark, part, rowOf } from '../../test/build';
 import { parseRowLine } from '../formats/row-line';
 import { planStack } from '../prep/plan';
 import { composeRow, duplicateRow, lineOfRow } from './compose';
@@ -87,7 +87,7 @@ describe('copies', () => {
 describe('steps, folded from marks', () => {
   const parts = new Map([part('p1', 'skin', 0.025), part('p2', 'spar', 0.063)].map((p) => [p.id, p.definition]));
   const row = rowOf(['p1', 'p2'], 4);
-  const stack = stackOf(row, { kit: KIT, parts });
+  const stack = stackOf(row, { kit: KIT, parts, fasteners: NO_FASTENERS });
   if (!stack) throw new Error('no stack');
   const steps = stepsOf(row, planStack(stack).layers);
   const [skin, spar] = row.layers.map((l) => l.id) as [string, string];
@@ -131,12 +131,12 @@ describe('steps, folded from marks', () => {
       ...(parts.get('p2') as Entity<'part'>['definition']),
       measured: { mm: 1, text: '1', units: 'mm' },
     });
-    expect(stackOf(row, { kit: KIT, parts: measured })?.layers[1]?.thickness).toBe(1);
+    expect(stackOf(row, { kit: KIT, parts: measured, fasteners: NO_FASTENERS })?.layers[1]?.thickness).toBe(1);
   });
   it('a kit’s own limits and hole max replace the defaults', () => {
     const own = stackOf(
       { ...row, edge: { mm: 4, text: '4', units: 'mm' } },
-      { kit: { ...KIT, limits: { edgeStopD: 1.5, edgeFlushD: 1.5 }, holeMax: { 3: 2.7 } }, parts },
+      { fasteners: NO_FASTENERS, kit: { ...KIT, limits: { edgeStopD: 1.5, edgeFlushD: 1.5 }, holeMax: { 3: 2.7 } }, parts },
     );
     expect(own?.holeMax).toBe(2.7);
     expect(own && planStack(own).findings).toEqual([]);
@@ -148,7 +148,7 @@ describe('what a row line does not say', () => {
   const kept = {
     start: 'none' as const,
     access: { edge: null, wall: length(9), room: length(60), roomAtEnd: length(20), isBent: true },
-    blind: { name: 'blind 3/32', hole: length(2.78), gripMin: null, gripMax: length(4) },
+    fastenerId: 'blind 3/32',
     laid: {
       path: [
         { x: 0, y: 0 },
@@ -185,7 +185,7 @@ describe('what a row line does not say', () => {
   it('comes along in a mirror, turned where it has a place', () => {
     const mirrored = mirrorRow({ kind: 'row', id: 'r', version: 1, definition: source }, parts, 2, ids(8));
     const row = mirrored?.edits.at(-1)?.definition as RowDefinition;
-    expect(row).toMatchObject({ start: 'none', access: kept.access, blind: kept.blind });
+    expect(row).toMatchObject({ start: 'none', access: kept.access, fastenerId: kept.fastenerId });
     expect(row.holes.map((h) => [h.at?.x, h.holds])).toEqual([
       [-1, undefined],
       [-11, ['no-rivet']],

@@ -154,18 +154,6 @@ export type HoldKind = (typeof HOLD_KINDS)[number];
 export const ROW_STARTS = ['none', 'undersize', 'final'] as const;
 export type RowStart = (typeof ROW_STARTS)[number];
 
-/** A blind fastener as its maker describes it, entered by the builder. */
-export interface BlindFastener {
-  readonly name: string;
-  /** The hole its maker asks for. */
-  readonly hole: TypedLength;
-  readonly gripMin: TypedLength | null;
-  readonly gripMax: TypedLength | null;
-  /** Its flush head: surface diameter and angle, from its own sheet or measured; absent: not typed yet. */
-  readonly headDiameter?: TypedLength | null | undefined;
-  readonly headAngleDeg?: number | null | undefined;
-}
-
 export interface RowDefinition {
   readonly v: 1;
   readonly assemblyId: string;
@@ -199,13 +187,22 @@ export interface RowDefinition {
   /** Absent: undersize. */
   readonly start?: RowStart | undefined;
   readonly access?: RowAccess | null | undefined;
-  /** Set with this instead of the solid rivet. */
-  readonly blind?: BlindFastener | null | undefined;
+  /** Holes drilled smaller first and opened later, smallest first: the row's own hole comes last. Absent: drilled to its hole. */
+  readonly stages?: readonly HoleStage[] | undefined;
+  /** Closed with this fastener of the kit, by id, instead of the solid rivet. */
+  readonly fastenerId?: string | null | undefined;
   readonly setting?: RowSetting | null | undefined;
   /** What shuts the row off, told by the builder. */
   readonly shutBy?: readonly ShutOff[] | undefined;
   /** Parts that come later and that the row waits for, by id. */
   readonly waitsForParts?: readonly string[] | undefined;
+}
+
+/** A hole on its way to its size: drilled so large now, opened after something else was fitted. */
+export interface HoleStage {
+  readonly hole: TypedLength;
+  /** What has to be fitted before it is opened further, in the builder's words. */
+  readonly until: string;
 }
 
 /** The side of a row that is shut. */
@@ -290,6 +287,7 @@ export const TOOL_KINDS = [
   'sets',
   'bit',
   'reamer',
+  'gauge',
 ] as const;
 export type ToolKind = (typeof TOOL_KINDS)[number];
 
@@ -324,6 +322,51 @@ export interface ToolDefinition {
 export const FASTENER_KINDS = ['solid', 'blind', 'screw', 'bolt', 'pin', 'bonded', 'none'] as const;
 export type FastenerKind = (typeof FASTENER_KINDS)[number];
 
+/** What goes into the surface, or stands on it. Null: not typed yet; nothing is prepared for it then. */
+export type FastenerHead =
+  | { readonly kind: 'flush'; readonly diameter: TypedLength | null; readonly angleDeg: number | null }
+  | { readonly kind: 'protruding'; readonly diameter: TypedLength | null; readonly height: TypedLength | null };
+
+/** A fastener of the kit, made once and named by its rows: as its maker's sheet describes it, or as the builder measured it. */
+export interface FastenerDefinition {
+  readonly v: 1;
+  readonly kitId: string;
+  readonly name: string;
+  readonly kind: FastenerKind;
+  /** Of its body; null: not typed. */
+  readonly diameter: TypedLength | null;
+  /** The hole it asks for. */
+  readonly hole: TypedLength | null;
+  /** The largest hole it still holds in; absent: not said. */
+  readonly holeMax?: TypedLength | null | undefined;
+  /** Null: it has none that matters (a pin), or it is not typed yet. */
+  readonly head: FastenerHead | null;
+  /** The grips it is made for, ends included. */
+  readonly gripFrom: TypedLength | null;
+  readonly gripTo: TypedLength | null;
+  /** Lengths at hand. */
+  readonly lengths?: readonly TypedLength[] | undefined;
+  readonly note?: string | undefined;
+}
+
+/** What is used up and can turn out bad as a whole: rivets of one box, sealant, adhesive or primer of one tin. */
+export const LOT_KINDS = ['rivets', 'sealant', 'adhesive', 'primer'] as const;
+export type LotKind = (typeof LOT_KINDS)[number];
+
+/** A lot or a batch. Work done while it is the one in use names it. */
+export interface LotDefinition {
+  readonly v: 1;
+  readonly kitId: string;
+  /** As it stands on the box or tin. */
+  readonly name: string;
+  readonly kind: LotKind;
+  /** Of rivets: the call-out or the fastener's name; of the others empty. */
+  readonly callout: string;
+  /** Taken from now; of one kind and call-out one is. */
+  readonly isInUse: boolean;
+  readonly note?: string | undefined;
+}
+
 /** A page of the plans with all its revisions, oldest first: the old one is kept behind the new. */
 export interface PageDefinition {
   readonly v: 1;
@@ -348,10 +391,20 @@ export interface Definitions {
   row: RowDefinition;
   tool: ToolDefinition;
   page: PageDefinition;
+  fastener: FastenerDefinition;
+  lot: LotDefinition;
 }
 
 export type EntityKind = keyof Definitions;
-export const ENTITY_KINDS: readonly EntityKind[] = ['kit', 'assembly', 'part', 'row', 'tool', 'page'];
+export const ENTITY_KINDS: readonly EntityKind[] = ['kit', 'assembly', 'part', 'row', 'tool', 'page', 'fastener', 'lot'];
+
+/** Kinds that belong to the kit itself, not to one of its assemblies. */
+export const KIT_OWNED = ['assembly', 'tool', 'page', 'fastener', 'lot'] as const satisfies readonly EntityKind[];
+
+/** The kit a definition says it belongs to; null where it says an assembly, or is the kit. */
+export function kitNamedBy(definition: Definitions[EntityKind]): string | null {
+  return 'kitId' in definition ? definition.kitId : null;
+}
 
 /** A definition as it stands in the record: identified, versioned. */
 export interface Entity<K extends EntityKind = EntityKind> {

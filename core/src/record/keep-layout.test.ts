@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { ids, KIT, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, ids, KIT, part, rowOf } from '../../test/build';
 import { layoutAlong, rowBeside } from '../layout/path';
 import { rectangle } from '../layout/outline';
 import { planStack } from '../prep/plan';
@@ -71,7 +71,7 @@ describe('a layout that is kept', () => {
   });
   it('what was found in the layout is found in the kept rows', () => {
     const rows = [first, second];
-    const context = { kit: KIT, parts: byId, rows };
+    const context = { kit: KIT, parts: byId, fasteners: NO_FASTENERS, rows };
     const found = rows.map((r) => planStack(stackOf(r, context)!).findings.map((f) => `${f.code}:${f.severity}`));
     expect(found[0]).toEqual(expect.arrayContaining(['edge-distance-low:caution', 'pitch-low:stop']));
     expect(found[1]).toContain('pitch-low:stop');

@@ -72,7 +72,7 @@ describe('a mirrored row against its source', () => {
   it.each([
     ['start', { start: 'final' as const }],
     ['access', { access: { edge: null, wall: null, room: length(2), roomAtEnd: null, isBent: false } }],
-    ['blind', { blind: { name: 'blind', hole: length(0.11), gripMin: null, gripMax: null } }],
+    ['fastenerId', { fastenerId: 'blind' }],
     ['holds', { holes: source.definition.holes.map((h, i) => (i === 1 ? { ...h, holds: ['no-prep' as const] } : h)) }],
   ])('%s is compared and offered too', (key, more) => {
     const other = { ...source.definition, ...more };
@@ -82,7 +82,7 @@ describe('a mirrored row against its source', () => {
     expect(taken.holes.map((h) => h.id)).toEqual(copy.holes.map((h) => h.id));
   });
   it('what is said and what is meant by saying nothing are the same', () =>
-    expect(rowDifferences({ ...copy, start: 'undersize', access: null, blind: null }, source.definition)).toEqual([]));
+    expect(rowDifferences({ ...copy, start: 'undersize', access: null, fastenerId: null }, source.definition)).toEqual([]));
   it('the same length typed in another unit is no difference', () =>
     expect(rowDifferences({ ...copy, pitch: { mm: 1.25 * 25.4, text: '31.75', units: 'mm' } }, source.definition)).toEqual([]));
 });

@@ -24,7 +24,8 @@ const ROW_KEYS = [
   'start',
   'drilledFrom',
   'access',
-  'blind',
+  'fastenerId',
+  'stages',
 ] as const satisfies readonly (keyof RowDefinition)[];
 const PART_KEYS = [
   'thickness',

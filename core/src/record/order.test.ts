@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fold, KIT, mark, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, fold, KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import { earlySentence } from '../wording/order';
 import type { KitDefinition, RowDefinition } from './definitions';
@@ -17,7 +17,7 @@ const parts = new Map(
 );
 const build = (more: Partial<RowDefinition> = {}, choices = kit) => {
   const row = rowOf(['p1', 'p2'], 4, more);
-  const stack = stackOf(row, { kit: choices, parts });
+  const stack = stackOf(row, { kit: choices, parts, fasteners: NO_FASTENERS });
   if (!stack) throw new Error('no stack');
   return { row, steps: stepsOf(row, planStack(stack).layers, { kit: choices, parts }) };
 };

@@ -1,4 +1,4 @@
-import type { Stack } from '../prep/stack';
+import type { Stack, StackBlind } from '../prep/stack';
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { DEFAULT_LIMITS, withOwnLimits, type Limits } from '../tables/limits';
 import { mm, type Mm } from '../units/length';
@@ -6,7 +6,7 @@ import { holePlaces } from '../layout/hole-places';
 import { trueSpacing, type LaidRow, type TrueSpacing } from '../layout/true-spacing';
 import { rowEdge } from '../layout/outline';
 import type { Place } from '../layout/path';
-import type { KitDefinition, Outline, PartDefinition, RowDefinition, TypedLength } from './definitions';
+import type { FastenerDefinition, KitDefinition, Outline, PartDefinition, RowDefinition, TypedLength } from './definitions';
 import { rowTitle } from './title';
 
 /** What a row's plan needs beside the row. */
@@ -14,6 +14,8 @@ export interface RowContext {
   readonly kit: KitDefinition;
   /** Parts by id. */
   readonly parts: ReadonlyMap<string, PartDefinition>;
+  /** The kit's fasteners by id. */
+  readonly fasteners: ReadonlyMap<string, FastenerDefinition>;
   /** All rows of the assembly, this one among them or not: true distances are measured to those that lie on a part of this one. */
   readonly rows?: readonly RowDefinition[] | undefined;
 }
@@ -62,11 +64,11 @@ export function rowsAround(row: RowDefinition, context: RowContext): LaidRow[] {
   });
 }
 
-/** Angles of head and cutter: a blind fastener brings its own head's, and the cutter suits it unless another was named. */
-function anglesOf(row: RowDefinition): Pick<Stack, 'headAngleDeg' | 'cutterAngleDeg'> {
+/** Angles of head and cutter: a fastener brings its own head's, and the cutter suits it unless another was named. */
+function anglesOf(row: RowDefinition, fastener: FastenerDefinition | null): Pick<Stack, 'headAngleDeg' | 'cutterAngleDeg'> {
   const { headAngleDeg, cutterAngleDeg } = row;
-  const own = row.blind?.headAngleDeg;
-  if (own === null || own === undefined) return { headAngleDeg, cutterAngleDeg };
+  const own = fastener?.head?.kind === 'flush' ? fastener.head.angleDeg : null;
+  if (own === null) return { headAngleDeg, cutterAngleDeg };
   return { headAngleDeg: own, cutterAngleDeg: cutterAngleDeg === headAngleDeg ? own : cutterAngleDeg };
 }
 
@@ -80,8 +82,21 @@ function ownHoleMax(kit: KitDefinition): NonNullable<Stack['holeMaxOf']> {
   return known;
 }
 
-/** The stack of a row; null where a layer names a part that is not there. */
+/** The blind fastener as a stack knows it. */
+function blindOf({ name, hole, head, gripFrom, gripTo }: FastenerDefinition): StackBlind {
+  return {
+    name,
+    hole: optional(hole),
+    gripFrom: optional(gripFrom),
+    gripTo: optional(gripTo),
+    flushHead: optional(head?.kind === 'flush' ? head.diameter : null),
+  };
+}
+
+/** The stack of a row; null where a layer names a part, or the row a fastener, that is not there. */
 export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
+  const fastener = row.fastenerId ? (context.fasteners.get(row.fastenerId) ?? null) : null;
+  if (row.fastenerId && !fastener) return null;
   const size = rivetOfDash(row.dash) as RivetSize;
   const layers: Stack['layers'][number][] = [];
   let places: readonly Place[] | undefined;
@@ -104,7 +119,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
   const { kit } = context;
   const nest = row.nest ?? kit.nest;
   /* A blind fastener's hole is its maker's; how far over it may go, nobody's table says: the same slack as for solid rivets. */
-  const blindHole = optional(row.blind?.hole ?? null);
+  const blindHole = optional(fastener?.hole ?? null);
   const holeMaxOf = ownHoleMax(kit);
   const ownMax = holeMaxOf[row.dash] ?? size.holeMax;
   return {
@@ -115,7 +130,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
     hole: optional(row.hole) ?? blindHole ?? size.hole,
     holeMax: blindHole === undefined ? ownMax : mm(blindHole + size.holeMax - size.hole),
     holeMaxOf,
-    ...(row.blind ? { blind: { name: row.blind.name, flushHead: optional(row.blind.headDiameter ?? null) } } : {}),
+    ...(fastener ? { blind: blindOf(fastener) } : {}),
     layers,
     nest: nest === 'computed' ? { kind: 'computed' } : { kind: 'fixed', allowance: mm(nest.fixed.mm) },
     edge: optional(row.edge),
@@ -124,7 +139,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
     ...(context.rows ? { spacing: spacingOf(row, context) } : {}),
     halfDash: kit.halfDash,
     profile: kit.profile,
-    ...anglesOf(row),
+    ...anglesOf(row, fastener),
     lengthDash: row.lengthDash,
     sharesLoadWith: row.sharesLoadWith ?? undefined,
     limits: limitsOf(kit),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, mark, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, KIT, mark, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
 import type { PartDefinition, RowDefinition } from '../record/definitions';
 import { MARK_ADDRESS, MARK_KINDS, type Mark } from '../record/marks';
@@ -17,12 +17,12 @@ const entity = (id: string, parts: string[], order: number, more: Partial<RowDef
   definition: { ...rowOf(parts, 4), order, ...more },
 });
 const shutByTop = { shutBy: [{ by: { kind: 'part' as const, id: 'top' }, side: 'shop' as const }] };
-const record = (rows: ReturnType<typeof entity>[], marks: Mark[] = []) => ({ kit: KIT, parts: PARTS, rows, marks });
+const record = (rows: ReturnType<typeof entity>[], marks: Mark[] = []) => ({ kit: KIT, parts: PARTS, rows, fasteners: [], marks });
 
 function bench(rows: ReturnType<typeof entity>[], marks: Mark[] = []) {
   const work = assemblyWork(record(rows, marks));
   const parts = new Map<string, PartDefinition>(PARTS.map((p) => [p.id, p.definition]));
-  const derived = deriveSequence({ kit: KIT, parts, rows: work.rows, tools: [], partsDone: work.partsDone });
+  const derived = deriveSequence({ fasteners: NO_FASTENERS, kit: KIT, parts, rows: work.rows, tools: [], partsDone: work.partsDone });
   const arranged = arrange(derived.left, derived.access, derived.done);
   if (!arranged.ok) throw new Error('a loop');
   const operations = new Map(withAccess(derived.left, derived.access).operations.map((o) => [o.id, o]));

@@ -1,6 +1,6 @@
 import type { Entity, SequenceDecision } from '../record/definitions';
 import type { WorkedTime } from '../log/work-hours';
-import { assemblyWork, type AssemblyRecord } from '../setup/assembly-work';
+import { assemblyWork, definitionsById, type AssemblyRecord } from '../setup/assembly-work';
 import { arrange } from './arrange';
 import { decidedOrder } from './follow';
 import { hoursLeft, learnedMinutes, openWork, type HoursLeft, type OpenWork, type WorkOf } from './hours';
@@ -24,8 +24,8 @@ export function summaryOfAssembly(
   decision: SequenceDecision | null,
 ): AssemblySummary {
   const { rows, partsDone } = assemblyWork(record);
-  const parts = new Map(record.parts.map((p) => [p.id, p.definition]));
-  const derived = deriveSequence({ kit: record.kit, parts, rows, tools, partsDone });
+  const parts = definitionsById(record.parts);
+  const derived = deriveSequence({ kit: record.kit, parts, fasteners: definitionsById(record.fasteners), rows, tools, partsDone });
   const order = decidedOrder(derived, decision) ?? quickAdvice(derived);
   return {
     operations: derived.operations.length,

@@ -1,5 +1,5 @@
 import { workOrderOf } from '../record/order';
-import type { Entity, KitDefinition, PartDefinition } from '../record/definitions';
+import type { Entity, FastenerDefinition, KitDefinition, PartDefinition } from '../record/definitions';
 import type { WorkRow } from '../setup/assembly-work';
 import { withAccess } from './arrange';
 import { assemblyOperations, type AssemblyOperation } from './operations';
@@ -12,6 +12,8 @@ export interface SequenceModel {
   readonly kit: KitDefinition;
   readonly parts: ReadonlyMap<string, PartDefinition>;
   readonly rows: readonly WorkRow[];
+  /** The kit's fasteners by id. */
+  readonly fasteners: ReadonlyMap<string, FastenerDefinition>;
   /** Tools that are owned, or those that are at hand. */
   readonly tools: readonly Entity<'tool'>[];
   /** Keys of the steps done on whole parts. */
@@ -35,7 +37,7 @@ export interface SequenceShape {
   readonly guarded: readonly AssemblyOperation[];
 }
 
-export function sequenceShape({ kit, parts, rows, tools }: Omit<SequenceModel, 'partsDone'>): SequenceShape {
+export function sequenceShape({ kit, parts, rows, tools }: Omit<SequenceModel, 'partsDone' | 'fasteners'>): SequenceShape {
   const operations = assemblyOperations(rows, parts, workOrderOf(kit.work));
   const access = accessRows(operations, rows, tools);
   return { operations, access, guarded: withAccess(operations, access).operations };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fold, KIT, mark, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, fold, KIT, mark, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
 import type { KitDefinition, RowDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
@@ -20,7 +20,7 @@ const parts = new Map(
 const kit: KitDefinition = { ...KIT, work: { scuff: true, prime: true, scuffAfterDimple: false } };
 
 function operationRow(id: string, row: RowDefinition, own: KitDefinition = kit) {
-  const planned = planRow(id, row, { kit: own, parts });
+  const planned = planRow(id, row, { fasteners: NO_FASTENERS, kit: own, parts });
   if (!planned) throw new Error('no stack');
   return planned;
 }
@@ -125,8 +125,7 @@ describe('2,000 random assemblies', () => {
               room: random() < 0.3 ? { mm: 10 + random() * 20, text: '', units: 'mm' as const } : null,
               isBentOpen: random() < 0.1,
             })),
-            blind:
-              random() < 0.1 ? { name: 'BR', hole: { mm: 2.8, text: '2.8', units: 'mm' as const }, gripMin: null, gripMax: null } : null,
+            fastenerId: random() < 0.1 ? 'blind' : null,
           },
           own,
         );

@@ -180,7 +180,9 @@ export function assemblyOperations(
   link(drafts);
   drafts.push(...toldOperations(rows, parts, drafts));
   const sides = headSides(rows);
-  const wayOf = new Map(rows.map((r) => [r.id, r.row.blind ? ('blind' as const) : (r.row.setting?.way ?? null)]));
+  const wayOf = new Map(
+    rows.map((r) => [r.id, r.uses.some((u) => u.setup.tool.kind === 'puller') ? ('blind' as const) : (r.row.setting?.way ?? null)]),
+  );
   const subAssemblyOf = (partId: string) => parts.get(partId)?.subAssembly || undefined;
   return drafts.map(({ rank, after, ...d }) => {
     const usual = DEFAULT_MINUTES[d.kind];

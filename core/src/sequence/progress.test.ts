@@ -1,6 +1,6 @@
 import { workOrderOf } from '../record/order';
 import { describe, expect, it } from 'vitest';
-import { fold, KIT, mark, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, fold, KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import type { RowDefinition, SettingWay } from '../record/definitions';
 import type { Mark, MarkKind } from '../record/marks';
@@ -15,7 +15,7 @@ import { operationProgress } from './progress';
 
 const parts = new Map([part('p1', 'skin', 0.025), part('p2', 'rib', 0.032)].map((p) => [p.id, p.definition]));
 function derive(row: RowDefinition, marks: Mark[]) {
-  const stack = stackOf(row, { kit: KIT, parts });
+  const stack = stackOf(row, { kit: KIT, parts, fasteners: NO_FASTENERS });
   if (!stack) throw new Error('no stack');
   const plan = planStack(stack);
   const steps = stepsOf(row, plan.layers, { kit: KIT, parts });

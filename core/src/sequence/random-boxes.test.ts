@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, part, rowOf } from '../../test/build';
+import { blindFastener, KIT, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
-import type { BlindFastener, Entity, RowDefinition, ShutOff, ToolDefinition } from '../record/definitions';
+import type { Entity, RowDefinition, ShutOff, ToolDefinition } from '../record/definitions';
 import { planRow, type WorkRow } from '../setup/assembly-work';
 import { breaksOf, followOrder, moved, plansWish } from './follow';
 import { learnedMinutes } from './hours';
@@ -13,7 +13,8 @@ import { tryOut } from './what-if';
 const inch = (value: number) => ({ mm: value * 25.4, text: String(value), units: 'in' as const });
 const PART_IDS = ['skin', 'rib', 'spar', 'cover', 'floor'];
 const PARTS = new Map(PART_IDS.map((id, i) => [id, part(id, id, [0.025, 0.032, 0.04, 0.025, 0.032][i] as number).definition]));
-const BLIND: BlindFastener = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
+const BLIND = { id: 'BR-3', definition: blindFastener('BR-3', inch(0.1094)) };
+const FASTENERS = new Map([[BLIND.id, BLIND.definition]]);
 const MINUTES = learnedMinutes([]);
 
 function squeezer(nose: number): Entity<'tool'> {
@@ -54,14 +55,14 @@ function randomBox(random: () => number): Box {
       start: 'final',
       shutBy: Array.from({ length: Math.floor(random() * 3) }, shutOff),
       waitsForParts: random() < 0.1 ? [pick(PART_IDS)] : [],
-      blind: random() < 0.1 ? BLIND : null,
+      fastenerId: random() < 0.1 ? BLIND.id : null,
     };
-    const planned = planRow(id, definition, { kit: KIT, parts: PARTS });
+    const planned = planRow(id, definition, { fasteners: FASTENERS, kit: KIT, parts: PARTS });
     if (!planned) throw new Error('no stack');
     return planned;
   });
   const tools = [0.3, 0.6, 1].filter(() => random() < 0.4).map(squeezer);
-  const model: SequenceModel = { kit: KIT, parts: PARTS, rows, tools, partsDone: new Set() };
+  const model: SequenceModel = { kit: KIT, parts: PARTS, fasteners: FASTENERS, rows, tools, partsDone: new Set() };
   return { model, derived: deriveSequence(model), plans: names.slice().sort(() => random() - 0.5) };
 }
 
@@ -124,7 +125,7 @@ describe('400 random boxes, each with plans of its own', () => {
           /* The tool that is named is not there yet: what it would have to be is tested beside the ways out. */
           if (way.kind === 'tool') continue;
           const rows = box.model.rows.map((r) =>
-            r.id === deadEnd.rowId && way.row ? planRow(r.id, way.row, { kit: KIT, parts: PARTS }) : r,
+            r.id === deadEnd.rowId && way.row ? planRow(r.id, way.row, { fasteners: FASTENERS, kit: KIT, parts: PARTS }) : r,
           ) as WorkRow[];
           const model = { ...box.model, rows };
           const derived = deriveSequence(model);

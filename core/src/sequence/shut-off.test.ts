@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { KIT, part, rowOf } from '../../test/build';
+import { blindFastener, KIT, part, rowOf } from '../../test/build';
 import type { Entity, PartDefinition, RowDefinition, ShutOff, ToolDefinition } from '../record/definitions';
 import { planRow, type WorkRow } from '../setup/assembly-work';
 import { arrange, withAccess } from './arrange';
@@ -42,13 +42,16 @@ const squeezer = (nose: number, more: Partial<ToolDefinition> = {}): Entity<'too
     ...more,
   },
 });
+const BLIND = { id: 'BR-3', definition: blindFastener('BR-3', inch(0.1094)) };
+const FASTENERS = new Map([[BLIND.id, BLIND.definition]]);
 const row = (id: string, parts: string[], more: Partial<RowDefinition> = {}, all = PARTS): WorkRow => {
-  const planned = planRow(id, { ...rowOf(parts, 4), ...more }, { kit: KIT, parts: all });
+  const planned = planRow(id, { ...rowOf(parts, 4), ...more }, { kit: KIT, parts: all, fasteners: FASTENERS });
   if (!planned) throw new Error('no stack');
   return planned;
 };
 const by = (kind: 'row' | 'part', id: string, more: Partial<ShutOff> = {}): ShutOff => ({ by: { kind, id }, side: 'shop', ...more });
 const model = (rows: WorkRow[], tools: Entity<'tool'>[] = [], parts = PARTS): SequenceModel => ({
+  fasteners: FASTENERS,
   kit: KIT,
   parts,
   rows,
@@ -80,7 +83,7 @@ describe('the ways a row can be set in', () => {
     ['the smaller of two rooms counts', {}, [by('row', 'x', { room: inch(1) }), by('row', 'y', { room: inch(0.5) })], [squeezer(0.6)], ''],
     ['it does not open wide enough', {}, [], [squeezer(1, { gap: inch(0.1) })], 'gun back'],
   ])('%s', (_, more, shut, tools, ways) => expect(waysLeft(row('r', ['skin', 'rib'], more), shut, tools).join(' ')).toBe(ways));
-  const blind = { blind: { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null } };
+  const blind = { fastenerId: 'BR-3' };
   it.each<[ShutOff[], string]>([
     [[by('row', 'x')], 'blind'],
     [[by('row', 'x', { side: 'head' })], ''],
@@ -113,7 +116,7 @@ describe('an order that shuts a row off', () => {
     const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left, derived.access));
     const { deadEnds } = accessAlong(order, derived.access, derived.done);
     expect(deadEnds).toEqual([{ rowId: 'inner', setId: setInner, closedBy: closeId('cover'), lost: ['gun', 'back'] }]);
-    const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
+    const blind = BLIND;
     const ways = waysOut({ model: m, derived, order, deadEnd: deadEnds[0] as never, blind, minutes: MINUTES });
     /* Both sides are shut: a blind rivet is no way out, nor is a tool. */
     expect(ways.map((w) => w.kind)).toEqual(['earlier', 'later', 'bend']);
@@ -130,10 +133,10 @@ describe('an order that shuts a row off', () => {
     const { derived } = solve(own);
     const order = followOrder(derived.left, plansWish(['closing', 'inner'], derived.left, derived.access));
     const deadEnd = accessAlong(order, derived.access, derived.done).deadEnds[0] as never;
-    const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
+    const blind = BLIND;
     const way = waysOut({ model: own, derived, order, deadEnd, blind, minutes: MINUTES }).find((w) => w.kind === 'blind');
     expect(way?.hole?.after).toBeCloseTo(0.1094 * 25.4, 9);
-    expect(way?.row?.blind).toEqual(blind);
+    expect(way?.row?.fastenerId).toBe(blind.id);
     const kept = model([row('inner', ['rib', 'spar'], way?.row as RowDefinition), closing]);
     expect(accessAlong(way?.order ?? [], deriveSequence(kept).access).deadEnds).toEqual([]);
   });
@@ -148,7 +151,7 @@ describe('an order that shuts a row off', () => {
         derived,
         order,
         deadEnd,
-        blind: { name: 'BR', hole: inch(hole), gripMin: null, gripMax: null },
+        blind: { id: 'BR', definition: blindFastener('BR', inch(hole)) },
         minutes: MINUTES,
       }).map((w) => w.kind);
     expect(kinds(0.09)).not.toContain('blind');
@@ -212,7 +215,7 @@ describe('an order that shuts a row off', () => {
     expect(access.deadEnds).toHaveLength(1);
     expect(withAccess(derived.left, derived.access).unavoidable).toHaveLength(1);
     const deadEnd = access.deadEnds[0] as never;
-    const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
+    const blind = BLIND;
     expect(waysOut({ model: both, derived, order, deadEnd, blind, minutes: MINUTES }).map((w) => w.kind)).toEqual(['blind', 'bend']);
   });
   it('of two rooms the tighter counts, and the row comes before what leaves it', () => {
@@ -238,9 +241,9 @@ describe('ways by what is done, held against working each set out by itself', ()
         room: random() < 0.7 ? inch(0.3 + random()) : null,
         isBentOpen: random() < 0.2,
       }));
-      const blind = random() < 0.3 ? { name: 'BR', hole: inch(0.11), gripMin: null, gripMax: null } : null;
+      const fastenerId = random() < 0.3 ? BLIND.id : null;
       const tools = [0.4, 0.7, 1].filter(() => random() < 0.6).map((nose) => squeezer(nose));
-      const own = row('r', ['rib', 'spar'], { shutBy: facts, blind, head: random() < 0.5 ? 'flush-100' : 'protruding' });
+      const own = row('r', ['rib', 'spar'], { shutBy: facts, fastenerId, head: random() < 0.5 ? 'flush-100' : 'protruding' });
       const others = facts.map((_, i) => row(`x${i}`, ['skin', 'rib']));
       const access = deriveSequence(model([own, ...others], tools)).access.find((a) => a.rowId === 'r');
       for (let mask = 0; mask < 2 ** facts.length; mask++) {
@@ -329,8 +332,9 @@ describe('an order of one’s own lives on', () => {
   it('a row that gets another set-up keeps its place; what is done or gone is left out', () => {
     const before = deriveSequence(model([row('r1', ['skin', 'rib']), row('r2', ['skin', 'spar']), row('r3', ['rib', 'spar'])]));
     const wish = plansWish(['r3', 'r1', 'r2'], before.left, before.access);
-    const blind = { name: 'BR-3', hole: inch(0.1094), gripMin: null, gripMax: null };
-    const after = deriveSequence(model([row('r1', ['skin', 'rib'], { blind }), row('r2', ['skin', 'spar']), row('r3', ['rib', 'spar'])]));
+    const after = deriveSequence(
+      model([row('r1', ['skin', 'rib'], { fastenerId: BLIND.id }), row('r2', ['skin', 'spar']), row('r3', ['rib', 'spar'])]),
+    );
     const order = followOrder(after.left, ['gone/set/3/flush-100', ...wish]);
     const sets = order.filter((id) => id.split('/')[1] === 'set');
     expect(sets.map((id) => id.split('/')[0])).toEqual(['r3', 'r1', 'r2']);

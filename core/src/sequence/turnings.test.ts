@@ -1,6 +1,6 @@
 import { workOrderOf } from '../record/order';
 import { describe, expect, it } from 'vitest';
-import { KIT, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, KIT, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
 import { planRow } from '../setup/assembly-work';
 import { arrange } from './arrange';
@@ -215,7 +215,7 @@ describe('the order of an assembly', () => {
   const parts = new Map(['skin', 'rib 1', 'rib 2', 'rib 3'].map((name) => [name, part(name, name, 0.025).definition]));
   const stacks = [['skin', 'rib 1'], ['rib 2', 'skin'], ['skin', 'rib 2'], ['rib 1', 'skin'], ['skin', 'rib 3'], ['rib 3', 'skin']]; // prettier-ignore
   const rows = stacks.map((partIds, i) => {
-    const planned = planRow(`r${i}`, { ...rowOf(partIds, 4), order: i }, { kit: KIT, parts });
+    const planned = planRow(`r${i}`, { ...rowOf(partIds, 4), order: i }, { kit: KIT, parts, fasteners: NO_FASTENERS });
     if (!planned) throw new Error('no stack');
     return planned;
   });

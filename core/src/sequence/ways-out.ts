@@ -1,4 +1,4 @@
-import type { BlindFastener, Entity, RowDefinition, ShutOff, ToolDefinition } from '../record/definitions';
+import type { Entity, RowDefinition, ShutOff, ToolDefinition } from '../record/definitions';
 import type { Verdict } from '../prep/findings';
 import { dashLength } from '../rivet/callout';
 import { neededOpening } from '../rivet/opening';
@@ -53,7 +53,7 @@ export interface WaysOutQuestion {
   readonly order: readonly string[];
   readonly deadEnd: DeadEnd;
   /** The blind rivet that would be taken; null: none is known. */
-  readonly blind: BlindFastener | null;
+  readonly blind: Pick<Entity<'fastener'>, 'id' | 'definition'> | null;
   readonly minutes: Readonly<Record<WorkOf, { readonly minutes: number }>>;
 }
 
@@ -70,7 +70,7 @@ export function waysOut(question: WaysOutQuestion): WayOut[] {
       question,
       'blind',
       row,
-      question.blind && question.blind.hole.mm >= row.stack.size.diameter ? blindRow(row.row, question.blind) : null,
+      question.blind && (question.blind.definition.hole?.mm ?? 0) >= row.stack.size.diameter ? blindRow(row.row, question.blind.id) : null,
     ),
     ...otherRow(question, 'bend', row, bentRow(row.row, closedBefore(question))),
     ...otherTool(question, row),
@@ -118,7 +118,7 @@ function closedBefore({ derived, order, deadEnd }: Pick<WaysOutQuestion, 'derive
 /** Whether a blind rivet would do at all: its head side is open when its turn comes, and it is not one already. */
 export function couldBeBlind(question: Pick<WaysOutQuestion, 'model' | 'derived' | 'order' | 'deadEnd'>): boolean {
   const row = question.model.rows.find((r) => r.id === question.deadEnd.rowId);
-  return Boolean(row && !row.row.blind) && closedBefore(question).every((s) => s.side === 'shop' || Boolean(s.room));
+  return Boolean(row && !row.stack.blind) && closedBefore(question).every((s) => s.side === 'shop' || Boolean(s.room));
 }
 
 /** The same work in another order: only where it breaks nothing. */
@@ -166,9 +166,9 @@ function closeLater({ left }: DerivedSequence, order: readonly string[], { setId
   ];
 }
 
-function blindRow(row: RowDefinition, blind: BlindFastener): RowDefinition {
+function blindRow(row: RowDefinition, fastenerId: string): RowDefinition {
   const { setting } = row;
-  return { ...row, blind, hole: null, setting: { ...setting, way: 'blind' } };
+  return { ...row, fastenerId, hole: null, setting: { ...setting, way: 'blind' } };
 }
 
 /** Only what is in the way at its turn is bent open. */
@@ -185,6 +185,7 @@ function otherRow(question: WaysOutQuestion, kind: WayOutKind, before: WorkRow, 
     planRow(before.id, definition, {
       kit: model.kit,
       parts: model.parts,
+      fasteners: question.blind ? new Map([...model.fasteners, [question.blind.id, question.blind.definition]]) : model.fasteners,
       assemblyRows: model.rows.map((r) => r.row),
       done: before.done,
     });
@@ -207,7 +208,7 @@ export function wantedSets(
 ): Extract<WantedTool, { kind: 'sets' }> | null {
   const setup = row.uses.find((u) => u.setup.operation === 'set')?.setup;
   const sets = tools.filter((t) => t.definition.kind === 'sets');
-  if (!setup || setup.tool.kind !== 'sets' || row.row.blind || sets.length === 0) return null;
+  if (!setup || setup.tool.kind !== 'sets' || sets.length === 0) return null;
   if (sets.some((t) => toolProblems(t.definition, setup).length === 0)) return null;
   const { dash, head } = setup.tool;
   return { kind: 'sets', dash, head };
@@ -215,7 +216,7 @@ export function wantedSets(
 
 /** The tools with which the row could be set after all, each tried by taking it among those owned: sets, a squeezer, or both. */
 function otherTool(question: WaysOutQuestion, row: WorkRow): WayOut[] {
-  if (row.row.blind) return [];
+  if (row.stack.blind) return [];
   const { model, order, minutes } = question;
   const sets = wantedSets(row, model.tools);
   const squeezer = wantedSqueezer(question, row);

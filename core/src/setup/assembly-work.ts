@@ -1,7 +1,15 @@
 import { workOrderOf } from '../record/order';
 import { planStack, type Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
-import type { Entity, KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
+import type {
+  Definitions,
+  Entity,
+  EntityKind,
+  FastenerDefinition,
+  KitDefinition,
+  PartDefinition,
+  RowDefinition,
+} from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { stackOf } from '../record/stack-of';
 import { rowTitle } from '../record/title';
@@ -17,6 +25,8 @@ export interface AssemblyRecord {
   readonly kit: KitDefinition;
   readonly parts: readonly Entity<'part'>[];
   readonly rows: readonly Entity<'row'>[];
+  /** The kit's fasteners. */
+  readonly fasteners: readonly Entity<'fastener'>[];
   readonly marks: readonly Mark[];
 }
 
@@ -39,25 +49,31 @@ export interface AssemblyWork {
   readonly setups: readonly BenchSetup[];
 }
 
+/** Definitions by id. */
+export function definitionsById<K extends EntityKind>(entities: readonly Entity<K>[]): ReadonlyMap<string, Definitions[K]> {
+  return new Map(entities.map((e) => [e.id, e.definition]));
+}
+
 const NO_PARTS: PartsDone = { steps: new Map(), arrived: new Map() };
 
 /** What planning one row takes. */
 export interface RowPlanning {
   readonly kit: KitDefinition;
   readonly parts: ReadonlyMap<string, PartDefinition>;
+  readonly fasteners: ReadonlyMap<string, FastenerDefinition>;
   readonly done?: RowDone | undefined;
   readonly partsDone?: PartsDone | undefined;
   /** All rows of the assembly. */
   readonly assemblyRows?: readonly RowDefinition[] | undefined;
 }
 
-/** A row with its stack, plan, steps and set-ups; null where it names a part that is not there. */
+/** A row with its stack, plan, steps and set-ups; null where it names a part or a fastener that is not there. */
 export function planRow(
   id: string,
   row: RowDefinition,
-  { kit, parts, assemblyRows, done = new Map(), partsDone = NO_PARTS }: RowPlanning,
+  { kit, parts, fasteners, assemblyRows, done = new Map(), partsDone = NO_PARTS }: RowPlanning,
 ): WorkRow | null {
-  const stack = stackOf(row, { kit, parts, rows: assemblyRows });
+  const stack = stackOf(row, { kit, parts, fasteners, rows: assemblyRows });
   if (!stack) return null;
   const plan = planStack(stack);
   const steps = stepsOf(row, plan.layers, { kit, parts });
@@ -67,8 +83,9 @@ export function planRow(
 }
 
 /** Plans every row of an assembly, folds its marks, and gathers what is left by set-up. Rows that name a missing part are left out. */
-export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): AssemblyWork {
-  const byId = new Map(parts.map((p) => [p.id, p.definition]));
+export function assemblyWork({ kit, parts, rows, fasteners, marks }: AssemblyRecord): AssemblyWork {
+  const byId = definitionsById(parts);
+  const fastenersById = definitionsById(fasteners);
   const folded = foldDone(marks);
   const definitions = rows.map((r) => r.definition);
   const work = [...rows]
@@ -78,6 +95,7 @@ export function assemblyWork({ kit, parts, rows, marks }: AssemblyRecord): Assem
         planRow(id, definition, {
           kit,
           parts: byId,
+          fasteners: fastenersById,
           assemblyRows: definitions,
           done: folded.rows.get(id),
           partsDone: folded.parts,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fold, KIT, mark, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, fold, KIT, mark, part, rowOf } from '../../test/build';
 import { planStack } from '../prep/plan';
 import type { RowDefinition } from '../record/definitions';
 import { rankOf, workOrderOf } from '../record/order';
@@ -16,7 +16,7 @@ const kit = { ...KIT, work: { scuff: true, prime: false, scuffAfterDimple: false
 function bench(rows: { id: string; row: RowDefinition }[], marks: Mark[] = []) {
   const folded = fold(marks);
   const all = rows.map(({ id, row }): BenchRow => {
-    const stack = stackOf(row, { kit, parts });
+    const stack = stackOf(row, { kit, parts, fasteners: NO_FASTENERS });
     if (!stack) throw new Error('no stack');
     const plan = planStack(stack);
     const steps = stepsOf(row, plan.layers, { kit, parts });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fold, KIT, mark, part, rowOf } from '../../test/build';
+import { NO_FASTENERS, fold, KIT, mark, part, rowOf } from '../../test/build';
 import { CLICK } from '../prep/countersink';
 import { planStack } from '../prep/plan';
 import { secondFace } from '../prep/two-sided';
@@ -21,7 +21,7 @@ const parts = new Map(
 ); // prettier-ignore
 
 function cardRow(id: string, row: RowDefinition, marks: Parameters<typeof fold>[0] = []) {
-  const stack = stackOf(row, { kit: KIT, parts });
+  const stack = stackOf(row, { kit: KIT, parts, fasteners: NO_FASTENERS });
   if (!stack) throw new Error('no stack');
   const plan = planStack(stack);
   const steps = stepsOf(row, plan.layers);

@@ -31,8 +31,9 @@ export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: read
   const already = (row.start === 'none' ? 0 : stack.size.diameter) as Mm;
   if (longer(stack.hole - already, LADDER_FROM))
     helps.push({ kind: 'ladder', rungs: drillLadder(already, stack.hole), isLarge: !longer(STEP_DRILL_FROM, stack.hole) });
-  if (row.blind && longer(Math.abs(row.blind.hole.mm - stack.hole), SAME_HOLE))
-    helps.push({ kind: 'blind-hole', name: row.blind.name, wanted: row.blind.hole.mm as Mm, hole: stack.hole });
+  const { blind } = stack;
+  if (blind?.hole !== undefined && longer(Math.abs(blind.hole - stack.hole), SAME_HOLE))
+    helps.push({ kind: 'blind-hole', name: blind.name, wanted: blind.hole, hole: stack.hole });
   helps.push({
     kind: 'holders',
     dash: row.dash,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { inches, type Mm } from '../units/length';
-import { KIT, part, rowOf } from '../../test/build';
-import type { RowDefinition } from '../record/definitions';
+import { blindFastener, NO_FASTENERS, KIT, part, rowOf } from '../../test/build';
+import type { FastenerDefinition, RowDefinition } from '../record/definitions';
 import { stackOf } from '../record/stack-of';
 import { helpSentence } from '../wording/helps';
 import { drillLadder } from './drill-ladder';
@@ -72,9 +72,9 @@ describe('a thin flange behind a thicker sheet', () => {
 
 describe('what to know before drilling', () => {
   const parts = new Map([part('p1', 'skin', 0.04), part('p2', 'flange', 0.016)].map((p) => [p.id, p.definition]));
-  const helps = (more: Partial<RowDefinition>, counts = [9], owned: number | null = null) => {
+  const helps = (more: Partial<RowDefinition>, counts = [9], owned: number | null = null, blind?: FastenerDefinition) => {
     const row = rowOf(['p1', 'p2'], 9, more);
-    const stack = stackOf(row, { kit: KIT, parts });
+    const stack = stackOf(row, { kit: KIT, parts, fasteners: blind ? new Map([['b', blind]]) : NO_FASTENERS });
     if (!stack) throw new Error('no stack');
     return drillingHelps(row, stack, counts, owned).map((h) => ({ ...h, says: helpSentence(h, 'in', stack.layers), warns: isWarning(h) }));
   };
@@ -86,7 +86,7 @@ describe('what to know before drilling', () => {
   it('says which holes at the ends, and the side the bit comes from', () => {
     const thicker = new Map([part('p1', 'skin', 0.04), part('p2', 'flange', 0.02)].map((p) => [p.id, p.definition]));
     const row = rowOf(['p1', 'p2'], 9);
-    const stack = stackOf(row, { kit: KIT, parts: thicker });
+    const stack = stackOf(row, { kit: KIT, parts: thicker, fasteners: NO_FASTENERS });
     if (!stack) throw new Error('no stack');
     const said = drillingHelps(row, stack, [9], null).map((h) => helpSentence(h, 'in', stack.layers));
     expect(said.at(-1)).toContain('from the head side, and loose at the ends (holes 1, 2, 8, 9)');
@@ -108,10 +108,10 @@ describe('what to know before drilling', () => {
     ['the row’s own', 0.098, false],
     ['half a thousandth off: the same', 0.0985, false],
   ])('a blind fastener that wants %s', (_, inch, isSaid) => {
-    const blind = { name: 'blind 3/32', hole: { mm: inches(inch), text: '', units: 'in' as const }, gripMin: null, gripMax: null };
+    const blind = blindFastener('blind 3/32', { mm: inches(inch), text: '', units: 'in' });
     /* A row takes its fastener's hole by itself; only a hole that was typed can differ. */
     const hole = { mm: inches(0.098), text: '#40', units: 'in' as const };
-    expect(helps({ blind, hole }).some((h) => h.kind === 'blind-hole')).toBe(isSaid);
-    expect(helps({ blind }).some((h) => h.kind === 'blind-hole')).toBe(false);
+    expect(helps({ fastenerId: 'b', hole }, [9], null, blind).some((h) => h.kind === 'blind-hole')).toBe(isSaid);
+    expect(helps({ fastenerId: 'b' }, [9], null, blind).some((h) => h.kind === 'blind-hole')).toBe(false);
   });
 });

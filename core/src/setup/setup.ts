@@ -73,8 +73,8 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
       return make(inKey(pilot), { kind: 'bit', diameter: pilot, drill: drillOfDiameter(pilot) });
     }
     case 'set':
-      return row.blind
-        ? make(`blind/${row.blind.name}`, { kind: 'puller', name: row.blind.name })
+      return stack.blind
+        ? make(`blind/${stack.blind.name}`, { kind: 'puller', name: stack.blind.name })
         : make(`${row.dash}/${row.head}`, { kind: 'sets', dash: row.dash, head: row.head });
     case 'laid-out':
     case 'deburred':

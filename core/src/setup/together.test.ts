@@ -16,7 +16,7 @@ const row = (id: string, parts: string[], order: number) => ({
 const ROWS = [row('a', ['skin', 'rib'], 1), row('b', ['skin', 'spar'], 2)];
 const drilled = (id: string, n = 3): Mark =>
   mark(`d ${id}`, { rowId: id, holeIds: (ROWS.find((r) => r.id === id)?.definition.holes ?? []).slice(0, n).map((h) => h.id) });
-const byPart = (marks: Mark[]) => deburringByPart(assemblyWork({ kit: KIT, parts: PARTS, rows: ROWS, marks }).rows);
+const byPart = (marks: Mark[]) => deburringByPart(assemblyWork({ fasteners: [], kit: KIT, parts: PARTS, rows: ROWS, marks }).rows);
 
 describe('deburring by part', () => {
   it('a skin over its rows, both sides; only holes that are drilled', () => {

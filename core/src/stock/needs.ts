@@ -32,10 +32,10 @@ export interface StockNeed {
 export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<string, number>>, sparePercent: number): StockNeed[] {
   const groups = new Map<string, { isBlind: boolean; rows: number; needed: number; instead: Set<string> | null }>();
   for (const { row, stack, plan, states } of rows) {
-    const callout = row.blind ? row.blind.name : plan.rivet.callout;
+    const callout = stack.blind ? stack.blind.name : plan.rivet.callout;
     const needed = holesInPlan(row.holes).filter((h) => !states.get(h.id)?.has('set//')).length;
     if (needed === 0) continue;
-    const serves = row.blind
+    const serves = stack.blind
       ? new Set<string>()
       : new Set(
           plan.rivet.candidates
@@ -43,7 +43,7 @@ export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<st
             .map((c) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: c.lengthDash })),
         );
     const known = groups.get(callout);
-    if (!known) groups.set(callout, { isBlind: row.blind !== null && row.blind !== undefined, rows: 1, needed, instead: serves });
+    if (!known) groups.set(callout, { isBlind: stack.blind !== undefined, rows: 1, needed, instead: serves });
     else {
       known.rows++;
       known.needed += needed;

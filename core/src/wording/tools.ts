@@ -13,6 +13,7 @@ export const TOOL_WORDS: Readonly<Record<ToolKind, string>> = {
   sets: 'squeezer or gun sets',
   bit: 'drill bit',
   reamer: 'reamer',
+  gauge: 'gauge',
 };
 
 /** Why a tool is refused in a set-up. */

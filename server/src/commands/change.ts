@@ -1,12 +1,22 @@
 import { isDeepStrictEqual } from 'node:util';
 import { checkShape } from '#core/formats/document';
 import { DEFINITION_SCHEMAS } from '#core/formats/record-schemas';
-import type { Change, Definitions, Edit, Entity, EntityKind, PartDefinition, RowDefinition } from '#core/record/definitions';
-import { stackOf } from '#core/record/stack-of';
+import {
+  kitNamedBy,
+  type Change,
+  type Definitions,
+  type Edit,
+  type Entity,
+  type EntityKind,
+  type FastenerDefinition,
+  type RowDefinition,
+} from '#core/record/definitions';
+import { stackOf, type RowContext } from '#core/record/stack-of';
+import { definitionsById } from '#core/setup/assembly-work';
 import { shorter } from '#core/units/length';
 import { bad, good, type Result } from '#core/units/result';
 import type { Database, Queries } from '../db/connection';
-import { findEntity, listOfAssembly, lockEntities, saveEntity, type StoredEntity } from '../db/entities';
+import { findEntity, listOfAssembly, listOfKind, listRowsWith, lockEntities, saveEntity, type StoredEntity } from '../db/entities';
 import { findChange, saveChange } from '../db/record';
 import type { AppliedEdit } from '../db/schema';
 import { retried } from './tries';
@@ -39,6 +49,9 @@ export type ChangeProblem =
         | 'assembly-unknown'
         | 'part-unknown'
         | 'part-in-use'
+        | 'fastener-missing'
+        | 'fastener-in-use'
+        | 'fastener-name-taken'
         | 'part-name-taken'
         | 'hole-under-diameter'
         | 'edit-twice';
@@ -100,12 +113,7 @@ export async function decide(q: Queries, change: Change, receivedAt: Date): Prom
     const old = stored.get(edit.id);
     if ((old && (old.kitId !== change.kitId || old.kind !== edit.kind)) || (edit.kind === 'kit' && edit.id !== change.kitId))
       return bad({ code: 'kit-mismatch' });
-    if (
-      (edit.kind === 'assembly' || edit.kind === 'tool' || edit.kind === 'page') &&
-      edit.definition &&
-      edit.definition.kitId !== change.kitId
-    )
-      return bad({ code: 'kit-mismatch' });
+    if (edit.definition && (kitNamedBy(edit.definition) ?? change.kitId) !== change.kitId) return bad({ code: 'kit-mismatch' });
     const definition = edit.definition ?? old?.definition;
     if (!definition) return bad({ code: 'kit-mismatch' });
     const version = edit.expectedVersion + 1;
@@ -127,9 +135,13 @@ export async function decide(q: Queries, change: Change, receivedAt: Date): Prom
   return good({ id: change.id, versions: versionsOf(applied), repeated: false });
 }
 
-/** What is edited, by id, locked together with the assemblies it is part of. */
+/** What is edited, by id, locked together with the assemblies it is part of and the fasteners it names. */
 async function lockWhole(q: Queries, edits: readonly Edit[]): Promise<Map<string, StoredEntity>> {
-  const named = edits.flatMap((e) => [e.id, ...(e.definition && 'assemblyId' in e.definition ? [e.definition.assemblyId] : [])]);
+  const named = edits.flatMap((e) => [
+    e.id,
+    ...(e.definition && 'assemblyId' in e.definition ? [e.definition.assemblyId] : []),
+    ...(e.definition && 'fastenerId' in e.definition && e.definition.fastenerId ? [e.definition.fastenerId] : []),
+  ]);
   const stored = new Map((await lockEntities(q, [...new Set(named)])).map((e) => [e.id, e]));
   const left = edits.flatMap((e) => stored.get(e.id)?.assemblyId ?? []).filter((id) => !stored.has(id));
   await lockEntities(q, [...new Set(left)]);
@@ -185,6 +197,9 @@ async function checkWhole(q: Queries, kitId: string, applied: readonly AppliedEd
     applied.flatMap((e) => [assemblyOf((e.after ?? e.before) as Definitions[EntityKind])].filter((id) => id !== null)),
   );
   const kit = await findEntity(q, 'kit', kitId);
+  const fasteners = await checkFasteners(q, kitId, applied);
+  if (!fasteners.ok) return fasteners;
+  for (const row of fasteners.value.naming) touched.add(row.definition.assemblyId);
   if (!kit && touched.size > 0) return bad({ code: 'kit-mismatch' });
   /* An assembly that goes takes what is in it along: nothing is left to be whole. */
   for (const e of applied) if (e.kind === 'assembly' && e.after === null) touched.delete(e.id);
@@ -195,12 +210,12 @@ async function checkWhole(q: Queries, kitId: string, applied: readonly AppliedEd
     const named = checkNames(parts);
     if (!named.ok) return named;
     const byId = new Map(parts.map((p) => [p.id, p.definition] as const));
-    const changedIds = new Set(applied.map((e) => e.id));
+    const changedIds = new Set([...applied.map((e) => e.id), ...fasteners.value.naming.map((r) => r.id)]);
     for (const row of rows) {
       const missing = row.definition.layers.some((l) => !byId.has(l.partId));
       if (missing) return bad({ code: changedIds.has(row.id) ? 'part-unknown' : 'part-in-use', data: { row: row.definition.name } });
       if (changedIds.has(row.id)) {
-        const sound = checkRow(row.definition, byId, kit as Entity<'kit'>);
+        const sound = checkRow(row.definition, { kit: (kit as Entity<'kit'>).definition, parts: byId, fasteners: fasteners.value.all });
         if (!sound.ok) return sound;
       }
     }
@@ -218,7 +233,35 @@ function checkNames(parts: readonly Entity<'part'>[]): Result<null, ChangeProble
   return good(null);
 }
 
-function checkRow(row: RowDefinition, parts: ReadonlyMap<string, PartDefinition>, kit: Entity<'kit'>): Result<null, ChangeProblem> {
-  const stack = stackOf(row, { kit: kit.definition, parts });
+/** The kit's fasteners and the rows that name one that was edited: none is taken from under its rows, no two are called the same. */
+async function checkFasteners(
+  q: Queries,
+  kitId: string,
+  applied: readonly AppliedEdit[],
+): Promise<Result<{ all: ReadonlyMap<string, FastenerDefinition>; naming: readonly Entity<'row'>[] }, ChangeProblem>> {
+  const all = await listOfKind(q, 'fastener', kitId);
+  const edited = applied.filter((e) => e.kind === 'fastener');
+  const naming =
+    edited.length === 0
+      ? []
+      : await listRowsWith(
+          q,
+          kitId,
+          edited.map((e) => e.id),
+        );
+  for (const { id, after } of edited) {
+    const using = naming.find((r) => r.definition.fastenerId === id);
+    if (after === null && using) return bad({ code: 'fastener-in-use', data: { row: using.definition.name } });
+    const name = after && 'name' in after ? after.name.toLowerCase() : null;
+    const twin = all.find((f) => f.id !== id && f.definition.name.toLowerCase() === name);
+    if (twin) return bad({ code: 'fastener-name-taken', data: { fastener: twin.definition.name } });
+  }
+  return good({ all: definitionsById(all), naming });
+}
+
+function checkRow(row: RowDefinition, context: RowContext): Result<null, ChangeProblem> {
+  /* Another kit's fastener, or one that was taken out, is not there. */
+  if (row.fastenerId && !context.fasteners.has(row.fastenerId)) return bad({ code: 'fastener-missing' });
+  const stack = stackOf(row, context);
   return stack && shorter(stack.hole, stack.size.diameter) ? bad({ code: 'hole-under-diameter' }) : good(null);
 }

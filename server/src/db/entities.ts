@@ -83,22 +83,30 @@ export async function listAssemblies(q: Queries, kitId: string): Promise<Entity<
   return found.map((e) => asEntity<'assembly'>(e));
 }
 
-/** The pages of the plans that have revisions. */
-export async function listPages(q: Queries, kitId: string): Promise<Entity<'page'>[]> {
+/** What a kit has of one kind beside its assemblies, in the order of ids. */
+export async function listOfKind<K extends 'page' | 'tool' | 'fastener' | 'lot'>(q: Queries, kind: K, kitId: string): Promise<Entity<K>[]> {
   const found = await q
     .select()
     .from(entities)
-    .where(and(eq(entities.kitId, kitId), eq(entities.kind, 'page'), eq(entities.deleted, false)));
-  return found.map((e) => asEntity<'page'>(e));
+    .where(and(eq(entities.kitId, kitId), eq(entities.kind, kind), eq(entities.deleted, false)))
+    .orderBy(entities.id);
+  return found.map((e) => asEntity<K>(e));
 }
 
-export async function listTools(q: Queries, kitId: string): Promise<Entity<'tool'>[]> {
+/** Rows of a kit that name one of these fasteners. */
+export async function listRowsWith(q: Queries, kitId: string, fastenerIds: readonly string[]): Promise<Entity<'row'>[]> {
   const found = await q
     .select()
     .from(entities)
-    .where(and(eq(entities.kitId, kitId), eq(entities.kind, 'tool'), eq(entities.deleted, false)))
-    .orderBy(entities.id);
-  return found.map((e) => asEntity<'tool'>(e));
+    .where(
+      and(
+        eq(entities.kitId, kitId),
+        eq(entities.kind, 'row'),
+        eq(entities.deleted, false),
+        inArray(sql`json_value(${entities.definition}, '$.fastenerId')`, [...fastenerIds]),
+      ),
+    );
+  return found.map((e) => asEntity<'row'>(e));
 }
 
 /** How many rows and parts each assembly of a kit has. */

@@ -1,7 +1,7 @@
 import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import type { Database } from './connection';
-import { findEntity, listAssemblies, listOfAssembly, listPages } from './entities';
+import { findEntity, listAssemblies, listOfAssembly, listOfKind } from './entities';
 import { listMarksOfAssembly } from './record';
 
 /** One assembly with everything in it and all that was marked. */
@@ -16,6 +16,7 @@ export interface KitRecord {
   readonly kit: Entity<'kit'>;
   readonly assemblies: readonly AssemblyOfKit[];
   readonly pages: readonly Entity<'page'>[];
+  readonly fasteners: readonly Entity<'fastener'>[];
 }
 
 /** A kit with its whole record, assembly by assembly; `only`: one of them. Null where the kit or that assembly is not there. */
@@ -35,5 +36,5 @@ export async function loadKitRecord(db: Database, kitId: string, only?: string):
       marks,
     });
   }
-  return { kit, assemblies, pages: await listPages(db, kitId) };
+  return { kit, assemblies, pages: await listOfKind(db, 'page', kitId), fasteners: await listOfKind(db, 'fastener', kitId) };
 }

@@ -4,6 +4,7 @@ import { readMigrationFiles } from 'drizzle-orm/migrator';
 import mysql from 'mysql2';
 import type mysqlPromise from 'mysql2/promise';
 import { fillThen } from './then';
+import { moveBlinds } from './upgrade-blinds';
 
 /** Longest wait for another server that is migrating the same database, seconds. */
 const MIGRATION_LOCK_S = 60;
@@ -37,6 +38,7 @@ export async function migrate(databaseUrl: string, migrationsFolder: string, cop
         throw new Error(`the upgrade does not begin, since no copy could be made first: ${error.message}`);
       });
     await runMigrations(drizzle(connection), { migrationsFolder });
+    await moveBlinds(drizzle(connection));
     await fillThen(drizzle(connection));
   } finally {
     await connection.end();

@@ -99,6 +99,9 @@ export const recordEpoch = mysqlTable('record_epoch', {
   epoch: uuid('epoch').notNull(),
 });
 
+/** Steps of an upgrade that go through what is stored, by name, once each is done. */
+export const upgrades = mysqlTable('upgrades', { name: varchar('name', { length: 40 }).primaryKey() });
+
 /** Photos: the files lie in the data folder under their id. */
 export const photos = mysqlTable(
   'photos',

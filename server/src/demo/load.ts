@@ -3,7 +3,16 @@ import { parseRowLine } from '#core/formats/row-line';
 import { newKit } from '#core/record/blank';
 import { composeRow } from '#core/record/compose';
 import { judgeHole } from '#core/deviation/judge';
-import type { Change, Edit, Entity, KitDefinition, RowDefinition, ShutOff, TypedLength } from '#core/record/definitions';
+import type {
+  FastenerDefinition,
+  Change,
+  Edit,
+  Entity,
+  KitDefinition,
+  RowDefinition,
+  ShutOff,
+  TypedLength,
+} from '#core/record/definitions';
 import { holesInPlan, parseRange } from '#core/record/holes';
 import { mirrorAssembly } from '#core/record/mirror';
 import { withWork } from '#core/done/with-work';
@@ -65,14 +74,7 @@ function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
       : {}),
     ...(blind
       ? {
-          blind: {
-            name: blind.name,
-            hole: typedLength(blind.hole),
-            gripMin: typedLength(blind.gripMin),
-            gripMax: typedLength(blind.gripMax),
-            headDiameter: typedLength(blind.headDiameter),
-            headAngleDeg: blind.headAngleDeg,
-          },
+          fastenerId: fastenerIdOf(blind.name),
           setting: { way: 'blind' as const },
         }
       : {}),
@@ -167,10 +169,36 @@ function mirroredEdits(demo: DemoAssembly, made: MadeAssembly, order: number): E
   });
 }
 
+const fastenerIdOf = (name: string) => demoId(`fastener/${name}`);
+
+/** The fasteners that rows of the demo name. */
+function demoFasteners(): Map<string, FastenerDefinition> {
+  const blinds = DEMO_ASSEMBLIES.flatMap((a) => a.rows.flatMap((r) => r.extra?.blind ?? []));
+  return new Map(
+    blinds.map((b) => [
+      fastenerIdOf(b.name),
+      {
+        v: 1,
+        kitId: DEMO_KIT_ID,
+        name: b.name,
+        kind: 'blind',
+        diameter: null,
+        hole: typedLength(b.hole),
+        head: { kind: 'flush', diameter: typedLength(b.headDiameter), angleDeg: b.headAngleDeg },
+        gripFrom: typedLength(b.gripMin),
+        gripTo: typedLength(b.gripMax),
+      },
+    ]),
+  );
+}
+
+const FASTENERS: ReadonlyMap<string, FastenerDefinition> = demoFasteners();
+
 /** The demo's definitions as edits. */
 export function demoEdits(): Edit[] {
   const edits: Edit[] = [
     { kind: 'kit', id: DEMO_KIT_ID, expectedVersion: 0, definition: KIT },
+    ...[...FASTENERS].map(([id, definition]): Edit => ({ kind: 'fastener', id, expectedVersion: 0, definition })),
     ...USUAL_TOOLS.map((t, i): Edit => ({
       kind: 'tool',
       id: demoId(`tool/${i}`),
@@ -203,8 +231,8 @@ export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
     ...DEMO_ASSEMBLIES.flatMap((demo) => partMarks(demo, parts, now)),
     ...DEMO_SHIFTS.flatMap((shift, i) => shiftMarks(shift, i, now)),
     demoDeviation(rows, parts, now),
-    ...preparationMarks(rows, { kit: KIT, parts }, now),
-    ...rivetingMarks(rows, { kit: KIT, parts }, now),
+    ...preparationMarks(rows, { kit: KIT, parts, fasteners: FASTENERS }, now),
+    ...rivetingMarks(rows, { kit: KIT, parts, fasteners: FASTENERS }, now),
   ]);
 }
 
@@ -216,7 +244,7 @@ function withDemoWork(
 ): Mark[] {
   const planned = (rowId: string) => {
     const row = rows.get(rowId);
-    const stack = row && stackOf(row, { kit: KIT, parts });
+    const stack = row && stackOf(row, { kit: KIT, parts, fasteners: FASTENERS });
     return row && stack ? { row, stack, plan: planStack(stack), done: new Map() } : undefined;
   };
   const filled = withWork(marks, { row: planned, part: (id) => parts.get(id), tools: [] });
@@ -258,7 +286,7 @@ function demoDeviation(rows: ReadonlyMap<string, RowDefinition>, parts: Paramete
   const { assembly, row, hole, holeInch, edgesInch, daysAgo, by } = DEMO_DEVIATION;
   const rowId = demoId(`${assembly}row/${row}`);
   const definition = rows.get(rowId) as RowDefinition;
-  const stack = stackOf(definition, { kit: KIT, parts });
+  const stack = stackOf(definition, { kit: KIT, parts, fasteners: FASTENERS });
   if (!stack) throw new Error('demo: a row names a part that is not there');
   const measured = typedLength(holeInch);
   const edges = edgesInch.map(typedLength);
@@ -287,7 +315,7 @@ function marksOfWork(
   now: Date,
   name: string,
 ): Mark[] {
-  const stack = stackOf(row.definition, { kit: KIT, parts });
+  const stack = stackOf(row.definition, { kit: KIT, parts, fasteners: FASTENERS });
   if (!stack) throw new Error('demo: a row names a part that is not there');
   const holes = holesInPlan(row.definition.holes);
   const holeIds = (parseRange(work.holes, holes.length) ?? []).map((i) => (holes[i] as { id: string }).id);

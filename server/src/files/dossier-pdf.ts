@@ -119,12 +119,12 @@ function parts(sheet: DossierSheet, { source }: AssemblyDossier, units: Units): 
 }
 
 function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, units: Units, q: DossierQuestion): void {
-  const { plan, row: definition } = row;
+  const { plan, stack, row: definition } = row;
   const holes = holesInPlan(definition.holes);
   sheet.row(`${row.title}, ${holes.length} holes`, (left, top) => section(sheet.pdf, row, left, top));
   const hand = definition.hand === null ? '' : definition.hand === 'L' ? ', left' : ', right';
   sheet.text(
-    `Planned: ${definition.blind ? `${definition.blind.name}, blind` : plan.rivet.callout}${hand}${definition.page ? `, page ${definition.page}` : ''}`,
+    `Planned: ${stack.blind ? `${stack.blind.name}, blind` : plan.rivet.callout}${hand}${definition.page ? `, page ${definition.page}` : ''}`,
     9.5,
   );
   for (const [i, layer] of plan.layers.entries()) {

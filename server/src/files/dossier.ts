@@ -37,7 +37,13 @@ function logNames(record: KitRecord, source: AssemblyOfKit, work: readonly WorkR
 
 /** One assembly planned and folded, with its names. */
 export function assemblyFacts(record: KitRecord, source: AssemblyOfKit) {
-  const work = assemblyWork({ kit: record.kit.definition, parts: source.parts, rows: source.rows, marks: source.marks });
+  const work = assemblyWork({
+    kit: record.kit.definition,
+    parts: source.parts,
+    rows: source.rows,
+    fasteners: record.fasteners,
+    marks: source.marks,
+  });
   return { ...work, names: logNames(record, source, work.rows) };
 }
 

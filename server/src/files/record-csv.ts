@@ -54,7 +54,7 @@ export function* rowsCsv(record: KitRecord): Generator<string> {
       const holes = holesInPlan(r.row.holes);
       const count = (key: string) => holes.filter((h) => r.states.get(h.id)?.has(key)).length;
       yield line([
-        source.assembly.definition.name, r.title, r.row.hand ?? '', r.row.page, r.row.blind?.name ?? r.plan.rivet.callout,
+        source.assembly.definition.name, r.title, r.row.hand ?? '', r.row.page, r.stack.blind?.name ?? r.plan.rivet.callout,
         worse(r.plan.verdict, verdictOf(gatherFindings(r.standing).map((g) => g.finding))),
         holes.length, count('set//'), count('inspected//'),
         [...setInRow(r.done, holes.map((h) => h.id))].map(([name, n]) => `${n} ${name ?? 'not said'}`).join(' / '), L(r.plan.grip), r.plan.layers.map((l) => l.part).join(' / '),

@@ -66,7 +66,9 @@ export class RecordTasks {
         });
       case 'stock': {
         const { kit, assemblies } = record;
-        const rows = assemblies.flatMap((a) => assemblyWork({ kit: kit.definition, parts: a.parts, rows: a.rows, marks: a.marks }).rows);
+        const rows = assemblies.flatMap(
+          (a) => assemblyWork({ kit: kit.definition, parts: a.parts, rows: a.rows, fasteners: record.fasteners, marks: a.marks }).rows,
+        );
         return JSON.stringify({
           kit,
           needs: stockNeeds(rows, kit.definition.stock ?? {}, kit.definition.sparePercent ?? SPARE_PERCENT),
@@ -84,7 +86,7 @@ export class RecordTasks {
   /** What edits would do to work that was done, assembly by assembly; only those an edit can reach are read. */
   private async effects(kitId: string, edits: readonly Edit[]): Promise<string | null> {
     const reaching = edits.filter((e) => REACHING.includes(e.kind));
-    const isKitWide = reaching.some((e) => e.kind === 'kit');
+    const isKitWide = reaching.some((e) => e.kind === 'kit' || e.kind === 'fastener');
     const wanted = new Set<string>();
     for (const e of reaching) {
       const id = e.definition ? assemblyIdOf(e.definition) : assemblyIdOf((await findEntity(this.db, e.kind, e.id))?.definition ?? {});
@@ -96,7 +98,7 @@ export class RecordTasks {
       const record = await loadKitRecord(this.db, kitId, assembly.id);
       const [own] = record?.assemblies ?? [];
       if (!record || !own) continue;
-      const before = { kit: record.kit.definition, parts: own.parts, rows: own.rows, marks: own.marks };
+      const before = { kit: record.kit.definition, parts: own.parts, rows: own.rows, fasteners: record.fasteners, marks: own.marks };
       found.push(...effectsOf(before, edited(before, assembly.id, reaching)).map((r) => ({ ...r, assemblyId: assembly.id })));
     }
     const kit = await findEntity(this.db, 'kit', kitId);

@@ -1,9 +1,10 @@
 import type { Stack } from '#core/prep/stack';
 import type { Entity, KitDefinition, PartDefinition } from '#core/record/definitions';
+import { definitionsById } from '#core/setup/assembly-work';
 import { stackOf } from '#core/record/stack-of';
 import { bad, good, type Result } from '#core/units/result';
 import type { Database } from '../db/connection';
-import { findEntity, listOfAssembly } from '../db/entities';
+import { findEntity, listOfAssembly, listOfKind } from '../db/entities';
 import { isId } from './answers';
 
 export interface FoundRow {
@@ -22,6 +23,7 @@ export async function findRow(db: Database, id: string): Promise<Result<FoundRow
   if (!row || !assembly || !kit) return bad({ code: 'row-unknown' });
   const all = await listOfAssembly(db, assembly.id);
   const parts = new Map(all.parts.map((p) => [p.id, p.definition]));
-  const stack = stackOf(row.definition, { kit: kit.definition, parts, rows: all.rows.map((r) => r.definition) });
+  const fasteners = definitionsById(await listOfKind(db, 'fastener', kit.id));
+  const stack = stackOf(row.definition, { kit: kit.definition, parts, fasteners, rows: all.rows.map((r) => r.definition) });
   return stack ? good({ row, kit: kit.definition, assembly, parts, stack }) : bad({ code: 'part-unknown' });
 }

@@ -4,7 +4,7 @@ import { rowStrip } from '#core/layout/row-strip';
 import { rowTitle } from '#core/record/title';
 import { assemblyWork } from '#core/setup/assembly-work';
 import type { Database } from '../db/connection';
-import { findEntity, listOfAssembly } from '../db/entities';
+import { findEntity, listOfAssembly, listOfKind } from '../db/entities';
 import { listMarksOfAssembly } from '../db/record';
 import { benchCardPdf } from '../files/bench-card-pdf';
 import { stripPdf } from '../files/strip-pdf';
@@ -46,8 +46,12 @@ export function paperRoutes(db: Database): Router {
     const assembly = isId(id) ? await findEntity(db, 'assembly', id) : null;
     const kit = assembly ? await findEntity(db, 'kit', assembly.definition.kitId) : null;
     if (!assembly || !kit) return refuse(res, 404, 'assembly-unknown');
-    const [{ parts, rows }, found] = await Promise.all([listOfAssembly(db, id), listMarksOfAssembly(db, id, 0)]);
-    const work = assemblyWork({ kit: kit.definition, parts, rows, marks: found.map((f) => f.mark) });
+    const [{ parts, rows }, fasteners, found] = await Promise.all([
+      listOfAssembly(db, id),
+      listOfKind(db, 'fastener', kit.id),
+      listMarksOfAssembly(db, id, 0),
+    ]);
+    const work = assemblyWork({ kit: kit.definition, parts, rows, fasteners, marks: found.map((f) => f.mark) });
     const setup = work.setups.find((s) => s.setup.key === req.query.setup);
     if (!setup) return refuse(res, 404, 'setup-unknown');
     res.type('pdf').attachment('bench-card.pdf');

@@ -2,19 +2,11 @@ import { Router } from 'express';
 import { prepAnswer } from '#core/formats/prep-document';
 import { planStack } from '#core/prep/plan';
 import type { Entity } from '#core/record/definitions';
+import { definitionsById } from '#core/setup/assembly-work';
 import { stackOf, type RowContext } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
 import type { Database } from '../db/connection';
-import {
-  countByAssembly,
-  findEntity,
-  listAssemblies,
-  listDeletedKits,
-  listKits,
-  listPages,
-  listTextsOfAssembly,
-  listTools,
-} from '../db/entities';
+import { countByAssembly, findEntity, listAssemblies, listDeletedKits, listKits, listOfKind, listTextsOfAssembly } from '../db/entities';
 import { findEpoch, findRevision, listChanges, listMarksOfAssembly } from '../db/record';
 import { isId, refuse } from './answers';
 import { findRow } from './find-row';
@@ -49,7 +41,7 @@ export function readRoutes(db: Database): Router {
     const { id } = req.params;
     const kit = isId(id) ? await findEntity(db, 'kit', id) : null;
     if (!kit) return refuse(res, 404, 'kit-unknown');
-    res.json({ kit, tools: await listTools(db, id) });
+    res.json({ kit, tools: await listOfKind(db, 'tool', id), lots: await listOfKind(db, 'lot', id) });
   });
 
   routes.get('/kits/:id/changes', async (req, res) => {
@@ -70,22 +62,24 @@ export function readRoutes(db: Database): Router {
     if (!isId(id)) return refuse(res, 404, 'assembly-unknown');
     const asked = performance.now();
     const [assembly, { parts, rows }] = await Promise.all([findEntity(db, 'assembly', id), listTextsOfAssembly(db, id)]);
-    const [kit, pages] = assembly
-      ? await Promise.all([findEntity(db, 'kit', assembly.definition.kitId), listPages(db, assembly.definition.kitId)])
-      : [null, []];
+    const kitId = assembly?.definition.kitId;
+    const [kit, pages, fasteners] = kitId
+      ? await Promise.all([findEntity(db, 'kit', kitId), listOfKind(db, 'page', kitId), listOfKind(db, 'fastener', kitId)])
+      : [null, [], []];
     if (!assembly || !kit) return refuse(res, 404, 'assembly-unknown');
     rows.sort(({ entity: a }, { entity: b }) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1));
     const started = performance.now();
     const context: RowContext = {
       kit: kit.definition,
       parts: new Map(parts.map((p) => [p.entity.id, p.entity.definition])),
+      fasteners: definitionsById(fasteners),
       rows: rows.map((r) => r.entity.definition),
     };
     const summaries = Object.fromEntries(rows.map(({ entity }) => [entity.id, summaryOf(entity, context)]));
     const planMs = performance.now() - started;
     res.setHeader('Server-Timing', `db;dur=${(started - asked).toFixed(2)}, plan;dur=${planMs.toFixed(2)}`);
     const list = (texts: readonly { json: string }[]) => `[${texts.map((t) => t.json).join()}]`;
-    const head = JSON.stringify({ kit, assembly, summaries, pages }).slice(0, -1);
+    const head = JSON.stringify({ kit, assembly, summaries, pages, fasteners }).slice(0, -1);
     res.type('json').send(`${head},"parts":${list(parts)},"rows":${list(rows)}}`);
   });
 

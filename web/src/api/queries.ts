@@ -10,6 +10,8 @@ export interface AssemblyAnswer {
   readonly assembly: Entity<'assembly'>;
   readonly parts: Entity<'part'>[];
   readonly rows: Entity<'row'>[];
+  /** The kit's fasteners. */
+  readonly fasteners: Entity<'fastener'>[];
   /** Revised pages of the plans. */
   readonly pages?: readonly Entity<'page'>[];
 }
@@ -83,6 +85,7 @@ export function usePairedFor(): string | undefined {
 export interface ToolsAnswer {
   readonly kit: Entity<'kit'>;
   readonly tools: Entity<'tool'>[];
+  readonly lots: Entity<'lot'>[];
 }
 
 export function useTools(kitId: string) {

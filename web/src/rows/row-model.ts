@@ -6,7 +6,8 @@ import type { Entity, KitDefinition, PartDefinition } from '#core/record/definit
 import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
-import { spacingOf, stackOf } from '#core/record/stack-of';
+import { definitionsById } from '#core/setup/assembly-work';
+import { spacingOf, stackOf, type RowContext } from '#core/record/stack-of';
 import { MarkFolder } from '#core/record/folder';
 import { finishState, type FinishState } from '#core/done/finish';
 import type { RecordDone } from '#core/done/hole-done';
@@ -96,6 +97,16 @@ export function partsById(parts: readonly Entity<'part'>[]): ReadonlyMap<string,
   return new Map(parts.map((p) => [p.id, p.definition]));
 }
 
+/** What planning a row of this assembly takes. */
+export function contextOf(data: AssemblyAnswer): RowContext {
+  return {
+    kit: data.kit.definition,
+    parts: partsById(data.parts),
+    fasteners: definitionsById(data.fasteners),
+    rows: data.rows.map((r) => r.definition),
+  };
+}
+
 interface Planned {
   readonly entity: Entity<'row'>;
   readonly kit: KitDefinition;
@@ -114,9 +125,11 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
     const parts = partsById(data.parts);
     const versions = new Map(data.parts.map((p) => [p.id, p.version]));
     const next = new Map<string, Planned>();
-    const context = { kit: data.kit.definition, parts, rows: data.rows.map((r) => r.definition) };
+    const fastenerVersions = new Map(data.fasteners.map((f) => [f.id, f.version]));
+    const context = { ...contextOf(data), parts };
     for (const entity of data.rows) {
-      const partsKey = entity.definition.layers.map((l) => `${l.partId}:${versions.get(l.partId)}`).join();
+      const { layers, fastenerId } = entity.definition;
+      const partsKey = [...layers.map((l) => `${l.partId}:${versions.get(l.partId)}`), fastenerVersions.get(fastenerId ?? '')].join();
       const known = cache.current.get(entity.id);
       const spacing = JSON.stringify(spacingOf(entity.definition, context)) ?? '';
       if (

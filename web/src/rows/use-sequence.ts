@@ -2,7 +2,7 @@ import { useMemo, useRef } from 'react';
 import { withAccess } from '#core/sequence/arrange';
 import { decidedOrder } from '#core/sequence/follow';
 import { sequenceAt, sequenceShape, type DerivedSequence, type SequenceModel } from '#core/sequence/model';
-import type { WorkRow } from '#core/setup/assembly-work';
+import { definitionsById, type WorkRow } from '#core/setup/assembly-work';
 import { lockId, type AssemblyOperation } from '#core/sequence/operations';
 import { accessAlong, type Access } from '#core/sequence/shut-off';
 import type { Entity, Followed } from '#core/record/definitions';
@@ -65,10 +65,11 @@ function useRowShapes(rows: SequenceModel['rows']): SequenceModel['rows'] {
 export function useDerived(data: AssemblyAnswer, rows: readonly RowModel[]): Pick<Sequence, 'model' | 'derived'> {
   const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
   const parts = useMemo(() => partsById(data.parts), [data.parts]);
+  const fasteners = useMemo(() => definitionsById(data.fasteners), [data.fasteners]);
   const kit = data.kit.definition;
   const model = useMemo(
-    (): SequenceModel => ({ kit, parts, rows: workRows(rows), tools, partsDone: rows[0]?.partsDone ?? new Set() }),
-    [kit, parts, rows, tools],
+    (): SequenceModel => ({ kit, parts, fasteners, rows: workRows(rows), tools, partsDone: rows[0]?.partsDone ?? new Set() }),
+    [kit, parts, fasteners, rows, tools],
   );
   const shapes = useRowShapes(model.rows);
   const shape = useMemo(() => sequenceShape({ kit, parts, rows: shapes, tools }), [kit, parts, shapes, tools]);

@@ -8,7 +8,7 @@ import { isHeld } from '#core/record/steps';
 import { dashLength, formatCallout } from '#core/rivet/callout';
 import { neededOpening } from '#core/rivet/opening';
 import { showBoth, showLength } from '#core/units/show';
-import type { Mm } from '#core/units/length';
+import { longer, shorter, type Mm } from '#core/units/length';
 import { SETTING_WORDS } from '#core/wording/inspect';
 import type { MarkWish } from '../../api/commands';
 import { Button, Select, TextInput } from '../../ui/controls';
@@ -38,7 +38,7 @@ export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting
   const units = useUnits();
   const { definition } = row.entity;
   const { rivet } = row.plan;
-  const isBlind = Boolean(definition.blind);
+  const isBlind = row.stack.blind !== undefined;
   const name = (lengthDash: number) => formatCallout({ head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size, lengthDash });
   const setters = tools.filter((t) => t.definition.kind === 'squeezer');
   const wide = setters.find((t) => t.id === setting.toolId)?.definition.gap;
@@ -118,7 +118,7 @@ export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting
           </label>
         )}
       </div>
-      {isBlind && definition.blind ? (
+      {isBlind ? (
         <BlindFacts row={row} />
       ) : (
         <p className={works ? '' : 'font-semibold text-stop'}>
@@ -217,16 +217,16 @@ function OddHole({ row, holeId, number, found, setting, onMark }: OddHoleProps) 
 
 function BlindFacts({ row }: { row: RowModel }) {
   const units = useUnits();
-  const { blind } = row.entity.definition;
+  const { blind } = row.stack;
   if (!blind) return null;
   const { grip } = row.plan;
-  const tooShort = blind.gripMax !== null && grip > blind.gripMax.mm + 1e-9;
-  const tooLong = blind.gripMin !== null && grip < blind.gripMin.mm - 1e-9;
+  const tooShort = blind.gripTo !== undefined && longer(grip, blind.gripTo);
+  const tooLong = blind.gripFrom !== undefined && shorter(grip, blind.gripFrom);
   return (
     <p className={tooShort || tooLong ? 'font-semibold text-stop' : ''}>
-      {blind.name}: hole {showBoth(blind.hole.mm, units)}; grip here {showLength(grip, units)},{' '}
-      {blind.gripMin || blind.gripMax
-        ? `good from ${blind.gripMin ? showLength(blind.gripMin.mm as Mm, units) : '0'} to ${blind.gripMax ? showLength(blind.gripMax.mm as Mm, units) : 'any'}`
+      {blind.name}: hole {showBoth(row.stack.hole, units)}; grip here {showLength(grip, units)},{' '}
+      {blind.gripFrom !== undefined || blind.gripTo !== undefined
+        ? `good from ${blind.gripFrom === undefined ? '0' : showLength(blind.gripFrom, units)} to ${blind.gripTo === undefined ? 'any' : showLength(blind.gripTo, units)}`
         : 'its range is not known'}
       {tooShort || tooLong ? ': out of its range, take another' : ''}. Afterwards the stem is ground flush and looked at.
     </p>

@@ -119,7 +119,7 @@ export function SetupAtWork({
     remembered,
     meant: row.entity.definition.setting?.way ?? null,
     chosen: chosenSetting,
-    isBlind: Boolean(row.entity.definition.blind),
+    isBlind: row.stack.blind !== undefined,
   });
   /* The first pieces of a batch are proposed alone, in the order they are riveted in. */
   const first = current.setup.operation === 'set' ? firstOf(settingNow) : null;

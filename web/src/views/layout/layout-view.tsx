@@ -24,7 +24,7 @@ import { Choice } from '../../ui/top-bar';
 import { useUndo } from '../../ui/use-undo';
 import { VerdictSign } from '../../ui/verdict';
 import { PickDialog } from '../drawings/pick-dialog';
-import { partsById } from '../../rows/row-model';
+import { contextOf, partsById } from '../../rows/row-model';
 import { LayoutPicture } from './layout-picture';
 import { useLayout, type LayoutFields } from './layout-state';
 import { MarksTable } from './marks-table';
@@ -44,7 +44,7 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
   const [search, setSearch] = useSearchParams();
   const row = data.rows.find((r) => r.id === search.get('row')) ?? data.rows[0];
   const parts = useMemo(() => partsById(data.parts), [data.parts]);
-  const stack = row ? stackOf(row.definition, { kit: kit.definition, parts, rows: data.rows.map((r) => r.definition) }) : null;
+  const stack = row ? stackOf(row.definition, contextOf(data)) : null;
   return (
     <AssemblyPage data={data} here="layout" undo={undo}>
       <main className="flex flex-col gap-3 p-3">
@@ -88,7 +88,7 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
   const others = useMemo(() => {
     const second = secondRowOf(row.definition, data.rows);
     const rows = data.rows.filter((r) => r.id !== second?.id).map((r) => r.definition);
-    return rowsAround(row.definition, { kit: data.kit.definition, parts, rows });
+    return rowsAround(row.definition, { ...contextOf(data), parts, rows });
   }, [row.definition, data, parts]);
   const { fields, set, laid, problem } = useLayout(row.definition, stack, outlines, others, units);
   useUnitSwitch((from) =>

@@ -6,6 +6,7 @@ import type { Units } from '#core/units/length';
 import type { Entity } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
 import { newId } from '../../api/device';
+import { contextOf } from '../../rows/row-model';
 import type { AssemblyAnswer } from '../../api/queries';
 
 /** The line as typed so far: what it would make, or what is wrong with it. */
@@ -19,7 +20,7 @@ export function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'r
       : parsed;
     if (!made.ok) return { problem: made.problem, parsed: parsed.ok ? parsed.value : null, made: null, stack: null, plan: null };
     const parts = new Map([...data.parts, ...made.value.newParts].map((p) => [p.id, p.definition]));
-    const stack = stackOf(made.value.row, { kit: data.kit.definition, parts, rows: data.rows.map((r) => r.definition) });
+    const stack = stackOf(made.value.row, { ...contextOf(data), parts });
     return { problem: null, parsed: parsed.ok ? parsed.value : null, made: made.value, stack, plan: stack ? planStack(stack) : null };
   }, [text, data, existing, units]);
 }

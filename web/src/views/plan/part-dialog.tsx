@@ -9,7 +9,7 @@ import type { AssemblyAnswer } from '../../api/queries';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { VerdictSign } from '../../ui/verdict';
 import { ReasonDialog } from './reason-dialog';
-import { partsById } from '../../rows/row-model';
+import { contextOf, partsById } from '../../rows/row-model';
 
 interface PartDialogProps {
   readonly data: AssemblyAnswer;
@@ -48,15 +48,15 @@ export function PartDialog({ data, part, nominalText, onKeep, onClose }: PartDia
 function Consequences({ data, partId, next }: { data: AssemblyAnswer; partId: string; next: Entity<'part'>['definition'] }) {
   const now = partsById(data.parts);
   const then = new Map(now).set(partId, next);
-  const all = data.rows.map((r) => r.definition);
+  const context = contextOf(data);
   const rows = data.rows.filter((r) => r.definition.layers.some((l) => l.partId === partId));
   return (
     <div className="max-h-52 overflow-auto text-[14px]">
       <p className="text-ink2">{rows.length === 1 ? 'One row uses it:' : `${rows.length} rows use it:`}</p>
       <ul>
         {rows.map((row) => {
-          const before = stackOf(row.definition, { kit: data.kit.definition, parts: now, rows: all });
-          const after = stackOf(row.definition, { kit: data.kit.definition, parts: then, rows: all });
+          const before = stackOf(row.definition, { ...context, parts: now });
+          const after = stackOf(row.definition, { ...context, parts: then });
           if (!before || !after) return null;
           return (
             <li key={row.id} className="flex items-center gap-2">

@@ -5,6 +5,7 @@ import { composeLines, PASTE_MAX_LINES, type PastedLine } from '#core/record/com
 import type { Composed } from '#core/record/compose';
 import { stackOf } from '#core/record/stack-of';
 import { problemMessage } from '#core/wording/problems';
+import { contextOf } from '../../rows/row-model';
 import type { AssemblyAnswer } from '../../api/queries';
 import { newId } from '../../api/device';
 import { Button, ErrorText } from '../../ui/controls';
@@ -85,7 +86,7 @@ function LinePreview({ line, data }: { line: PastedLine; data: AssemblyAnswer })
     );
   const made = line.made as Composed;
   const parts = new Map([...data.parts, ...made.newParts].map((p) => [p.id, p.definition]));
-  const stack = stackOf(made.row, { kit: data.kit.definition, parts });
+  const stack = stackOf(made.row, { ...contextOf(data), parts });
   const plan = stack ? planStack(stack) : null;
   return (
     <span className="inline-flex flex-wrap items-center gap-x-2">

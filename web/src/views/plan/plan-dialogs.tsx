@@ -97,7 +97,7 @@ export function PlanDialogs({ dialog, data, selected, nextOrder, onKeep, onClose
           data={data}
           row={dialog.row}
           onClose={onClose}
-          onKeep={(definition, reason) => onKeep([rowEdit(dialog.row, definition)], reason)}
+          onKeep={(definition, reason, edits) => onKeep([...edits, rowEdit(dialog.row, definition)], reason)}
         />
       ) : null}
       {dialog?.kind === 'tables' ? <TableDialog data={data} nextOrder={nextOrder} onClose={onClose} onKeep={onKeep} /> : null}

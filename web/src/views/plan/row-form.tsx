@@ -1,20 +1,22 @@
 import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import type { SharedLoad } from '#core/prep/stack';
-import { SETTING_WAYS, type Entity, type RowDefinition, type RowStart, type SettingWay } from '#core/record/definitions';
+import { SETTING_WAYS, type Edit, type Entity, type RowDefinition, type RowStart, type SettingWay } from '#core/record/definitions';
 import { typedText } from '#core/record/compose';
 import type { AssemblyAnswer } from '../../api/queries';
 import { Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import type { Mm } from '#core/units/length';
 import { SETTING_WORDS } from '#core/wording/inspect';
+import { FastenerFields, useFastenerChoice } from './fastener-fields';
 import { RibRoom } from './rib-room';
 import { ReasonDialog } from './reason-dialog';
 
 interface RowFormProps {
   readonly data: AssemblyAnswer;
   readonly row: Entity<'row'>;
-  readonly onKeep: (next: RowDefinition, reason: string) => Promise<void>;
+  /** `edits`: of the kit's fasteners, kept in the same change. */
+  readonly onKeep: (next: RowDefinition, reason: string, edits: readonly Edit[]) => Promise<void>;
   readonly onClose: () => void;
 }
 
@@ -37,13 +39,8 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
   const [headAngle, setHeadAngle] = useState(String(was.headAngleDeg));
   const [cutterAngle, setCutterAngle] = useState(String(was.cutterAngleDeg));
   const [start, setStart] = useState<RowStart>(was.start ?? 'undersize');
-  const [blindName, setBlindName] = useState(was.blind?.name ?? '');
-  const [blindHole, setBlindHole] = useState(textOf(was.blind?.hole ?? null));
-  const [gripMin, setGripMin] = useState(textOf(was.blind?.gripMin ?? null));
   const [drilledFrom, setDrilledFrom] = useState<'head' | 'shop'>(was.drilledFrom ?? 'head');
-  const [blindHead, setBlindHead] = useState(textOf(was.blind?.headDiameter ?? null));
-  const [blindAngle, setBlindAngle] = useState(was.blind?.headAngleDeg == null ? '' : String(was.blind.headAngleDeg));
-  const [gripMax, setGripMax] = useState(textOf(was.blind?.gripMax ?? null));
+  const fastener = useFastenerChoice(data, was, units);
   const [access, setAccess] = useState({
     edge: textOf(was.access?.edge ?? null),
     wall: textOf(was.access?.wall ?? null),
@@ -64,7 +61,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
   const [bothSides, setBothSides] = useState<ReadonlySet<string>>(() => new Set(was.layers.filter((l) => l.bothSides).map((l) => l.id)));
   const partName = (id: string) => data.parts.find((p) => p.id === id)?.definition.name ?? '?';
 
-  const read = (): RowDefinition => {
+  const read = (): { row: RowDefinition; edits: readonly Edit[] } => {
     const lengthOf = (label: string, text: string) => {
       const value = dimensionValue(text, units);
       if (value.isBad) throw new Error(`${label} does not read.`);
@@ -76,25 +73,9 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       return value;
     };
     const allowance = nestKind === 'fixed' ? lengthOf('The fixed allowance', nest) : null;
-    const wanted = lengthOf('The hole of the blind fastener', blindHole);
-    if (blindName.trim() !== '' && !wanted) throw new Error('Give the hole the blind fastener’s maker asks for.');
-    const blind =
-      blindName.trim() === '' || !wanted
-        ? null
-        : {
-            name: blindName.trim(),
-            hole: wanted,
-            gripMin: lengthOf('The least grip', gripMin),
-            gripMax: lengthOf('The largest grip', gripMax),
-            headDiameter: lengthOf('The head of the blind fastener', blindHead),
-            headAngleDeg: blindAngle.trim() === '' ? null : angleOf('The head angle of the blind fastener', blindAngle),
-          };
-    if (blind && (blind.headDiameter === null) !== (blind.headAngleDeg === null))
-      throw new Error('Give both the diameter and the angle of the blind fastener’s flush head, or neither.');
-    if (blind?.headDiameter && blind.headDiameter.mm <= blind.hole.mm)
-      throw new Error('The blind fastener’s head is no larger than its hole.');
+    const closing = fastener.read(lengthOf);
     if (nestKind === 'fixed' && !allowance) throw new Error('Give the fixed allowance.');
-    return {
+    const row: RowDefinition = {
       ...was,
       hole: lengthOf('The hole', hole),
       rowDistance: lengthOf('The distance to the next row', rowDistance),
@@ -104,7 +85,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       sharesLoadWith: shares === '' ? null : shares,
       start,
       ...(drilledFrom === 'shop' || was.drilledFrom ? { drilledFrom } : {}),
-      blind,
+      fastenerId: closing.fastenerId,
       setting:
         way === '' && !isSealed
           ? null
@@ -131,9 +112,17 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
         bothSides: bothSides.has(l.id),
       })),
     };
+    return { row, edits: closing.edits };
   };
   return (
-    <ReasonDialog title="More about this row" onClose={onClose} onKeep={async (reason) => onKeep(read(), reason)}>
+    <ReasonDialog
+      title="More about this row"
+      onClose={onClose}
+      onKeep={async (reason) => {
+        const { row: next, edits } = read();
+        await onKeep(next, reason, edits);
+      }}
+    >
       <div className="grid grid-cols-2 gap-3">
         <DimensionField label="Hole as it is (empty: the drill's)" text={hole} onText={setHole} units={units} placeholder="#40" />
         <DimensionField label="Distance to the next row" text={rowDistance} onText={setRowDistance} units={units} />
@@ -168,35 +157,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
             <option value="shop">the shop side</option>
           </Select>
         </Field>
-        <Field label="Set with a blind fastener instead (name)">
-          <TextInput maxLength={60} value={blindName} onChange={(e) => setBlindName(e.target.value)} placeholder="no: the solid rivet" />
-        </Field>
-        {blindName.trim() === '' ? null : (
-          <>
-            <DimensionField label="Hole its maker asks for" text={blindHole} onText={setBlindHole} units={units} placeholder="7/64" />
-            {was.head === 'flush-100' ? (
-              <>
-                <DimensionField
-                  label="Its flush head's diameter"
-                  text={blindHead}
-                  onText={setBlindHead}
-                  units={units}
-                  placeholder="from its own sheet"
-                />
-                <Field label="Its flush head's angle, degrees">
-                  <TextInput
-                    inputMode="decimal"
-                    value={blindAngle}
-                    placeholder="many are 120"
-                    onChange={(e) => setBlindAngle(e.target.value)}
-                  />
-                </Field>
-              </>
-            ) : null}
-            <DimensionField label="Grip from" text={gripMin} onText={setGripMin} units={units} />
-            <DimensionField label="Grip to" text={gripMax} onText={setGripMax} units={units} />
-          </>
-        )}
+        <FastenerFields data={data} row={was} choice={fastener} units={units} />
         <Field label="Meant to be set with">
           <Select value={way} onChange={(e) => setWay(e.target.value as SettingWay | '')}>
             <option value="">not said</option>

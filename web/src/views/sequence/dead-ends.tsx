@@ -1,13 +1,15 @@
 import { carryUnit } from '#core/units/carry';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import type { BlindFastener } from '#core/record/definitions';
+import type { Edit, Entity, FastenerDefinition, TypedLength } from '#core/record/definitions';
 import type { MinutesOf } from '#core/sequence/hours';
 import { minutesLeft } from '#core/sequence/model';
 import type { OrderCost } from '#core/sequence/order-cost';
 import type { DeadEnd } from '#core/sequence/shut-off';
 import { couldBeBlind, waysOut, type WayOut } from '#core/sequence/ways-out';
 import { deadEndSentence, WAY_OUT_WORDS, wayOutSentences } from '#core/wording/sequence';
+import type { WorkRow } from '#core/setup/assembly-work';
+import { newId } from '../../api/device';
 import type { AssemblyAnswer } from '../../api/queries';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
@@ -21,7 +23,8 @@ interface DeadEndsProps {
   readonly cost: OrderCost;
   readonly minutes: MinutesOf;
   readonly data: AssemblyAnswer;
-  readonly onTake: (deadEnd: DeadEnd, way: WayOut) => void;
+  /** `edits`: of the kit's fasteners, which the way needs. */
+  readonly onTake: (deadEnd: DeadEnd, way: WayOut, edits: readonly Edit[]) => void;
 }
 
 /** Where the order shuts a row off, and the ways out of it, each with what it costs. */
@@ -35,6 +38,15 @@ export function DeadEnds({ deadEnds, ...rest }: DeadEndsProps) {
       ))}
     </section>
   );
+}
+
+/** A blind fastener of which its name and hole are known. */
+function blindFastener(name: string, hole: TypedLength | null, row: WorkRow | undefined, kitId: string): FastenerDefinition {
+  const head =
+    row?.row.head === 'protruding'
+      ? ({ kind: 'protruding', diameter: null, height: null } as const)
+      : ({ kind: 'flush', diameter: null, angleDeg: null } as const);
+  return { v: 1, kitId, name: name.trim(), kind: 'blind', diameter: null, hole, head, gripFrom: null, gripTo: null };
 }
 
 function OneDeadEnd({
@@ -51,20 +63,25 @@ function OneDeadEnd({
   const row = model.rows.find((r) => r.id === deadEnd.rowId);
   const known = useMemo(
     /* Only one that stands for the same rivet in another row. */
-    () =>
-      model.rows.flatMap((r) => (r.row.blind && row && r.row.dash === row.row.dash && r.row.head === row.row.head ? [r.row.blind] : [])),
-    [model, row],
+    () => {
+      const like = model.rows.filter((r) => row && r.row.dash === row.row.dash && r.row.head === row.row.head);
+      return data.fasteners.filter((f) => like.some((r) => r.row.fastenerId === f.id));
+    },
+    [model, row, data.fasteners],
   );
   const [name, setName] = useState('');
   const [hole, setHole] = useState('');
   useUnitSwitch((from) => setHole((old) => carryUnit(old, from)));
   const typed = dimensionValue(hole, units);
-  const blind: BlindFastener | null =
-    name.trim() !== '' && typed.length ? { name: name.trim(), hole: typed.length, gripMin: null, gripMax: null } : (known[0] ?? null);
+  const [newFastener] = useState(newId);
+  const isNew = name.trim() !== '' && typed.length !== null;
+  const blind: Pick<Entity<'fastener'>, 'id' | 'definition'> | null = isNew
+    ? { id: newFastener, definition: blindFastener(name, typed.length, row, data.kit.id) }
+    : (known[0] ?? null);
   const ways = useMemo(
     () => waysOut({ model, derived, order, deadEnd, blind, minutes }),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the blind rivet is the same as long as its name and hole are
-    [model, derived, order, deadEnd, blind?.name, blind?.hole.mm, minutes],
+    [model, derived, order, deadEnd, blind?.id, blind?.definition.name, blind?.definition.hole?.mm, minutes],
   );
   const was = { ...cost, minutes: minutesLeft(derived.left, derived.progress, minutes) };
   const step = deadEnd.closedBy === null ? -1 : order.indexOf(deadEnd.closedBy);
@@ -83,7 +100,7 @@ function OneDeadEnd({
           <li key={way.kind} className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line pt-2">
             <strong className="label text-[18px]">{WAY_OUT_WORDS[way.kind]}</strong>
             <span className="min-w-48 flex-1 text-[15px]">
-              {way.kind === 'blind' && blind ? `${blind.name}. ` : ''}
+              {way.kind === 'blind' && blind ? `${blind.definition.name}. ` : ''}
               {wayOutSentences(way, was, units).join(' ')}
             </span>
             {way.kind === 'tool' ? (
@@ -91,7 +108,19 @@ function OneDeadEnd({
                 My tools
               </Link>
             ) : (
-              <Button onClick={() => onTake(deadEnd, way)}>Take this way</Button>
+              <Button
+                onClick={() =>
+                  onTake(
+                    deadEnd,
+                    way,
+                    way.kind === 'blind' && isNew && blind
+                      ? [{ kind: 'fastener', id: blind.id, expectedVersion: 0, definition: blind.definition }]
+                      : [],
+                  )
+                }
+              >
+                Take this way
+              </Button>
             )}
           </li>
         ))}
@@ -102,7 +131,12 @@ function OneDeadEnd({
       {blindMayDo ? (
         <div className="flex flex-wrap items-end gap-2">
           <Field label={known[0] ? 'Another blind rivet' : 'A blind rivet that would do'}>
-            <TextInput value={name} maxLength={80} placeholder={known[0]?.name ?? 'its name'} onChange={(e) => setName(e.target.value)} />
+            <TextInput
+              value={name}
+              maxLength={80}
+              placeholder={known[0]?.definition.name ?? 'its name'}
+              onChange={(e) => setName(e.target.value)}
+            />
           </Field>
           {typed.length && row && typed.length.mm < row.stack.size.diameter ? (
             <ErrorText>Its hole is smaller than the rivet it would stand for.</ErrorText>

@@ -1,5 +1,5 @@
 import { useCallback, useMemo, useState } from 'react';
-import type { SequenceDecision } from '#core/record/definitions';
+import type { Edit, SequenceDecision } from '#core/record/definitions';
 import { breaksOf, followOrder, moved } from '#core/sequence/follow';
 import { learnedMinutes } from '#core/sequence/hours';
 import type { AssemblyOperation } from '#core/sequence/operations';
@@ -131,12 +131,12 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
     });
     setTried(null);
   };
-  const take = (way: WayOut, rowId: string) => {
+  const take = (way: WayOut, rowId: string, more: readonly Edit[]) => {
     const row = data.rows.find((r) => r.id === rowId);
     setError(null);
     if (!way.row || !row) return setTried(way.order);
     keep({
-      edits: [{ kind: 'row', id: row.id, expectedVersion: row.version, definition: way.row }],
+      edits: [...more, { kind: 'row', id: row.id, expectedVersion: row.version, definition: way.row }],
       reason: `Out of a dead end: ${WAY_OUT_WORDS[way.kind]}`,
     }).catch((e: Error) => setError(e.message));
   };
@@ -223,7 +223,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
           cost={ownCost}
           minutes={minutes}
           data={data}
-          onTake={(deadEnd, way) => take(way, deadEnd.rowId)}
+          onTake={(deadEnd, way, edits) => take(way, deadEnd.rowId, edits)}
         />
         <div className="grid gap-6 lg:grid-cols-2">
           {selected ? (

@@ -23,6 +23,7 @@ const LENGTHS_OF: Readonly<Record<ToolKind, readonly LengthName[]>> = {
   sets: [],
   bit: ['diameter'],
   reamer: ['diameter'],
+  gauge: [],
 };
 const HAS_DASH: readonly ToolKind[] = ['die-set', 'sets'];
 const HAS_ANGLE: readonly ToolKind[] = ['die-set', 'cutter'];
