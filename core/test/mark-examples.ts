@@ -26,7 +26,7 @@ const L = (mm: number) => ({ mm, text: String(mm), units: 'mm' as const });
 
 /** The payload of every kind with nothing left out. */
 export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { readonly [K in MarkKind]: Filled<OwnPayloads[K]> } {
-  const noted = { early: ['deburred' as const], note: 'A good evening.', photoIds: [other] };
+  const noted = { early: ['deburred' as const], note: 'A good evening.', photoIds: [other], by: 'RV' };
   const onParts = { ...noted, partIds: [partId] };
   const drill = {
     bitMm: 2.4892,
@@ -49,7 +49,7 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
   };
   const set = { fastener, gripMm: 1.4478, holeMm: 2.4892, lotId: other };
   const inspect = { fastener, profile: 'classic' as const, flushnessMm: 0.0508, toolId: other };
-  const thing = { thingId: other, isGood: false, off: L(-0.05) };
+  const thing = { thingId: other, name: 'die set 3/32', isGood: false, off: L(-0.05) };
   return {
     'laid-out': noted,
     piloted: { ...noted, how: 'drilled', work: { ...drill, holeMm: 2.38 } },
@@ -136,10 +136,10 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
     'left-over-settled': { ...noted, settled: 'moved', toRowId: other },
     'thing-check': { ...noted, thing },
     'thing-finding': { ...noted, thing },
-    'looked-again': { ...noted, because: other },
+    'looked-again': { ...onParts, because: other },
     'page-answer': { ...noted, page: { pageId: other, revision: 'B', answer: 'asked', changeId: other } },
     'question-answer': { ...noted, because: other },
-    'log-note': noted,
+    'log-note': onParts,
     'shift-started': noted,
     'shift-paused': noted,
     'shift-resumed': noted,
@@ -159,7 +159,7 @@ export function fullMarks(ids: ExampleIds): Mark[] {
       id: ids.newId(),
       kind,
       v,
-      rowId: address === 'kit' ? ids.kitId : address === 'assembly' || address === 'part' ? ids.assemblyId : ids.rowId,
+      rowId: address === 'kit' ? ids.kitId : address === 'assembly' || address === 'part' || address === 'anywhere' ? ids.assemblyId : ids.rowId,
       holeIds: isAtHole ? [ids.holeId] : [],
       layerIds: address === 'hole-in-layer' ? [ids.layerId] : [],
       side: kind === 'deburred' ? 'head' : null,

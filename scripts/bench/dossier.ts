@@ -58,6 +58,7 @@ export async function benchDossier(): Promise<void> {
     kit: { kind: 'kit', id: kitId, version: 1, definition: newKit('Bench', 'in', [{ id: person, initials: 'QA' }]) },
     assemblies: Array.from({ length: ASSEMBLIES }, (_, i) => assembly(i, kitId, person)),
     pages: [],
+    things: [],
     fasteners: [],
   };
   const began = performance.now();

@@ -18,7 +18,7 @@ function isStale(output, sources) {
   return !existsSync(output) || statSync(output).mtimeMs < Math.max(...sources.map((s) => newest(at(s))));
 }
 
-const common = ['core/src', 'package.json'];
+const common = ['contract/src', 'core/src', 'package.json'];
 
 /* The program, and the one of its thread for whole records. */
 for (const [output, source] of [

@@ -3,6 +3,7 @@
  * With --check, fails where a page is not what it would write.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
+import { jsonSchemaOf, openApi } from '../../contract/src/openapi';
 import { KIT_DOCUMENT_SCHEMA } from '../../core/src/formats/kit-document';
 import { FINDING_SEVERITIES, type FindingCode } from '../../core/src/prep/findings';
 import { STANDING_SEVERITIES, type StandingCode } from '../../core/src/done/findings';
@@ -64,22 +65,12 @@ function rulesPage(now: string): string {
 
 /** The kit document's shape for other programs. */
 function kitSchema(): string {
-  const standard = KIT_DOCUMENT_SCHEMA['~standard'] as unknown as { jsonSchema: { input: (options: { target: string }) => object } };
   const title = { $schema: 'https://json-schema.org/draft/2020-12/schema', title: 'A whole kit, as Patient Anvil writes and reads it' };
-  return `${JSON.stringify(withNulls({ ...title, ...standard.jsonSchema.input({ target: 'draft-2020-12' }) }), null, 1)}\n`;
-}
-
-/** The converter allows null in a node's type and forgets it in its list of words: no reader would take it then. */
-function withNulls(node: unknown): unknown {
-  if (Array.isArray(node)) return node.map(withNulls);
-  if (node === null || typeof node !== 'object') return node;
-  const copy = Object.fromEntries(Object.entries(node).map(([key, value]) => [key, withNulls(value)]));
-  if (Array.isArray(copy.enum) && Array.isArray(copy.type) && copy.type.includes('null') && !copy.enum.includes(null))
-    copy.enum = [...(copy.enum as unknown[]), null];
-  return copy;
+  return `${JSON.stringify({ ...title, ...jsonSchemaOf(KIT_DOCUMENT_SCHEMA) }, null, 1)}\n`;
 }
 
 const pages = [
+  { path: 'docs/openapi.json', text: `${JSON.stringify(openApi(), null, 1)}\n` },
   { path: 'docs/kit.schema.json', text: kitSchema() },
   { path: 'docs/findings.md', text: findingsPage() },
   { path: 'docs/rules.md', text: rulesPage(readFileSync('docs/rules.md', 'utf8')) },

@@ -3,6 +3,7 @@ import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import type { HealthAnswer } from '#contract/answers';
 import { halfCharacterIn } from '#core/formats/whole-text';
 import { problemMessage } from '#core/wording/problems';
 import { databaseErrno, type Database } from './db/connection';
@@ -14,6 +15,7 @@ import { refuse } from './routes/answers';
 import { GaugeHub } from './gauge/hub';
 import type { CopyKeeper } from './backups';
 import { backupRoutes } from './routes/backups';
+import { docsRoutes } from './routes/docs';
 import { deviceRoutes } from './routes/devices';
 import { documentRoutes } from './routes/documents';
 import { gaugeRoutes } from './routes/gauges';
@@ -146,13 +148,14 @@ export function createApp(options: AppOptions): Express {
   api.use(express.json({ limit: BODY_LIMIT, strict: false }));
   api.use(wholeTexts);
   api.get('/health', (_req, res) => {
-    res.json({ app: 'patient-anvil', instance });
+    res.json({ app: 'patient-anvil', instance } satisfies HealthAnswer);
   });
   api.get('/whoami', (_req, res) => {
     res.json({ device: (res.locals.device as object | undefined) ?? null });
   });
   if (access.kind === 'desk') api.use(deviceRoutes({ db, pairing: pairing ?? null, lanUrls, streams, now }));
   if (access.kind === 'desk' && copies) api.use(backupRoutes(copies));
+  api.use(docsRoutes());
   api.use(readRoutes(db));
   api.use(gaugeRoutes(db, gauges, streams));
   api.use(paperRoutes(db));

@@ -19,7 +19,7 @@ const entity = (definition: RowDefinition): Entity<'row'> => ({ kind: 'row', id:
 function done(row: RowDefinition, wishes: readonly Omit<Wish, 'rowId'>[], marks: Mark[] = []): Mark[] {
   const planned = planRow('r', row, { fasteners: NO_FASTENERS, kit: KIT, parts: byId, done: foldDone(marks).rows.get('r') });
   if (!planned) throw new Error('no stack');
-  const sources = { row: () => planned, part: () => undefined, tools: [] };
+  const sources = { row: () => planned, part: () => undefined, tools: [], lots: [] };
   return withWork(
     wishes.map((w) => ({ ...w, rowId: 'r' })),
     sources,

@@ -16,6 +16,8 @@ export const STANDING_SEVERITIES = {
   'shut-under-rivet': ['stop'],
   'not-recorded': ['caution'],
   'deviations-add-up': ['caution'],
+  'hole-no-go': ['stop'],
+  'look-again': ['caution'],
 } as const satisfies Record<string, readonly Severity[]>;
 
 export type StandingCode = keyof typeof STANDING_SEVERITIES;

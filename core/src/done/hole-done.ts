@@ -31,6 +31,8 @@ export interface HoleDone {
   fastener: Said<FastenerDone> | null;
   /** Measured, and judged to take the next size: what was planned for the row's own is not what is wanted here. */
   isSizeUp: boolean;
+  /** Gauged last, it let the no-go end in. */
+  isNoGo: boolean;
   /** Where left-over work was settled. */
   isSettled: boolean;
 }
@@ -53,7 +55,7 @@ export const ENLARGED_MM = 0.0005 * 25.4;
 
 /** Marks that say something of a hole without anything being done to it. */
 const NO_STATE: readonly Mark['kind'][] = [
-  'depth-read', 'gauge-read', 'rivet-check', 'hole-check', 'looked-again', 'undo',
+  'depth-read', 'gauge-read', 'rivet-check', 'looked-again', 'log-note', 'undo',
 ]; // prettier-ignore
 
 /* Most holes have none of these: they share one that stays empty. */
@@ -72,6 +74,7 @@ export function nothingDone(): HoleDone {
     cuts: NO_CUTS,
     fastener: null,
     isSizeUp: false,
+    isNoGo: false,
     isSettled: false,
   };
 }
@@ -141,7 +144,12 @@ function apply(done: HoleDone, mark: Mark, keys: readonly string[], holeId: stri
       if (DIMPLE_CONSEQUENCES[mark.payload.dimple].then === 'again')
         for (const id of mark.layerIds) takeBack(done, stepKey('dimpled', id, null));
       return;
+    case 'hole-check':
+      done.isNoGo = mark.payload.gauge === 'no-go';
+      return;
     case 'deviation':
+      /* What was measured and judged says more than the gauge. */
+      done.isNoGo = false;
       done.isSizeUp = mark.payload.deviation.verdict === 'next-size';
       return;
     case 'gave-way':

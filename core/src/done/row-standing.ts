@@ -5,6 +5,7 @@ import type { HoleStates } from '../record/steps';
 import { standingOf, type OpenStep, type WantedRow } from './compare';
 import type { StandingFinding } from './findings';
 import type { HoleDone, PartsDone } from './hole-done';
+import type { Cause } from './recall';
 
 /** What stands at the holes of a row, the plan laid against its marks. Holes where there is nothing to tell are not named. */
 export interface RowStanding {
@@ -22,9 +23,14 @@ export type RowDone = ReadonlyMap<string, HoleDone>;
 
 const NOTHING: RowStanding = { states: new Map(), findings: new Map(), again: new Map(), notSaid: [] };
 
+/** Holes that are to be looked at again, each with the findings on things that ask for it. */
+export type ToLook = ReadonlyMap<string, readonly Cause[]>;
+
+const NO_CAUSES: ToLook = new Map();
+
 /** Compares every hole of a row that has a mark. Holes out of the plan keep what was marked at them. */
-export function standRow(wanted: WantedRow, done: RowDone | undefined, parts: PartsDone): RowStanding {
-  if (!done || done.size === 0) return NOTHING;
+export function standRow(wanted: WantedRow, done: RowDone | undefined, parts: PartsDone, toLook: ToLook = NO_CAUSES): RowStanding {
+  if (!done || (done.size === 0 && toLook.size === 0)) return NOTHING;
   const steps = new Set(wanted.steps.map((s) => s.key));
   const holes = new Map(wanted.row.holes.map((h) => [h.id, h]));
   const places = placesOf(wanted.row);
@@ -47,8 +53,46 @@ export function standRow(wanted: WantedRow, done: RowDone | undefined, parts: Pa
     if (more.length > 0) again.set(holeId, more);
     if (standing.isNotSaid) notSaid.push(holeId);
   }
-  for (const [holeId, finding] of addingUp(wanted.row, done)) findings.set(holeId, [...(findings.get(holeId) ?? []), finding]);
+  for (const [holeId, finding] of [...gauged(wanted.row, done), ...addingUp(wanted.row, done), ...recalled(wanted.row, toLook)])
+    findings.set(holeId, [...(findings.get(holeId) ?? []), finding]);
   return { states, findings, again, notSaid };
+}
+
+/** Holes that let the no-go end of their gauge in and were not measured since. */
+function gauged(row: RowDefinition, done: RowDone): [string, StandingFinding][] {
+  const finding: StandingFinding = { code: 'hole-no-go', severity: 'stop', data: {} };
+  return holesInPlan(row.holes).flatMap((h): [string, StandingFinding][] => (done.get(h.id)?.isNoGo ? [[h.id, finding]] : []));
+}
+
+function recalled(row: RowDefinition, toLook: ToLook): [string, StandingFinding][] {
+  if (toLook.size === 0) return [];
+  return holesInPlan(row.holes).flatMap((h) =>
+    (toLook.get(h.id) ?? []).map(({ payload }): [string, StandingFinding] => [
+      h.id,
+      { code: 'look-again', severity: 'caution', data: { thing: payload.thing.name, note: payload.note ?? '' } },
+    ]),
+  );
+}
+
+/** How many of the rivets through a part are a size up, of all its holes in the plan. */
+export interface SizeUpShare {
+  readonly partId: string;
+  readonly count: number;
+  readonly holes: number;
+}
+
+/** The share of each part that has any: many small deviations add up over its rows, too. */
+export function sizeUpShares(rows: readonly { readonly row: RowDefinition; readonly done: RowDone }[]): SizeUpShare[] {
+  const shares = new Map<string, { count: number; holes: number }>();
+  for (const { row, done } of rows) {
+    const holes = holesInPlan(row.holes);
+    const count = holes.filter((h) => done.get(h.id)?.isSizeUp).length;
+    for (const { partId } of row.layers) {
+      const share = shares.get(partId) ?? { count: 0, holes: 0 };
+      shares.set(partId, { count: share.count + count, holes: share.holes + holes.length });
+    }
+  }
+  return [...shares].filter(([, s]) => s.count > 0).map(([partId, s]) => ({ partId, ...s }));
 }
 
 /** More rivets a size up than this share of a row are worth a word. This project's own default. */

@@ -1,4 +1,4 @@
-import type { Entity, PartDefinition } from '../record/definitions';
+import type { Entity, GaugeUse, LotKind, PartDefinition } from '../record/definitions';
 import type { InspectWork, MarkWork, SetWork } from '../record/mark-work';
 import type { Mark, MarkKind, Side } from '../record/marks';
 import { toolsForSetup } from '../reach/tools-for-setup';
@@ -23,6 +23,7 @@ export interface WorkSources {
   readonly row: (rowId: string) => (PlannedRow & { readonly done: RowDone }) | undefined;
   readonly part: (partId: string) => Pick<PartDefinition, 'finish'> | undefined;
   readonly tools: readonly Entity<'tool'>[];
+  readonly lots: readonly Entity<'lot'>[];
 }
 
 /**
@@ -46,6 +47,11 @@ export function withWork<W extends Wish>(wishes: readonly W[], sources: WorkSour
         return byFastener(wish, sources);
       case 'primed':
         return byFinish(wish, sources);
+      case 'depth-read':
+      case 'gauge-read':
+        return [withGauge(wish, gaugeFor('depth', sources))];
+      case 'hole-check':
+        return [withGauge(wish, gaugeFor('hole', sources))];
       default:
         return [wish];
     }
@@ -58,9 +64,35 @@ function workOf(wish: Wish, layerId: string | null, sources: WorkSources): MarkW
   const { how, setting } = (wish.payload ?? {}) as Pick<Mark['payload'], 'how' | 'setting'>;
   const { kind, holeIds, side = null } = wish;
   const work = workDone({ kind, holeIds, layerId, side, how, setting }, planned);
-  const toolId = work && onlyTool(wish, layerId, planned, sources.tools);
+  if (work && kind === 'set') return withLot(work as SetWork, sources.lots);
+  const isLooked = kind === 'inspected' || kind === 'head-check';
+  const toolId = work && (isLooked ? gaugeFor('head', sources) : onlyTool(wish, layerId, planned, sources.tools));
   return work && toolId ? ({ ...work, toolId } as MarkWork) : work;
 }
+
+/** The gauge of that use, where one is owned and no second. */
+function gaugeFor(use: GaugeUse, { tools }: WorkSources): string | null {
+  const own = tools.filter((t) => t.definition.kind === 'gauge' && t.definition.measures === use);
+  return own.length === 1 ? (own[0]?.id ?? null) : null;
+}
+
+function withGauge<W extends Wish>(wish: W, toolId: string | null): W {
+  const said = (wish.payload as { toolId?: string } | undefined)?.toolId;
+  return toolId === null || said !== undefined ? wish : { ...wish, payload: { ...wish.payload, toolId } };
+}
+
+/** The lot the rivets are taken from, where one of that call-out is in use and no second. */
+function withLot(work: SetWork, lots: WorkSources['lots']): SetWork {
+  const lotId = onlyLot(lots, 'rivets', work.fastener.name);
+  return lotId === null ? work : { ...work, lotId };
+}
+
+function onlyLot(lots: WorkSources['lots'], kind: LotKind, callout: string): string | null {
+  const own = lots.filter(({ definition: l }) => l.isInUse && l.kind === kind && (kind !== 'rivets' || sameCallout(l.callout, callout)));
+  return own.length === 1 ? (own[0]?.id ?? null) : null;
+}
+
+const sameCallout = (a: string, b: string) => a.trim().toUpperCase() === b.trim().toUpperCase();
 
 /** The tool in the set-up, where only one of those owned fits. */
 function onlyTool({ kind, side = null }: Wish, layerId: string | null, planned: PlannedRow, tools: WorkSources['tools']): string | null {
@@ -112,7 +144,9 @@ function byFastener<W extends Wish>(wish: W, sources: WorkSources): W[] {
 function byFinish<W extends Wish>(wish: W, sources: WorkSources): W[] {
   const { partIds } = (wish.payload ?? {}) as { partIds?: readonly string[] };
   if (!partIds) return [wish];
-  return grouped(partIds, (id) => ({ finish: finishOf(sources.part(id)) })).map(({ work, items }) => ({
+  const batchId = onlyLot(sources.lots, 'primer', '');
+  const batch = batchId === null ? {} : { batchId };
+  return grouped(partIds, (id) => ({ finish: finishOf(sources.part(id)), ...batch })).map(({ work, items }) => ({
     ...wish,
     payload: { ...wish.payload, partIds: items, ...(work ? { work } : {}) },
   }));

@@ -84,11 +84,12 @@ const noted = {
   early: optional(list(oneOf(...MARK_KINDS), MARK_KINDS.length, { unique: true })),
   note: optional(said<string>(Joi.string().allow('').max(500))),
   photoIds: optional(list(isId, 20, { unique: true })),
+  by: optional(words(6)),
 };
 const onParts = { ...noted, partIds: optional(list(isId, 500, { min: 1, unique: true })) };
 const read = { ...noted, reading: isLength, setupKey: optional(setupKey), toolId: optional(isId) };
 const drilling = { ...noted, how: optional(oneOf(...HOLE_ORIGINS)), work: optional(drillWork) };
-const thing = shape({ thingId: isId, isGood: yesNo, off: optional(typedLength(-10, 10)) });
+const thing = shape({ thingId: isId, name: words(120), isGood: yesNo, off: optional(typedLength(-10, 10)) });
 
 const deviation = shape({
   kind: oneOf(...DEVIATION_KINDS),
@@ -182,7 +183,7 @@ const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
   ),
   'thing-check': exactly<OwnPayloads['thing-check']>()(shape({ ...noted, thing })),
   'thing-finding': exactly<OwnPayloads['thing-finding']>()(shape({ ...noted, thing })),
-  'looked-again': exactly<OwnPayloads['looked-again']>()(shape({ ...noted, because: isId })),
+  'looked-again': exactly<OwnPayloads['looked-again']>()(shape({ ...onParts, because: isId })),
   'page-answer': exactly<OwnPayloads['page-answer']>()(
     shape({
       ...noted,
@@ -190,7 +191,7 @@ const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
     }),
   ),
   'question-answer': exactly<OwnPayloads['question-answer']>()(shape({ ...noted, because: isId })),
-  'log-note': exactly<OwnPayloads['log-note']>()(shape(noted)),
+  'log-note': exactly<OwnPayloads['log-note']>()(shape(onParts)),
   'shift-started': exactly<OwnPayloads['shift-started']>()(shape(noted)),
   'shift-paused': exactly<OwnPayloads['shift-paused']>()(shape(noted)),
   'shift-resumed': exactly<OwnPayloads['shift-resumed']>()(shape(noted)),
@@ -229,6 +230,8 @@ function addressesWell(mark: Mark): boolean {
   switch (MARK_ADDRESS[kind]) {
     case 'mark':
       return true;
+    case 'anywhere':
+      return layerIds.length === 0;
     case 'assembly':
     case 'kit':
     case 'row':

@@ -4,6 +4,7 @@ import {
   ENTITY_KINDS,
   FASTENER_KINDS,
   FOLLOWED,
+  GAUGE_USES,
   HOLD_KINDS,
   LOT_KINDS,
   ROW_STARTS,
@@ -275,6 +276,7 @@ const tool = shape({
   diameter: optional(nullable(isLength)),
   head: optional(nullable(head)),
   isCutAway: optional(yesNo),
+  measures: optional(oneOf(...GAUGE_USES)),
 });
 
 /** The shape of every definition, each exactly its written type. */

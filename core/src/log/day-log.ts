@@ -27,6 +27,8 @@ export interface LogPage {
   readonly people: readonly { readonly person: string; readonly ms: number }[];
   readonly work: readonly { readonly kind: MarkKind | null; readonly ms: number }[];
   readonly firstAt: string;
+  /** Initials as they were then, of those whose marks say them, by person. */
+  readonly names: Readonly<Record<string, string>>;
 }
 
 export interface LogQuestion {
@@ -59,6 +61,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
       }
     >;
     notes: Mark[];
+    names: Map<string, string>;
     people: Map<string, number>;
     work: Map<MarkKind | null, number>;
   }
@@ -68,7 +71,10 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
     const key = `${day} ${assemblyId}`;
     let draft = drafts.get(key);
     if (!draft)
-      drafts.set(key, (draft = { day, assemblyId, firstAt: iso, lines: new Map(), notes: [], people: new Map(), work: new Map() }));
+      drafts.set(
+        key,
+        (draft = { day, assemblyId, firstAt: iso, lines: new Map(), notes: [], names: new Map(), people: new Map(), work: new Map() }),
+      );
     if (iso < draft.firstAt) draft.firstAt = iso;
     return draft;
   };
@@ -76,6 +82,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
     if (SHIFTS.includes(mark.kind)) continue;
     const assemblyId = q.assemblyOf(mark.rowId);
     const draft = draftOf(mark.doneAt, assemblyId);
+    if (mark.payload.by !== undefined) draft.names.set(mark.person, mark.payload.by);
     if (mark.kind === 'log-note') {
       draft.notes.push(mark);
       continue;
@@ -106,6 +113,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
       assemblyId: d.assemblyId,
       firstAt: d.firstAt,
       notes: d.notes,
+      names: Object.fromEntries(d.names),
       lines: [...d.lines.values()].map((l) => ({ ...l, partIds: [...l.partIds], holeIds: [...l.holeIds], people: [...l.people] })),
       people: most(d.people).map(([person, ms]) => ({ person, ms })),
       work: most(d.work).map(([kind, ms]) => ({ kind, ms })),

@@ -316,7 +316,13 @@ export interface ToolDefinition {
   readonly head?: Head | null | undefined;
   /** Of a cage: its foot is cut away on one side, for work close to a flange. */
   readonly isCutAway?: boolean | undefined;
+  /** Of a gauge: what is read or judged with it. */
+  readonly measures?: GaugeUse | undefined;
 }
+
+/** What a gauge is for: depths of countersinks, driven heads, holes by go and no-go. */
+export const GAUGE_USES = ['depth', 'head', 'hole'] as const;
+export type GaugeUse = (typeof GAUGE_USES)[number];
 
 /** What closes a hole, or does not. */
 export const FASTENER_KINDS = ['solid', 'blind', 'screw', 'bolt', 'pin', 'bonded', 'none'] as const;

@@ -55,10 +55,12 @@ export const MARK_KINDS = [
 export type MarkKind = (typeof MARK_KINDS)[number];
 
 /**
- * What a mark of each kind addresses: the hole, the hole in one sheet, the part, the assembly, the row as a whole, a thing of the kit, or
- * another mark.
+ * What a mark of each kind addresses: the hole, the hole in one sheet, the part, the assembly, the row as a whole, a thing of the kit,
+ * anywhere (holes of a row, the row, parts of an assembly, the assembly), or another mark.
  */
-export const MARK_ADDRESS: Readonly<Record<MarkKind, 'hole' | 'hole-in-layer' | 'part' | 'assembly' | 'kit' | 'row' | 'mark'>> = {
+export const MARK_ADDRESS: Readonly<
+  Record<MarkKind, 'hole' | 'hole-in-layer' | 'part' | 'assembly' | 'kit' | 'row' | 'anywhere' | 'mark'>
+> = {
   'laid-out': 'hole',
   piloted: 'hole',
   drilled: 'hole',
@@ -95,10 +97,10 @@ export const MARK_ADDRESS: Readonly<Record<MarkKind, 'hole' | 'hole-in-layer' | 
   'left-over-settled': 'hole',
   'thing-check': 'kit',
   'thing-finding': 'kit',
-  'looked-again': 'hole',
+  'looked-again': 'anywhere',
   'page-answer': 'row',
   'question-answer': 'row',
-  'log-note': 'assembly',
+  'log-note': 'anywhere',
   deburred: 'hole-in-layer',
   dimpled: 'hole-in-layer',
   countersunk: 'hole-in-layer',

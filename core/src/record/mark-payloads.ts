@@ -125,6 +125,8 @@ export interface HeadCheck {
 export interface ThingCheck {
   /** A tool, a lot or a batch, by id. */
   readonly thingId: string;
+  /** What it was called then. */
+  readonly name: string;
   readonly isGood: boolean;
   /** How far a gauge reads off; low below zero. */
   readonly off?: TypedLength | undefined;
@@ -144,6 +146,8 @@ export interface Noted {
   readonly early?: readonly MarkKind[] | undefined;
   readonly note?: string | undefined;
   readonly photoIds?: readonly string[] | undefined;
+  /** Initials of whose mark it is, as they were then; absent in old marks. */
+  readonly by?: string | undefined;
 }
 
 interface OnParts extends Noted {
@@ -220,7 +224,7 @@ export interface OwnPayloads {
   'thing-check': Noted & { readonly thing: ThingCheck };
   'thing-finding': Noted & { readonly thing: ThingCheck };
   /** Looked at again because of a finding, which it names. */
-  'looked-again': Noted & { readonly because: string };
+  'looked-again': OnParts & { readonly because: string };
   'page-answer': Noted & {
     readonly page: {
       readonly pageId: string;
@@ -231,7 +235,8 @@ export interface OwnPayloads {
   };
   /** Names the question it answers. */
   'question-answer': Noted & { readonly because: string };
-  'log-note': Noted;
+  /** Of the assembly's day; of a row, its holes or parts, where it names them. */
+  'log-note': OnParts;
   'shift-started': Noted;
   'shift-paused': Noted;
   'shift-resumed': Noted;

@@ -15,7 +15,8 @@ import { stackOf } from '../record/stack-of';
 import { rowTitle } from '../record/title';
 import { finishState } from '../done/finish';
 import { foldDone, type PartsDone } from '../done/hole-done';
-import { standRow, type RowDone, type RowStanding } from '../done/row-standing';
+import { recallsOf, stillToLook } from '../done/recall';
+import { standRow, type ToLook, type RowDone, type RowStanding } from '../done/row-standing';
 import { stepsOf } from '../record/steps';
 import { benchOf, type BenchRow, type BenchSetup } from './bench';
 import { setupsOf } from './setup';
@@ -27,6 +28,7 @@ export interface AssemblyRecord {
   readonly rows: readonly Entity<'row'>[];
   /** The kit's fasteners. */
   readonly fasteners: readonly Entity<'fastener'>[];
+  /** Its own, and those on things of the kit. */
   readonly marks: readonly Mark[];
 }
 
@@ -63,6 +65,8 @@ export interface RowPlanning {
   readonly fasteners: ReadonlyMap<string, FastenerDefinition>;
   readonly done?: RowDone | undefined;
   readonly partsDone?: PartsDone | undefined;
+  /** Holes to be looked at again because of a finding on a thing. */
+  readonly toLook?: ToLook | undefined;
   /** All rows of the assembly. */
   readonly assemblyRows?: readonly RowDefinition[] | undefined;
 }
@@ -71,13 +75,13 @@ export interface RowPlanning {
 export function planRow(
   id: string,
   row: RowDefinition,
-  { kit, parts, fasteners, assemblyRows, done = new Map(), partsDone = NO_PARTS }: RowPlanning,
+  { kit, parts, fasteners, assemblyRows, done = new Map(), partsDone = NO_PARTS, toLook }: RowPlanning,
 ): WorkRow | null {
   const stack = stackOf(row, { kit, parts, fasteners, rows: assemblyRows });
   if (!stack) return null;
   const plan = planStack(stack);
   const steps = stepsOf(row, plan.layers, { kit, parts });
-  const standing = standRow({ row, stack, plan, steps }, done, partsDone);
+  const standing = standRow({ row, stack, plan, steps }, done, partsDone, toLook);
   const uses = setupsOf(steps, row, stack, plan);
   return { id, row, title: rowTitle(row, parts), stack, plan, steps, uses, done, standing, states: standing.states };
 }
@@ -87,6 +91,7 @@ export function assemblyWork({ kit, parts, rows, fasteners, marks }: AssemblyRec
   const byId = definitionsById(parts);
   const fastenersById = definitionsById(fasteners);
   const folded = foldDone(marks);
+  const toLook = stillToLook(recallsOf(marks, []));
   const definitions = rows.map((r) => r.definition);
   const work = [...rows]
     .sort((a, b) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1))
@@ -99,6 +104,7 @@ export function assemblyWork({ kit, parts, rows, fasteners, marks }: AssemblyRec
           assemblyRows: definitions,
           done: folded.rows.get(id),
           partsDone: folded.parts,
+          toLook: toLook.get(id),
         }) ?? [],
     );
   const { steps: partsDone, touchUp } = finishState(work, folded.parts);

@@ -102,10 +102,13 @@ const DONE: Partial<Record<MarkKind, string>> = {
   close: 'Closed up with',
 };
 
+/** Initials as they were then, else as they are now. */
+const personIn = (page: LogPage, names: LogNames) => (id: string) => page.names[id] ?? names.person(id);
+
 /** Hours of a page in one line: who, how long, at what. */
 export function hoursSentence(page: LogPage, names: LogNames): string {
   if (page.people.length === 0) return '';
-  const people = page.people.map((p) => `${names.person(p.person)} ${showHours(p.ms)}`).join(', ');
+  const people = page.people.map((p) => `${personIn(page, names)(p.person)} ${showHours(p.ms)}`).join(', ');
   const kinds = new Map<string, number>();
   for (const w of page.work) if (w.kind) kinds.set(WORK_WORDS[w.kind], (kinds.get(WORK_WORDS[w.kind]) ?? 0) + w.ms);
   const work = [...kinds]
@@ -116,7 +119,8 @@ export function hoursSentence(page: LogPage, names: LogNames): string {
 }
 
 /** Every line of a page as sentences, in the order it was done. */
-export function logSentences(page: LogPage, names: LogNames): string[] {
+export function logSentences(page: LogPage, now: LogNames): string[] {
+  const names = { ...now, person: personIn(page, now) };
   const everybody = new Set(page.lines.flatMap((l) => l.people));
   const told = new Set<string>();
   return page.lines.flatMap((line) => {

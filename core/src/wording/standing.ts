@@ -67,6 +67,16 @@ export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = 
     when: 'two rivets a size up side by side, or more than a tenth of a row',
     advice: ADD_UP,
   },
+  'hole-no-go': {
+    title: 'The no-go end goes in',
+    when: 'a hole was gauged and let the no-go end in',
+    advice: 'Measure it and write the deviation up before a rivet goes in: it decides whether the next size serves.',
+  },
+  'look-again': {
+    title: 'To be looked at again',
+    when: 'what a hole was made or judged with was found bad since, and not proved good before it',
+    advice: 'Look at it again, then tick it under the tool’s finding. What is wrong is a deviation.',
+  },
 };
 
 /** A hole as a builder names it: by its drill where it is one. */
@@ -107,6 +117,10 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
       return 'A rivet is in, and what is under it is not what is planned now.';
     case 'deviations-add-up':
       return `${f.data.count} of ${f.data.holes} rivets of the row are a size up${f.data.beside === 'yes' ? ', some of them side by side' : ''}.`;
+    case 'hole-no-go':
+      return 'The no-go end of the gauge went in: the hole is too large for its rivet.';
+    case 'look-again':
+      return `Made or judged with ${f.data.thing}, of which was found: ${f.data.note || 'not said'}.`;
     case 'not-recorded':
       return `A rivet is in, but never recorded: ${String(f.data.steps)
         .split(', ')

@@ -1,6 +1,7 @@
 import { mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Copy, CopyKeeper, CopyReason, CopyState } from '#server/backups';
+import type { Copy, CopyReason, CopyState } from '#contract/answers';
+import type { CopyKeeper } from '#server/backups';
 import { DATABASE, readCopy, sink, writeCopy } from './copy-file';
 import { addressOf, digestOf, dump, load, withScratch } from './database-tools';
 import { copyName, outdated, readCopyName, type NamedCopy } from './retention';

@@ -1,3 +1,4 @@
+import type { KeptChangeAnswer } from '#contract/answers';
 import { isDeepStrictEqual } from 'node:util';
 import { checkShape } from '#core/formats/document';
 import { DEFINITION_SCHEMAS } from '#core/formats/record-schemas';
@@ -20,14 +21,6 @@ import { findEntity, listOfAssembly, listOfKind, listRowsWith, lockEntities, sav
 import { findChange, saveChange } from '../db/record';
 import type { AppliedEdit } from '../db/schema';
 import { retried } from './tries';
-
-/** What a kept change answers: the versions its edits have now. */
-export interface ChangeAnswer {
-  readonly id: string;
-  readonly versions: readonly { kind: EntityKind; id: string; version: number }[];
-  /** True where this id had been kept before and nothing was written again. */
-  readonly repeated: boolean;
-}
 
 /** A definition that is no longer the one the change started from. */
 export interface Conflict {
@@ -62,7 +55,7 @@ export type ChangeProblem =
  * Keeps a change: all of it or nothing, once, acknowledged after commit. Changes of one assembly wait for each other; others do not: what is
  * not there yet is not locked (read committed), and two that make the same id find it taken.
  */
-export async function keepChange(db: Database, change: Change, receivedAt: Date): Promise<Result<ChangeAnswer, ChangeProblem>> {
+export async function keepChange(db: Database, change: Change, receivedAt: Date): Promise<Result<KeptChangeAnswer, ChangeProblem>> {
   try {
     return await retried(() =>
       db.transaction(
@@ -81,7 +74,7 @@ export async function keepChange(db: Database, change: Change, receivedAt: Date)
 }
 
 /** The same change sent twice at once: the second waits for the first, finds the version moved on, and is the first's repetition. */
-async function keptMeanwhile(db: Database, id: string, problem: ChangeProblem): Promise<Result<ChangeAnswer, ChangeProblem> | null> {
+async function keptMeanwhile(db: Database, id: string, problem: ChangeProblem): Promise<Result<KeptChangeAnswer, ChangeProblem> | null> {
   const kept = problem.code === 'version-conflict' ? await findChange(db, id) : null;
   return kept && good({ id, versions: versionsOf(kept.edits), repeated: true });
 }
@@ -94,7 +87,7 @@ class Refusal extends Error {
 }
 
 /** As `keepChange`, within a transaction of the caller's. */
-export async function decide(q: Queries, change: Change, receivedAt: Date): Promise<Result<ChangeAnswer, ChangeProblem>> {
+export async function decide(q: Queries, change: Change, receivedAt: Date): Promise<Result<KeptChangeAnswer, ChangeProblem>> {
   const before = await findChange(q, change.id);
   if (before) return good({ id: change.id, versions: versionsOf(before.edits), repeated: true });
 
@@ -148,7 +141,7 @@ async function lockWhole(q: Queries, edits: readonly Edit[]): Promise<Map<string
   return stored;
 }
 
-function versionsOf(edits: readonly AppliedEdit[]): ChangeAnswer['versions'] {
+function versionsOf(edits: readonly AppliedEdit[]): KeptChangeAnswer['versions'] {
   return edits.map(({ kind, id, version }) => ({ kind, id, version }));
 }
 

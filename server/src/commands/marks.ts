@@ -1,3 +1,4 @@
+import type { KeptMarksAnswer } from '#contract/answers';
 import { isDeepStrictEqual } from 'node:util';
 import { MARK_ADDRESS, type Mark } from '#core/record/marks';
 import { bad, good, type Result } from '#core/units/result';
@@ -9,12 +10,6 @@ import { retried } from './tries';
 
 /** A mark of a tablet whose clock is ahead is kept up to so far in the future, and noted; beyond it is refused. */
 const AHEAD_MS = 24 * 3_600_000;
-
-export interface MarksAnswer {
-  readonly accepted: readonly string[];
-  /** What was kept and is worth a word. */
-  readonly noted: readonly { readonly id: string; readonly code: 'clock-ahead' }[];
-}
 
 /** Why the record will never take a mark. */
 export interface RefusedMark {
@@ -33,7 +28,7 @@ export async function keepMarks(
   kitId: string,
   toKeep: readonly Mark[],
   receivedAt: Date,
-): Promise<Result<MarksAnswer, MarksProblem>> {
+): Promise<Result<KeptMarksAnswer, MarksProblem>> {
   if (!(await findEntity(db, 'kit', kitId))) return bad({ code: 'kit-unknown' });
   const latest = receivedAt.getTime() + AHEAD_MS;
   const recorded = await findRecorded(db, kitId, toKeep);
@@ -78,7 +73,8 @@ function unknownIn(mark: Mark, recorded: Recorded): RefusedMark['code'] | null {
   const isOfRow = address === 'hole' || address === 'hole-in-layer' || address === 'row';
   /* A part's or a shift's mark names the assembly; an undo what the mark it takes back names. Old marks of parts name a row. */
   const owner = recorded.owners.get(mark.rowId);
-  if (owner === undefined || (isOfRow && owner !== 'row') || (address === 'kit') !== (owner === 'kit')) return 'mark-row-unknown';
+  const isOfKit = address === 'kit' || (address === 'mark' && owner === 'kit');
+  if (owner === undefined || (isOfRow && owner !== 'row') || isOfKit !== (owner === 'kit')) return 'mark-row-unknown';
   if (mark.holeIds.some((id) => !recorded.holes.has(`${mark.rowId}/${id}`))) return 'mark-hole-unknown';
   if (mark.layerIds.some((id) => !recorded.layers.has(`${mark.rowId}/${id}`))) return 'mark-layer-unknown';
   if ((mark.payload.partIds ?? []).some((id) => !recorded.parts.has(id))) return 'mark-part-unknown';

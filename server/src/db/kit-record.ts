@@ -2,7 +2,7 @@ import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import type { Database } from './connection';
 import { findEntity, listAssemblies, listOfAssembly, listOfKind } from './entities';
-import { listMarksOfAssembly } from './record';
+import { listMarksOfAssembly, listMarksOfKitItself } from './record';
 
 /** One assembly with everything in it and all that was marked. */
 export interface AssemblyOfKit {
@@ -16,6 +16,8 @@ export interface KitRecord {
   readonly kit: Entity<'kit'>;
   readonly assemblies: readonly AssemblyOfKit[];
   readonly pages: readonly Entity<'page'>[];
+  /** Checks of tools, lots and batches, and findings on them: they belong to the kit, not to an assembly. */
+  readonly things: readonly Mark[];
   readonly fasteners: readonly Entity<'fastener'>[];
 }
 
@@ -36,5 +38,6 @@ export async function loadKitRecord(db: Database, kitId: string, only?: string):
       marks,
     });
   }
-  return { kit, assemblies, pages: await listOfKind(db, 'page', kitId), fasteners: await listOfKind(db, 'fastener', kitId) };
+  const things = (await listMarksOfKitItself(db, kitId)).map((f) => f.mark);
+  return { kit, assemblies, things, pages: await listOfKind(db, 'page', kitId), fasteners: await listOfKind(db, 'fastener', kitId) };
 }

@@ -74,15 +74,30 @@ function asMark(stored: typeof marks.$inferSelect): NumberedMark {
   return isOld(mark) ? { place, mark: { ...mark, then: stored.workThen } as Mark } : { place, mark };
 }
 
-/** Marks on an assembly and its rows (also of deleted rows), after a place in the record. */
-export async function listMarksOfAssembly(q: Queries, assemblyId: string, after: number): Promise<NumberedMark[]> {
+/** Marks on an assembly and its rows (also of deleted rows), after a place in the record. With `kitId` also those on its tools and lots. */
+export async function listMarksOfAssembly(q: Queries, assemblyId: string, after: number, kitId?: string): Promise<NumberedMark[]> {
   const found = await q
     .select({ m: marks })
     .from(marks)
     .innerJoin(entities, eq(entities.id, marks.rowId))
-    .where(and(or(eq(entities.assemblyId, assemblyId), eq(entities.id, assemblyId)), gt(marks.place, after)))
+    .where(
+      and(
+        or(eq(entities.assemblyId, assemblyId), inArray(entities.id, kitId ? [assemblyId, kitId] : [assemblyId])),
+        gt(marks.place, after),
+      ),
+    )
     .orderBy(marks.place);
   return found.map(({ m }) => asMark(m));
+}
+
+/** Marks on things of a kit: tools, lots, batches. */
+export async function listMarksOfKitItself(q: Queries, kitId: string, after = 0): Promise<NumberedMark[]> {
+  const found = await q
+    .select()
+    .from(marks)
+    .where(and(eq(marks.rowId, kitId), gt(marks.place, after)))
+    .orderBy(marks.place);
+  return found.map(asMark);
 }
 
 /** Which life of the database this is. */

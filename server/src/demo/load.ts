@@ -247,7 +247,7 @@ function withDemoWork(
     const stack = row && stackOf(row, { kit: KIT, parts, fasteners: FASTENERS });
     return row && stack ? { row, stack, plan: planStack(stack), done: new Map() } : undefined;
   };
-  const filled = withWork(marks, { row: planned, part: (id) => parts.get(id), tools: [] });
+  const filled = withWork(marks, { row: planned, part: (id) => parts.get(id), tools: [], lots: [] });
   /* A mark that became several: each has an id of its own. */
   const seen = new Map<string, number>();
   return filled.map((m) => {

@@ -1,21 +1,13 @@
+import type { DossierJob } from '#contract/answers';
 import { randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { RecordDesk } from '../record/desk';
 import { Stopped, type Task } from '../record/tasks';
 
-export interface JobState {
-  readonly id: string;
-  readonly state: 'working' | 'done' | 'stopped' | 'failed';
-  /** From 0 to 1. */
-  readonly progress: number;
-  /** How long it took, or has taken, ms. */
-  readonly tookMs: number;
-}
-
 interface Job {
   id: string;
-  state: JobState['state'];
+  state: DossierJob['state'];
   progress: number;
   began: number;
   ended: number | null;
@@ -46,7 +38,7 @@ export class DossierJobs {
     return job.id;
   }
 
-  find(id: string): JobState | null {
+  find(id: string): DossierJob | null {
     const job = this.jobs.get(id);
     if (!job) return null;
     return { id, state: job.state, progress: job.progress, tookMs: (job.ended ?? this.now().getTime()) - job.began };

@@ -164,7 +164,7 @@ function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, un
 
 /** What was found at a hole of this row, as it was measured. */
 function found(sheet: DossierSheet, m: Mark, row: WorkRow, dossier: AssemblyDossier, units: Units, q: DossierQuestion): void {
-  const when = `${q.dayOf(m.doneAt)} ${dossier.names.person(m.person)}`;
+  const when = `${q.dayOf(m.doneAt)} ${m.payload.by ?? dossier.names.person(m.person)}`;
   const where = `hole ${holeNumbers(row, m.holeIds)}`;
   const L = (l: { mm: number }) => showBoth(l.mm as Mm, units);
   const { deviation: d, head: h, dimple } = m.payload;
@@ -220,7 +220,7 @@ function log(sheet: DossierSheet, { pages, names }: AssemblyDossier, photosDir: 
     if (hours) sheet.text(hours, 9.5);
     for (const sentence of logSentences(page, names)) sheet.text(sentence, 9.5);
     for (const n of page.notes) {
-      if (n.payload.note) sheet.text(`${names.person(n.person)}: ${n.payload.note}`, 9.5);
+      if (n.payload.note) sheet.text(`${n.payload.by ?? names.person(n.person)}: ${n.payload.note}`, 9.5);
       for (const id of n.payload.photoIds ?? []) sheet.photo(photoPath(photosDir, id));
     }
     sheet.gap(1.5);

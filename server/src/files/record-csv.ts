@@ -31,7 +31,7 @@ export function* marksCsv(record: KitRecord, q: RecordQuestion): Generator<strin
       const { head, deviation, dimple, reading, rivet } = m.payload;
       const sheets = m.layerIds.map((id) => row?.stack.layers[row.row.layers.findIndex((l) => l.id === id)]?.part ?? '?');
       yield line([
-        q.dayOf(m.doneAt), m.doneAt, m.recordedAt, names.person(m.person), source.assembly.definition.name, row?.title ?? '',
+        q.dayOf(m.doneAt), m.doneAt, m.recordedAt, m.payload.by ?? names.person(m.person), source.assembly.definition.name, row?.title ?? '',
         row?.row.page ?? '', m.kind, READ_THEN.includes(m.kind) ? holeEventText(m, units) : '', holeNumbers(row, m.holeIds), m.holeIds.length, sheets.join(' / '), m.side ?? '',
         (m.payload.partIds ?? []).map(names.part).join(' / '), L(head?.width), L(head?.width2), L(head?.height), L(deviation?.hole), L(reading),
         head?.gauge ?? '', [...(head?.defects ?? []), ...(dimple ? [dimple] : [])].join(' / '), head?.disposition ?? rivet?.lie ?? '',

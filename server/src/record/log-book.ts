@@ -1,3 +1,4 @@
+import type { LogAnswer } from '#contract/answers';
 import { logPages, type LogPage } from '#core/log/day-log';
 import { pageReach } from '#core/record/page-revisions';
 import { pageQuestions, type PageQuestion } from '#core/record/page-flags';
@@ -31,12 +32,30 @@ interface Written {
   readonly rows: ReadonlyMap<string, LogRow>;
   readonly parts: Readonly<Record<string, string>>;
   readonly assemblies: Readonly<Record<string, string>>;
-  readonly revised: readonly unknown[];
+  readonly revised: LogAnswer['revised'];
   readonly questions: readonly PageQuestion[];
 }
 
 /** What makes a mark worth telling by itself. */
-const TOLD: readonly string[] = ['deviation', 'head', 'dimple', 'reading', 'rivet', 'clicks', 'angle', 'workMinutes', 'photoIds'];
+const TOLD: readonly string[] = [
+  'deviation',
+  'head',
+  'dimple',
+  'reading',
+  'rivet',
+  'clicks',
+  'angle',
+  'workMinutes',
+  'photoIds',
+  'thing',
+  'because',
+  'page',
+  'gauge',
+  'zone',
+  'settled',
+  'setupKey',
+  'note',
+];
 
 /** The log of kits, page by page; written once for as long as nothing new is kept. */
 export class LogBook {
@@ -56,7 +75,7 @@ export class LogBook {
       .filter(([id]) => named.has(id) || from === 0)
       .map(([id, r]) => [id, named.has(id) ? r : { ...r, holeIds: [] }]);
     const last = given.at(-1);
-    return JSON.stringify({
+    const answer: LogAnswer = {
       kit: log.record.kit,
       total: pages.length,
       isEmpty: log.pages.length === 0,
@@ -67,7 +86,8 @@ export class LogBook {
       assemblies: log.assemblies,
       revised: from === 0 ? log.revised : [],
       questions: from === 0 ? log.questions : [],
-    });
+    };
+    return JSON.stringify(answer);
   }
 
   private async of(asked: LogAsked): Promise<Written | null> {
@@ -93,17 +113,18 @@ function keyOf(p: LogPage): string {
 
 function write(record: KitRecord, asked: LogAsked, stamp: string): Written {
   const q = questionOf(record, asked);
-  const pages = record.assemblies.flatMap((a) =>
+  const pages: LogPage[] = record.assemblies.flatMap((a) =>
     logPages(a.marks, { assemblyOf: () => a.assembly.id, dayOf: q.dayOf, now: q.now }).map((page) => ({
       ...page,
       /* Counted lines are told by their counts; their marks stay here. */
       lines: page.lines.map((l) => ({ ...l, marks: l.marks.filter((m) => Object.keys(m.payload).some((k) => TOLD.includes(k))) })),
     })),
   );
+  pages.push(...logPages(record.things, { assemblyOf: () => record.kit.id, dayOf: q.dayOf, now: q.now }));
   pages.sort((a, b) => (a.day === b.day ? 0 : a.day < b.day ? 1 : -1));
   const rows = new Map<string, LogRow>();
   const parts: Record<string, string> = {};
-  const assemblies: Record<string, string> = {};
+  const assemblies: Record<string, string> = record.things.length > 0 ? { [record.kit.id]: 'Tools, lots and batches' } : {};
   for (const a of record.assemblies) {
     const byId = new Map(a.parts.map((p) => [p.id, p.definition]));
     assemblies[a.assembly.id] = a.assembly.definition.name;

@@ -5,15 +5,18 @@ import { workedTimes } from '#core/log/work-hours';
 import type { PaperName } from '#core/layout/paper';
 import { edited, effectsOf, REACHING, type RowEffects } from '#core/done/effects';
 import type { Edit } from '#core/record/definitions';
+import type { Thing } from '#core/done/recall';
+import type { EffectsAnswer, StockAnswer, WorkedAnswer } from '#contract/answers';
 import { assemblyWork } from '#core/setup/assembly-work';
 import { stockNeeds } from '#core/stock/needs';
 import { exportKit } from '../commands/kit-document';
 import type { Database } from '../db/connection';
-import { findEntity, listAssemblies } from '../db/entities';
+import { findEntity, listAssemblies, listOfKit } from '../db/entities';
 import { loadKitRecord } from '../db/kit-record';
 import { dossierPdf } from '../files/dossier-pdf';
 import { hoursCsv, marksCsv, rowsCsv } from '../files/record-csv';
 import { questionOf, type Asked, type LogAsked } from './asked';
+import { recallsAnswer } from './recalls';
 import { LogBook } from './log-book';
 
 export const TABLES = { marks: marksCsv, rows: rowsCsv, hours: hoursCsv } as const;
@@ -25,6 +28,7 @@ export type Task =
   | ({ readonly kind: 'table'; readonly table: TableName } & Asked)
   | ({ readonly kind: 'worked' } & Asked)
   | ({ readonly kind: 'stock' } & Asked)
+  | ({ readonly kind: 'recalls' } & Asked)
   | { readonly kind: 'export'; readonly kitId: string }
   | { readonly kind: 'effects'; readonly kitId: string; readonly edits: readonly Edit[] }
   | ({ readonly kind: 'dossier'; readonly paper: PaperName; readonly photosDir: string; readonly file: string } & Asked);
@@ -63,16 +67,27 @@ export class RecordTasks {
             record.assemblies.flatMap((a) => a.marks),
             q.now,
           ),
-        });
+        } satisfies WorkedAnswer);
+      case 'recalls': {
+        const things = (await listOfKit(this.db, task.kitId)).filter((e) => e.kind === 'tool' || e.kind === 'lot');
+        return JSON.stringify(recallsAnswer(record, things as unknown as Thing[]));
+      }
       case 'stock': {
         const { kit, assemblies } = record;
         const rows = assemblies.flatMap(
-          (a) => assemblyWork({ kit: kit.definition, parts: a.parts, rows: a.rows, fasteners: record.fasteners, marks: a.marks }).rows,
+          (a) =>
+            assemblyWork({
+              kit: kit.definition,
+              parts: a.parts,
+              rows: a.rows,
+              fasteners: record.fasteners,
+              marks: [...a.marks, ...record.things],
+            }).rows,
         );
         return JSON.stringify({
           kit,
           needs: stockNeeds(rows, kit.definition.stock ?? {}, kit.definition.sparePercent ?? SPARE_PERCENT),
-        });
+        } satisfies StockAnswer);
       }
       case 'dossier': {
         const pdf = await dossierPdf(record, { ...q, paper: task.paper, photosDir: task.photosDir, onProgress });
@@ -98,11 +113,17 @@ export class RecordTasks {
       const record = await loadKitRecord(this.db, kitId, assembly.id);
       const [own] = record?.assemblies ?? [];
       if (!record || !own) continue;
-      const before = { kit: record.kit.definition, parts: own.parts, rows: own.rows, fasteners: record.fasteners, marks: own.marks };
+      const before = {
+        kit: record.kit.definition,
+        parts: own.parts,
+        rows: own.rows,
+        fasteners: record.fasteners,
+        marks: [...own.marks, ...record.things],
+      };
       found.push(...effectsOf(before, edited(before, assembly.id, reaching)).map((r) => ({ ...r, assemblyId: assembly.id })));
     }
     const kit = await findEntity(this.db, 'kit', kitId);
-    return JSON.stringify({ rows: found, units: kit?.definition.units ?? 'in' });
+    return JSON.stringify({ rows: found, units: kit?.definition.units ?? 'in' } satisfies EffectsAnswer);
   }
 }
 

@@ -1,4 +1,5 @@
 import { Router } from 'express';
+import type { CodeAnswer, DevicesAnswer } from '#contract/answers';
 import type { Database } from '../db/connection';
 import { dropDevice, listDevices } from '../db/devices';
 import type { OpenStreams } from '../people/open-streams';
@@ -17,11 +18,12 @@ interface DevicesAt {
 export function deviceRoutes({ db, pairing, lanUrls, streams, now }: DevicesAt): Router {
   const routes = Router();
   routes.get('/devices', async (_req, res) => {
-    res.json({ isOpen: pairing !== null, urls: lanUrls(), devices: await listDevices(db) });
+    const devices = (await listDevices(db)).map((d) => ({ ...d, pairedAt: d.pairedAt.toISOString() }));
+    res.json({ isOpen: pairing !== null, urls: lanUrls(), devices } satisfies DevicesAnswer);
   });
   routes.post('/devices/code', (_req, res) => {
     if (!pairing) return refuse(res, 409, 'lan-off');
-    res.json(pairing.open());
+    res.json(pairing.open() satisfies CodeAnswer);
   });
   routes.delete('/devices/:id', async (req, res) => {
     if (!isId(req.params.id)) return refuse(res, 404, 'device-unknown');

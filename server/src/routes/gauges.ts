@@ -1,4 +1,5 @@
 import { Router } from 'express';
+import type { ReadingsAnswer } from '#contract/answers';
 import type { Database } from '../db/connection';
 import { listReadings } from '../db/gauges';
 import type { GaugeHub } from '../gauge/hub';
@@ -31,7 +32,7 @@ export function gaugeRoutes(db: Database, hub: GaugeHub, streams: OpenStreams): 
     if (!NAME.test(gauge)) return refuse(res, 404, 'gauge-unknown');
     if (!Number.isSafeInteger(after) || after < 0) return refuse(res, 400, 'after-invalid');
     const readings = await listReadings(db, gauge, after, req.query.pressed === '1', PAGE);
-    res.json({ readings });
+    res.json({ readings } satisfies ReadingsAnswer);
   });
   return routes;
 }

@@ -1,4 +1,5 @@
 import { Router } from 'express';
+import type { ChangesAnswer, KitAnswer, KitsAnswer, MarksAnswer, RevisionAnswer, ToolsAnswer } from '#contract/answers';
 import { prepAnswer } from '#core/formats/prep-document';
 import { planStack } from '#core/prep/plan';
 import type { Entity } from '#core/record/definitions';
@@ -25,7 +26,7 @@ export function readRoutes(db: Database): Router {
 
   routes.get('/kits', async (_req, res) => {
     const [kits, deleted] = await Promise.all([listKits(db), listDeletedKits(db)]);
-    res.json({ kits, deleted });
+    res.json({ kits, deleted } satisfies KitsAnswer);
   });
 
   routes.get('/kits/:id', async (req, res) => {
@@ -34,27 +35,31 @@ export function readRoutes(db: Database): Router {
     if (!kit) return refuse(res, 404, 'kit-unknown');
     const [assemblies, counts] = await Promise.all([listAssemblies(db, id), countByAssembly(db, id)]);
     const countOf = (assemblyId: string, kind: string) => counts.find((c) => c.assemblyId === assemblyId && c.kind === kind)?.count ?? 0;
-    res.json({ kit, assemblies: assemblies.map((a) => ({ ...a, rows: countOf(a.id, 'row'), parts: countOf(a.id, 'part') })) });
+    res.json({
+      kit,
+      assemblies: assemblies.map((a) => ({ ...a, rows: countOf(a.id, 'row'), parts: countOf(a.id, 'part') })),
+    } satisfies KitAnswer);
   });
 
   routes.get('/kits/:id/tools', async (req, res) => {
     const { id } = req.params;
     const kit = isId(id) ? await findEntity(db, 'kit', id) : null;
     if (!kit) return refuse(res, 404, 'kit-unknown');
-    res.json({ kit, tools: await listOfKind(db, 'tool', id), lots: await listOfKind(db, 'lot', id) });
+    res.json({ kit, tools: await listOfKind(db, 'tool', id), lots: await listOfKind(db, 'lot', id) } satisfies ToolsAnswer);
   });
 
   routes.get('/kits/:id/changes', async (req, res) => {
     const { id } = req.params;
     if (!isId(id)) return refuse(res, 404, 'kit-unknown');
-    res.json({ changes: await listChanges(db, id, 100) });
+    const changes = (await listChanges(db, id, 100)).map(({ receivedAt: _received, place: _place, ...change }) => change);
+    res.json({ changes } satisfies ChangesAnswer);
   });
 
   /* Asked often: whether anything has been written since. */
   routes.get('/kits/:id/revision', async (req, res) => {
     const { id } = req.params;
     if (!isId(id)) return refuse(res, 404, 'kit-unknown');
-    res.json(await findRevision(db, id));
+    res.json((await findRevision(db, id)) satisfies RevisionAnswer);
   });
 
   routes.get('/assemblies/:id', async (req, res) => {
@@ -90,8 +95,10 @@ export function readRoutes(db: Database): Router {
     if (!Number.isSafeInteger(after) || after < 0) return refuse(res, 400, 'after-invalid');
     /* The epoch first: a database that is put back in between shows as another life, never as marks of the old one. */
     const epoch = await findEpoch(db);
-    const found = await listMarksOfAssembly(db, id, after);
-    res.json({ marks: found.map((f) => f.mark), last: found.at(-1)?.place ?? after, epoch });
+    const assembly = await findEntity(db, 'assembly', id);
+    /* Findings on the kit's tools and lots reach the rows of every assembly; one question, so that no place between two is stepped over. */
+    const found = await listMarksOfAssembly(db, id, after, assembly?.definition.kitId);
+    res.json({ marks: found.map((f) => f.mark), last: found.at(-1)?.place ?? after, epoch } satisfies MarksAnswer);
   });
 
   routes.get('/rows/:id/prep', async (req, res) => {

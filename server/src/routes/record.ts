@@ -78,6 +78,10 @@ export function recordRoutes({ desk, jobs, photosDir, now }: RecordAt): Router {
     const what = asked(req, res);
     if (what) await answer(res, { kind: 'stock', ...what }, json(res));
   });
+  routes.get('/kits/:id/recalls', async (req, res) => {
+    const what = asked(req, res);
+    if (what) await answer(res, { kind: 'recalls', ...what, assemblyId: null }, json(res));
+  });
   /* How the hours of all shifts went by kind of work: what minutes are learned from. */
   routes.get('/kits/:id/worked', async (req, res) => {
     const what = asked(req, res);

@@ -1,10 +1,11 @@
+import type { EffectsAnswer } from '#contract/answers';
 import { useQueryClient } from '@tanstack/react-query';
 import { use, useCallback } from 'react';
 import { REACHING, wantsReason } from '#core/done/effects';
 import type { Edit, Entity } from '#core/record/definitions';
 import { markVersion, type Mark, type MarkKind, type MarkOf } from '#core/record/marks';
 import { post } from './client';
-import { EffectsContext, NotKept, type AskEffects, type EffectsAnswer } from './effects';
+import { EffectsContext, NotKept, type AskEffects } from './effects';
 import { deviceId, newId, useLocal } from './device';
 import { refreshDefinitions, usePairedFor } from './queries';
 import { sendMarks } from './outbox';
@@ -86,18 +87,22 @@ export function useMark(kit: Entity<'kit'> | undefined) {
       /* Written up from paper: then, by that person; what says its own time has it, and an undo is done now. */
       const isOwn = wishes.every((w) => w.doneAt !== undefined || w.kind === 'undo');
       const paper = isOwn ? null : writing;
-      const marks = wishes.map((w) => ({
-        id: newId(),
-        v: markVersion(w.kind),
-        layerIds: [],
-        side: null,
-        payload: {},
-        recordedAt,
-        person: paper?.person ?? person,
-        device: deviceId(),
-        ...w,
-        doneAt: w.doneAt ?? paper?.at ?? recordedAt,
-      }));
+      const initials = new Map(kit.definition.people.map((p) => [p.id, p.initials]));
+      const marks = wishes.map((w) => {
+        const by = initials.get(w.person ?? paper?.person ?? person);
+        return {
+          id: newId(),
+          v: markVersion(w.kind),
+          layerIds: [],
+          side: null,
+          recordedAt,
+          person: paper?.person ?? person,
+          device: deviceId(),
+          ...w,
+          doneAt: w.doneAt ?? paper?.at ?? recordedAt,
+          payload: { ...w.payload, ...(by === undefined || w.kind === 'undo' ? {} : { by }) },
+        };
+      });
       /* A wish has the payload of its own kind; none at all is the empty one. */
       sendMarks(kit.id, marks as Mark[]);
       if (paper) afterPress(paper);

@@ -1,12 +1,5 @@
 import { createContext } from 'react';
-import type { RowEffects } from '#core/done/effects';
-import type { Units } from '#core/units/length';
-
-/** What an edit would do to work that was done, as the server found it. */
-export interface EffectsAnswer {
-  readonly rows: readonly (RowEffects & { readonly assemblyId: string })[];
-  readonly units: Units;
-}
+import type { EffectsAnswer } from '#contract/answers';
 
 /** Shows what an edit reaches and asks for the reason; null: not kept. */
 export type AskEffects = (answer: EffectsAnswer, reason: string) => Promise<string | null>;

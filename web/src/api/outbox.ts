@@ -1,3 +1,4 @@
+import type { KeptMarksAnswer } from '#contract/answers';
 import { useSyncExternalStore } from 'react';
 import type { Mark } from '#core/record/marks';
 import { problemMessage } from '#core/wording/problems';
@@ -81,10 +82,6 @@ async function deliver(): Promise<void> {
   }
 }
 
-interface MarksAnswer {
-  readonly noted?: readonly { readonly id: string; readonly code: string }[];
-}
-
 /** Refusals that do not mean the mark: the device is not let in just now, or the server wants time. */
 const NOT_THE_MARK: readonly number[] = [401, 403, 408, 425, 429];
 
@@ -96,7 +93,7 @@ async function deliverBatch(batch: readonly Waiting[]): Promise<void> {
   const first = batch[0];
   if (!first) return;
   try {
-    const answer = await post<MarksAnswer>('/marks', { kitId: first.kitId, marks: batch.map((w) => w.mark) });
+    const answer = await post<KeptMarksAnswer>('/marks', { kitId: first.kitId, marks: batch.map((w) => w.mark) });
     isClockAhead = answer.noted?.some((n) => n.code === 'clock-ahead') ?? false;
     const sent = new Set(batch.map((w) => w.mark.id));
     await dropWaiting(sent).catch(() => undefined);

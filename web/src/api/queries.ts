@@ -1,42 +1,16 @@
+import type {
+  AssemblyAnswer,
+  ChangesAnswer,
+  KitAnswer,
+  KitsAnswer,
+  MarksAnswer,
+  RevisionAnswer,
+  ToolsAnswer,
+  WhoamiAnswer,
+} from '#contract/answers';
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
-import type { AppliedEditView } from './types';
-import type { Entity } from '#core/record/definitions';
-import type { Mark } from '#core/record/marks';
 import { get } from './client';
-
-export interface AssemblyAnswer {
-  readonly kit: Entity<'kit'>;
-  readonly assembly: Entity<'assembly'>;
-  readonly parts: Entity<'part'>[];
-  readonly rows: Entity<'row'>[];
-  /** The kit's fasteners. */
-  readonly fasteners: Entity<'fastener'>[];
-  /** Revised pages of the plans. */
-  readonly pages?: readonly Entity<'page'>[];
-}
-
-/** All kits; deleted ones with the change that can be taken back. */
-export interface KitsAnswer {
-  readonly kits: readonly Entity<'kit'>[];
-  readonly deleted: readonly { readonly kit: Entity<'kit'>; readonly changeId: string }[];
-}
-
-export interface KitAnswer {
-  readonly kit: Entity<'kit'>;
-  readonly assemblies: (Entity<'assembly'> & { rows: number; parts: number })[];
-}
-
-export interface ChangeView {
-  readonly seq: number;
-  readonly id: string;
-  readonly person: string;
-  readonly device: string;
-  readonly recordedAt: string;
-  readonly reason: string;
-  readonly undoes: string | null;
-  readonly edits: readonly AppliedEditView[];
-}
 
 export const keys = {
   kits: ['kits'] as const,
@@ -75,17 +49,11 @@ export function useMirrorSource<T>(data: AssemblyAnswer, find: (d: AssemblyAnswe
 export function usePairedFor(): string | undefined {
   return useQuery({
     queryKey: ['whoami'],
-    queryFn: () => get<{ device: { person: string } | null }>('/whoami'),
+    queryFn: () => get<WhoamiAnswer>('/whoami'),
     staleTime: Infinity,
     refetchOnWindowFocus: false,
     retry: false,
   }).data?.device?.person;
-}
-
-export interface ToolsAnswer {
-  readonly kit: Entity<'kit'>;
-  readonly tools: Entity<'tool'>[];
-  readonly lots: Entity<'lot'>[];
 }
 
 export function useTools(kitId: string) {
@@ -102,24 +70,16 @@ export function useAssembly(id: string, enabled = true) {
   });
 }
 
-interface MarksSoFar {
-  readonly marks: readonly Mark[];
-  /** Place in the record of the newest one. */
-  readonly last: number;
-  /** Which life of the server's database they are of: one that was put back is read anew. */
-  readonly epoch: string;
-}
-
-const NO_MARKS: MarksSoFar = { marks: [], last: 0, epoch: '' };
+const NO_MARKS: MarksAnswer = { marks: [], last: 0, epoch: '' };
 
 /** All marks of an assembly; what is known already is not asked for again. */
 export function useMarks(id: string) {
   const client = useQueryClient();
   return useQuery({
     queryKey: keys.marks(id),
-    queryFn: async (): Promise<MarksSoFar> => {
-      const known = client.getQueryData<MarksSoFar>(keys.marks(id)) ?? NO_MARKS;
-      const ask = (after: number) => get<MarksSoFar>(`/assemblies/${id}/marks?after=${after}`);
+    queryFn: async (): Promise<MarksAnswer> => {
+      const known = client.getQueryData<MarksAnswer>(keys.marks(id)) ?? NO_MARKS;
+      const ask = (after: number) => get<MarksAnswer>(`/assemblies/${id}/marks?after=${after}`);
       const newer = await ask(known.last);
       if (known.epoch !== '' && newer.epoch !== known.epoch) return ask(0);
       return newer.marks.length === 0 ? { ...known, epoch: newer.epoch } : { ...newer, marks: [...known.marks, ...newer.marks] };
@@ -137,19 +97,13 @@ export function useIsRecordLoading(kitId: string, assemblyId: string): boolean {
   return marks.isLoading || tools.isLoading;
 }
 
-interface Revision {
-  readonly changes: number;
-  readonly marks: number;
-  readonly epoch: string;
-}
-
 /** Looks again at what is shown as soon as somebody, here or elsewhere, has written; tells whether the server answers. */
 export function useFollow(kitId: string): { isAway: boolean } {
   const client = useQueryClient();
-  const seen = useRef<Revision | null>(null);
+  const seen = useRef<RevisionAnswer | null>(null);
   const revision = useQuery({
     queryKey: ['revision', kitId],
-    queryFn: () => get<Revision>(`/kits/${kitId}/revision`),
+    queryFn: () => get<RevisionAnswer>(`/kits/${kitId}/revision`),
     refetchInterval: LOOK_AGAIN_MS,
     retry: false,
   });
@@ -168,7 +122,7 @@ export function useFollow(kitId: string): { isAway: boolean } {
 export function useChanges(kitId: string | undefined) {
   return useQuery({
     queryKey: keys.changes(kitId ?? ''),
-    queryFn: () => get<{ changes: ChangeView[] }>(`/kits/${kitId}/changes`).then((a) => a.changes),
+    queryFn: () => get<ChangesAnswer>(`/kits/${kitId}/changes`).then((a) => a.changes),
     enabled: kitId !== undefined,
   });
 }

@@ -1,40 +1,10 @@
+import type { DossierJob, LogAnswer, RecallsAnswer, StockAnswer, WorkedAnswer } from '#contract/answers';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import type { LogPage } from '#core/log/day-log';
-import type { WorkedTime } from '#core/log/work-hours';
-import type { Entity } from '#core/record/definitions';
-import type { PageQuestion } from '#core/record/page-flags';
-import type { StockNeed } from '#core/stock/needs';
 import { get, post, remove } from './client';
 
-/** A page of the plans with what its newest revision touches. */
-export interface RevisedPage {
-  readonly page: Entity<'page'>;
-  readonly rows: readonly { readonly rowId: string; /** Things marked before it came. */ readonly doneBefore: number }[];
-  readonly partIds: readonly string[];
-}
-
-/** One answer about the log: the newest pages, or those after one, with the names they use. */
-interface LogPart {
-  readonly kit: Entity<'kit'>;
-  /** Pages that say what is looked for, read or not. */
-  readonly total: number;
-  /** Nothing was ever marked. */
-  readonly isEmpty: boolean;
-  readonly next: string | null;
-  readonly pages: readonly LogPage[];
-  readonly rows: Readonly<
-    Record<string, { readonly title: string; readonly page: string; readonly assemblyId: string; readonly holeIds: readonly string[] }>
-  >;
-  readonly parts: Readonly<Record<string, string>>;
-  readonly assemblies: Readonly<Record<string, string>>;
-  readonly revised: readonly RevisedPage[];
-  /** What was asked about revised pages, oldest first. */
-  readonly questions: readonly PageQuestion[];
-}
-
 /** The pages of the log that were read so far. */
-export type LogAnswer = Omit<LogPart, 'next'>;
+export type LogSoFar = Omit<LogAnswer, 'next'>;
 
 /** The time zone here: where a kit has none of its own, its days are those of who looks. */
 export const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
@@ -52,7 +22,7 @@ export function useLog(kitId: string, { find, assemblyId, units }: LogSearch) {
     queryKey: ['marks', 'log', kitId, find, assemblyId, units],
     queryFn: ({ pageParam }) => {
       const asked = { zone: zoneHere(), find, ...(units ? { units } : {}), ...(assemblyId ? { assembly: assemblyId } : {}) };
-      return get<LogPart>(
+      return get<LogAnswer>(
         `/kits/${kitId}/log?${new URLSearchParams({ ...asked, ...(pageParam === null ? {} : { after: pageParam }) }).toString()}`,
       );
     },
@@ -61,7 +31,7 @@ export function useLog(kitId: string, { find, assemblyId, units }: LogSearch) {
     placeholderData: (before) => before,
   });
   const parts = query.data?.pages;
-  const data = useMemo((): LogAnswer | undefined => {
+  const data = useMemo((): LogSoFar | undefined => {
     const first = parts?.[0];
     if (!first) return undefined;
     return {
@@ -74,17 +44,13 @@ export function useLog(kitId: string, { find, assemblyId, units }: LogSearch) {
   return { ...query, data };
 }
 
-export interface StockAnswer {
-  readonly kit: Entity<'kit'>;
-  readonly needs: readonly StockNeed[];
-}
-
 export function useStock(kitId: string) {
   return useQuery({ queryKey: ['kit', kitId, 'stock'], queryFn: () => get<StockAnswer>(`/kits/${kitId}/stock`) });
 }
 
-export interface WorkedAnswer {
-  readonly worked: readonly WorkedTime[];
+/** Findings on tools, lots and batches, with what is to be looked at again. */
+export function useRecalls(kitId: string) {
+  return useQuery({ queryKey: ['marks', 'recalls', kitId], queryFn: () => get<RecallsAnswer>(`/kits/${kitId}/recalls`) });
 }
 
 /** How all shifts of the kit went by kind of work; asked for anew at most this often. */
@@ -101,13 +67,6 @@ export function useWorked(kitId: string) {
 /** Where a table of the record is read from. */
 export function tableUrl(kitId: string, table: 'marks' | 'rows' | 'hours'): string {
   return `/api/kits/${kitId}/record/${table}.csv?zone=${zone()}`;
-}
-
-export interface DossierJob {
-  readonly id: string;
-  readonly state: 'working' | 'done' | 'stopped' | 'failed';
-  readonly progress: number;
-  readonly tookMs: number;
 }
 
 const LOOK_AGAIN_MS = 400;

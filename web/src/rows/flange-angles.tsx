@@ -1,9 +1,9 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { flangeAngles, type FlangeAngle } from '#core/record/flange-angles';
 import { ANGLE_STATIONS, type AngleStation, type Mark } from '#core/record/marks';
 import { angleSentence, STATION_WORDS } from '#core/wording/preparation';
 import type { MarkWish } from '../api/commands';
-import type { AssemblyAnswer } from '../api/queries';
 import { Button, ErrorText } from '../ui/controls';
 import { partsById, type RowModel } from './row-model';
 

@@ -1,6 +1,7 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, type ReactNode } from 'react';
 import { benchInOrder, benchStations, worksInOrder, type BenchStation, type OrderedSetup } from '#core/sequence/bench-order';
-import { useFollow, useIsRecordLoading, type AssemblyAnswer } from '../api/queries';
+import { useFollow, useIsRecordLoading } from '../api/queries';
 import { useBench, type Bench } from './use-bench';
 import { useDerived, useSequence, type Sequence } from './use-sequence';
 

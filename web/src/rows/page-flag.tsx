@@ -1,8 +1,8 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { pageFlags, type PageFlag } from '#core/record/page-flags';
 import type { Mark } from '#core/record/marks';
 import { useMark } from '../api/commands';
-import type { AssemblyAnswer } from '../api/queries';
 import { Button, Field, TextInput } from '../ui/controls';
 
 /** Rows under a revised page that nobody settled, by row. */

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useRef } from 'react';
 import { verdictOf, worse, type Verdict } from '#core/prep/findings';
 import { planStack, type Plan } from '#core/prep/plan';
@@ -11,10 +12,10 @@ import { spacingOf, stackOf, type RowContext } from '#core/record/stack-of';
 import { MarkFolder } from '#core/record/folder';
 import { finishState, type FinishState } from '#core/done/finish';
 import type { RecordDone } from '#core/done/hole-done';
-import { standRow, type RowDone, type RowStanding } from '#core/done/row-standing';
+import { recallsOf, stillToLook } from '#core/done/recall';
+import { standRow, type ToLook, type RowDone, type RowStanding } from '#core/done/row-standing';
 import { leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
 import { setupsOf, type SetupUse } from '#core/setup/setup';
-import type { AssemblyAnswer } from '../api/queries';
 
 /** A row with all that is computed for it. */
 export interface RowModel {
@@ -72,6 +73,11 @@ function deviationsByRow(marks: readonly Mark[]): Map<string, Map<string, Mark[]
     for (const id of mark.holeIds) holes.set(id, [...(holes.get(id) ?? []), mark]);
   }
   return rows;
+}
+
+/** Holes to be looked at again by row; while nothing was said of a thing, nothing is looked for. */
+function useToLook(marks: readonly Mark[]): ReadonlyMap<string, ToLook> {
+  return useMemo(() => stillToLook(recallsOf(marks, [])), [marks]);
 }
 
 /** What is done on whole parts; the same answer while none of it changes. */
@@ -153,6 +159,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
   const folder = useMemo(() => new MarkFolder(), [assemblyId]);
   const folded = useMemo(() => folder.update(marks), [folder, marks]);
   const finish = useFinish(data?.rows, folded);
+  const toLook = useToLook(marks);
   const deviations = useDeviations(marks);
   const work = useMemo(() => data && { kit: data.kit.definition, parts: partsById(data.parts) }, [data]);
   const models = useRef(new Map<string, { from: readonly unknown[]; model: RowModel }>());
@@ -161,14 +168,15 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
       planned.map((planned): RowModel => {
         const { entity, stack, plan } = planned;
         /* A row whose plan, marks and parts are as before is the same model as before. */
-        const from = [planned, folded.rows.get(entity.id), finish, deviations.get(entity.id), work] as const;
+        const look = toLook.get(entity.id);
+        const from = [planned, folded.rows.get(entity.id), finish, deviations.get(entity.id), work, look] as const;
         const known = models.current.get(entity.id);
         if (known && from.every((f, i) => f === known.from[i])) return known.model;
         const row = entity.definition;
         const isMarkedOnly = known !== undefined && known.from[0] === planned && known.from[4] === work;
         const steps = isMarkedOnly ? known.model.steps : stepsOf(row, plan.layers, work);
         const done = folded.rows.get(entity.id) ?? NO_DONE;
-        const standing = standRow({ row, stack, plan, steps }, done, folded.parts);
+        const standing = standRow({ row, stack, plan, steps }, done, folded.parts, look);
         const { states } = standing;
         const model: RowModel = {
           entity,
@@ -204,6 +212,6 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
         models.current.set(entity.id, { from, model });
         return model;
       }),
-    [planned, folded, finish, deviations, work],
+    [planned, folded, finish, deviations, work, toLook],
   );
 }

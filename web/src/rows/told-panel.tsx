@@ -1,8 +1,8 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
 import { useState } from 'react';
 import { SHUT_SIDES, type Edit, type Entity, type RowDefinition, type ShutSide } from '#core/record/definitions';
 import { SIDE_WORDS, shutOffSentence } from '#core/wording/sequence';
-import type { AssemblyAnswer } from '../api/queries';
 import { Button, Field, Select, TextInput } from '../ui/controls';
 import { DimensionField, dimensionValue } from '../ui/dimension-field';
 import { useUnits, useUnitSwitch } from '../ui/units';

@@ -1,10 +1,10 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { workOrderOf, type WorkOrder } from '#core/record/order';
 import { useMemo } from 'react';
 import { benchOf, type BenchSetup } from '#core/setup/bench';
 import type { CardRow } from '#core/setup/cards';
 import type { Mark } from '#core/record/marks';
 import { useAllMarks } from '../api/all-marks';
-import type { AssemblyAnswer } from '../api/queries';
 import { useRowModels, type RowModel } from './row-model';
 
 export interface Bench {

@@ -1,6 +1,7 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
 import { layerReaches, type LayerReach } from '#core/reach/layer-reach';
-import { useTools, type AssemblyAnswer } from '../api/queries';
+import { useTools } from '../api/queries';
 import { partsById, type RowModel } from './row-model';
 
 /** Which owned tools reach the holes of these rows, by row id; empty until the tools are there. */

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useRef } from 'react';
 import { withAccess } from '#core/sequence/arrange';
 import { decidedOrder } from '#core/sequence/follow';
@@ -7,7 +8,7 @@ import { lockId, type AssemblyOperation } from '#core/sequence/operations';
 import { accessAlong, type Access } from '#core/sequence/shut-off';
 import type { Entity, Followed } from '#core/record/definitions';
 import { LOCK_VERB, operationVerb } from '#core/wording/sequence';
-import { useTools, type AssemblyAnswer } from '../api/queries';
+import { useTools } from '../api/queries';
 import { partsById, type RowModel } from './row-model';
 import { useOrder, type FoundOrder } from './use-order';
 

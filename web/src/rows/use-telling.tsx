@@ -1,8 +1,8 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Edit, Entity, RowDefinition, ShutOff, ShutSide } from '#core/record/definitions';
 import { toggledJoin, toggledShutOff, toggledWait } from '#core/record/told';
 import { SIDE_WORDS } from '#core/wording/sequence';
-import type { AssemblyAnswer } from '../api/queries';
 import { Button } from '../ui/controls';
 
 /** What is being told by pointing: the next rows or parts that are tapped belong to it. */

@@ -1,17 +1,18 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useCallback, useMemo } from 'react';
 import { withWork } from '#core/done/with-work';
 import { useMark, type MarkWish } from '../api/commands';
-import { useTools, type AssemblyAnswer } from '../api/queries';
+import { useTools } from '../api/queries';
 import { partsById, type RowModel } from './row-model';
 
 /** Marks with what was done filled in from the set-up, so that the record keeps it whatever the plan comes to say. */
 export function useWorkMark(data: AssemblyAnswer, rows: readonly RowModel[]): (wishes: readonly MarkWish[]) => void {
   const mark = useMark(data.kit);
-  const tools = useTools(data.kit.id).data?.tools;
+  const things = useTools(data.kit.id).data;
   const sources = useMemo(() => {
     const parts = partsById(data.parts);
     const byId = new Map(rows.map((r) => [r.entity.id, { row: r.entity.definition, stack: r.stack, plan: r.plan, done: r.done }]));
-    return { row: (id: string) => byId.get(id), part: (id: string) => parts.get(id), tools: tools ?? [] };
-  }, [data.parts, rows, tools]);
+    return { row: (id: string) => byId.get(id), part: (id: string) => parts.get(id), tools: things?.tools ?? [], lots: things?.lots ?? [] };
+  }, [data.parts, rows, things]);
   return useCallback((wishes: readonly MarkWish[]) => mark(withWork(wishes, sources)), [mark, sources]);
 }

@@ -1,6 +1,6 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import type { ReactNode } from 'react';
 import type { UndoControl } from './use-undo';
-import type { AssemblyAnswer } from '../api/queries';
 import { assemblyViews, TopBar, type AssemblyViewName } from './top-bar';
 import { useUnits } from './units';
 

@@ -1,8 +1,9 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import type { ReactNode } from 'react';
 import { useParams } from 'react-router';
 import type { Units } from '#core/units/length';
 import { useLocal } from '../api/device';
-import { useAssembly, type AssemblyAnswer } from '../api/queries';
+import { useAssembly } from '../api/queries';
 import { ErrorText } from './controls';
 import { TopBar } from './top-bar';
 import { UnitsContext } from './units';

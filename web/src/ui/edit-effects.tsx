@@ -1,6 +1,7 @@
+import type { EffectsAnswer } from '#contract/answers';
 import { useCallback, useState, type ReactNode } from 'react';
 import { effectSentence } from '#core/wording/effects';
-import { EffectsContext, type EffectsAnswer } from '../api/effects';
+import { EffectsContext } from '../api/effects';
 import { useScreenUnits } from './assembly-screen';
 import { Button, Field, TextInput } from './controls';
 import { Modal } from './modal';

@@ -1,7 +1,7 @@
+import type { ChangeView } from '#contract/answers';
 import { describe, expect, it } from 'vitest';
 import { mark } from '../../../core/test/build';
 import type { Mark } from '#core/record/marks';
-import type { ChangeView } from '../api/queries';
 import { changeText, deedsOf, nextRedo, nextUndo } from './undo';
 
 const at = (minute: number) => `2026-11-20T10:${String(minute).padStart(2, '0')}:00.000Z`;

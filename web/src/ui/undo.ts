@@ -1,6 +1,6 @@
+import type { ChangeView } from '#contract/answers';
 import { takenBack, type Mark } from '#core/record/marks';
 import { markText } from '#core/wording/marks';
-import type { ChangeView } from '../api/queries';
 
 /** Something this device did in this kit: the marks of one press, or a change, named in words with its place. */
 export interface Deed {

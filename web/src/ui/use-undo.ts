@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Entity, PartDefinition } from '#core/record/definitions';
@@ -5,7 +6,7 @@ import type { Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
 import { useKeep, useMark } from '../api/commands';
 import { deviceId } from '../api/device';
-import { useChanges, type AssemblyAnswer } from '../api/queries';
+import { useChanges } from '../api/queries';
 import { isTyping } from './typing';
 import { deedsOf, nextRedo, nextUndo, type Deed } from './undo';
 

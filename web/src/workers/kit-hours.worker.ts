@@ -1,10 +1,7 @@
-import type { Entity } from '#core/record/definitions';
-import type { Mark } from '#core/record/marks';
+import type { AssemblyAnswer, KitAnswer, MarksAnswer, ToolsAnswer, WorkedAnswer } from '#contract/answers';
 import type { HoursLeft } from '#core/sequence/hours';
 import { kitHours, summaryOfAssembly, type AssemblySummary } from '#core/sequence/kit-hours';
 import { get } from '../api/client';
-import type { WorkedAnswer } from '../api/record';
-import type { AssemblyAnswer, KitAnswer } from '../api/queries';
 
 export interface KitHoursLine extends Omit<AssemblySummary, 'open'> {
   readonly id: string;
@@ -22,12 +19,12 @@ const say = (answer: KitHoursAnswer) => self.postMessage(answer);
 /** Asks for every assembly of a kit itself and works through them, so that the page has nothing to do with it. */
 async function work(kitId: string): Promise<void> {
   const { assemblies } = await get<KitAnswer>(`/kits/${kitId}`);
-  const { tools } = await get<{ tools: Entity<'tool'>[] }>(`/kits/${kitId}/tools`);
+  const { tools } = await get<ToolsAnswer>(`/kits/${kitId}/tools`);
   const found: { id: string; name: string; summary: AssemblySummary }[] = [];
   for (const a of [...assemblies].sort((x, y) => x.definition.order - y.definition.order)) {
     say({ kind: 'progress', done: found.length, of: assemblies.length });
     const { kit, parts, rows, fasteners } = await get<AssemblyAnswer>(`/assemblies/${a.id}`);
-    const { marks } = await get<{ marks: Mark[] }>(`/assemblies/${a.id}/marks`);
+    const { marks } = await get<MarksAnswer>(`/assemblies/${a.id}/marks`);
     found.push({
       id: a.id,
       name: a.definition.name,

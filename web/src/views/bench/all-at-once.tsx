@@ -1,10 +1,10 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
 import { marksFor } from '#core/setup/bench';
 import { deburringByPart } from '#core/setup/together';
 import type { OrderedSetup } from '#core/sequence/bench-order';
 import { OPERATION_WORDS } from '#core/wording/setups';
 import type { MarkWish } from '../../api/commands';
-import type { AssemblyAnswer } from '../../api/queries';
 import type { RowModel } from '../../rows/row-model';
 import { Button } from '../../ui/controls';
 import type { useMarkLock } from './use-mark-lock';

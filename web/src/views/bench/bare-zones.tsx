@@ -1,7 +1,7 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import type { MarkWish } from '../../api/commands';
-import type { AssemblyAnswer } from '../../api/queries';
 import type { RowModel } from '../../rows/row-model';
 import { Button } from '../../ui/controls';
 

@@ -1,10 +1,10 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
 import type { BenchSetup } from '#core/setup/bench';
 import { drillingHelps, isWarning } from '#core/setup/drilling-helps';
 import { formatRange, holesInPlan } from '#core/record/holes';
 import { heldWord, helpSentence, SQUARE_UP_HELP } from '#core/wording/helps';
 import type { MarkWish } from '../../api/commands';
-import type { AssemblyAnswer } from '../../api/queries';
 import { Button } from '../../ui/controls';
 import type { RowModel } from '../../rows/row-model';
 import { useUnits } from '../../ui/units';

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useEffect, useLayoutEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { BenchStation, OrderedItem } from '#core/sequence/bench-order';
@@ -8,7 +9,6 @@ import { firstPieces, goesOnUnlooked, type FirstPieces } from '#core/inspect/fir
 import { usePerson } from '../../api/commands';
 import { useWorkMark } from '../../rows/use-work-mark';
 import { useInspection } from '../../rows/use-inspection';
-import { type AssemblyAnswer } from '../../api/queries';
 import { Button } from '../../ui/controls';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';

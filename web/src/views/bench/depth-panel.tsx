@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -13,7 +14,6 @@ import { lengthIn, type Mm } from '#core/units/length';
 import { showBoth, showLength, showNumber } from '#core/units/show';
 import { depthSentence } from '#core/wording/depth';
 import type { MarkWish } from '../../api/commands';
-import type { AssemblyAnswer } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
 import { dimensionValue } from '../../ui/dimension-field';
 import { useUnits, useUnitSwitch } from '../../ui/units';

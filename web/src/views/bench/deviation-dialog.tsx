@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { cutText } from '#core/formats/whole-text';
 import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
@@ -10,7 +11,6 @@ import { DEVIATION_WORDS, objectionSentence, verdictSentence } from '#core/wordi
 import { sheetName } from '#core/wording/words';
 import { useKeep, useMark } from '../../api/commands';
 import { sendPhoto } from '../../api/photos';
-import type { AssemblyAnswer } from '../../api/queries';
 import { Button, ErrorText, Field, Select } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { Modal } from '../../ui/modal';

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useMemo, useState } from 'react';
@@ -21,7 +22,6 @@ import { rivetOfDash } from '#core/tables/fasteners';
 import { PROFILES } from '#core/tables/profiles';
 import { ADVICE_WORDS, DEFECT_WORDS, diagnosisSentence, DISPOSITION_WORDS } from '#core/wording/inspect';
 import type { MarkWish } from '../../api/commands';
-import type { AssemblyAnswer } from '../../api/queries';
 import { defectDrawing } from '../../drawing/defect-drawing';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
 import { dimensionValue } from '../../ui/dimension-field';

@@ -1,9 +1,9 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
 import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
 import { itemAmount, OPERATION_WORDS } from '#core/wording/setups';
 import { orderWaitSentence } from '#core/wording/sequence';
 import type { Sequence } from '../../rows/use-sequence';
-import type { AssemblyAnswer } from '../../api/queries';
 import type { RowModel } from '../../rows/row-model';
 
 interface ItemChipsProps {

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -5,7 +6,7 @@ import { layerReaches, type LayerReach } from '#core/reach/layer-reach';
 import type { Entity, ToolDefinition } from '#core/record/definitions';
 import type { BenchItem } from '#core/setup/bench';
 import { useKeep } from '../../api/commands';
-import { useTools, type AssemblyAnswer } from '../../api/queries';
+import { useTools } from '../../api/queries';
 import { Button } from '../../ui/controls';
 import { partsById, type RowModel } from '../../rows/row-model';
 import { whyBest } from '#core/wording/tools';

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState, type ReactNode } from 'react';
 import { marksFor } from '#core/setup/bench';
 import { haveSameDies } from '#core/setup/together';
@@ -15,7 +16,7 @@ import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { type FirstPieces } from '#core/inspect/first-pieces';
 import { settingRanks } from '#core/inspect/setting-order';
 import { type MarkWish } from '../../api/commands';
-import { useTools, type AssemblyAnswer } from '../../api/queries';
+import { useTools } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
 import { useUnits } from '../../ui/units';

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useState } from 'react';
 import type { BenchWork } from '#core/sequence/bench-order';
 import { ADVICE_FIRST, WHOLE_CAUTIONS } from '#core/wording/cautions';
@@ -5,7 +6,6 @@ import { WHOLE_DONE } from '#core/wording/marks';
 import { operationVerb, orderWaitSentence } from '#core/wording/sequence';
 import { MARK_KINDS } from '#core/record/marks';
 import type { MarkWish } from '../../api/commands';
-import type { AssemblyAnswer } from '../../api/queries';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button } from '../../ui/controls';
 import { Modal } from '../../ui/modal';

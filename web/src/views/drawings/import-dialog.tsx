@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { cutText } from '#core/formats/whole-text';
 import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
@@ -11,7 +12,6 @@ import { drillOfDiameter } from '#core/tables/drills';
 import type { Mm } from '#core/units/length';
 import { showBoth } from '#core/units/show';
 import { problemMessage } from '#core/wording/problems';
-import type { AssemblyAnswer } from '../../api/queries';
 import { newId } from '../../api/device';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { Modal } from '../../ui/modal';

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { DRIFT_OF, heightDrift, type HeadReading } from '#core/inspect/heads';
@@ -5,7 +6,7 @@ import { holesInPlan } from '#core/record/holes';
 import { PROFILES } from '#core/tables/profiles';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from '#core/wording/inspect';
 import { useKeep } from '../../api/commands';
-import { useFollow, useTools, type AssemblyAnswer } from '../../api/queries';
+import { useFollow, useTools } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Select, TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';

@@ -1,10 +1,10 @@
+import type { KitAnswer } from '#contract/answers';
 import { MoreHorizontal } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
 import type { AssemblyDefinition, Entity } from '#core/record/definitions';
 import { useKeep } from '../../api/commands';
-import type { KitAnswer } from '../../api/queries';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
 import { MirrorButton } from './mirror-button';

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { FlipHorizontal2 } from 'lucide-react';
 import { useState } from 'react';
 import { mirrorAssembly, mirrorName } from '#core/record/mirror';
@@ -5,7 +6,6 @@ import type { Entity } from '#core/record/definitions';
 import { get } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
-import type { AssemblyAnswer } from '../../api/queries';
 import { Button } from '../../ui/controls';
 import { ReasonDialog } from '../plan/reason-dialog';
 

@@ -1,15 +1,8 @@
+import type { CopyState } from '#contract/answers';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { get, post } from '../../api/client';
 import { Button, ErrorText } from '../../ui/controls';
-
-interface CopyState {
-  readonly folder: string;
-  readonly last: { readonly file: string; readonly madeAt: string; readonly bytes: number } | null;
-  readonly count: number;
-  readonly problem: string | null;
-  readonly isBusy: boolean;
-}
 
 const KEY = ['backups'] as const;
 const HOUR_MS = 3_600_000;

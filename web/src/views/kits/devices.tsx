@@ -1,19 +1,14 @@
+import type { CodeAnswer, DevicesAnswer } from '#contract/answers';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import QRCode from 'qrcode';
 import { useEffect, useState } from 'react';
 import { get, post, remove } from '../../api/client';
 import { Button, ErrorText } from '../../ui/controls';
 
-interface Devices {
-  readonly isOpen: boolean;
-  readonly urls: readonly string[];
-  readonly devices: readonly { readonly id: string; readonly name: string; readonly person: string; readonly pairedAt: string }[];
-}
-
 /** At the desk: the tablets that may come in, a code for a new one, and the way out. */
 export function DevicesPanel() {
   const client = useQueryClient();
-  const answer = useQuery({ queryKey: ['devices'], queryFn: () => get<Devices>('/devices'), retry: false, refetchInterval: 5000 });
+  const answer = useQuery({ queryKey: ['devices'], queryFn: () => get<DevicesAnswer>('/devices'), retry: false, refetchInterval: 5000 });
   const [code, setCode] = useState<{ code: string; until: string } | null>(null);
   const [picture, setPicture] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -55,9 +50,7 @@ export function DevicesPanel() {
           ) : (
             <Button
               className="self-start"
-              onClick={() =>
-                void post<{ code: string; until: string }>('/devices/code', {}).then(setCode, (e: Error) => setError(e.message))
-              }
+              onClick={() => void post<CodeAnswer>('/devices/code', {}).then(setCode, (e: Error) => setError(e.message))}
             >
               Show a code for a new device
             </Button>

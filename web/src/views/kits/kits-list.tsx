@@ -1,8 +1,8 @@
+import type { KitsAnswer } from '#contract/answers';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import { useKeep } from '../../api/commands';
-import type { KitsAnswer } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
 
 /** The kits, those put away apart, and deleted ones that can be brought back. */

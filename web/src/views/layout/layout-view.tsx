@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useMemo, useState } from 'react';
@@ -16,7 +17,7 @@ import { layoutChangeSentence } from '#core/wording/layout';
 import { useAllMarks } from '../../api/all-marks';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
-import { useFollow, type AssemblyAnswer } from '../../api/queries';
+import { useFollow } from '../../api/queries';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField } from '../../ui/dimension-field';
 import { AssemblyPage } from '../../ui/assembly-page';

@@ -1,3 +1,4 @@
+import type { LogSoFar } from '../../api/record';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useDeferredValue, useEffect, useRef } from 'react';
 import { useParams, useSearchParams } from 'react-router';
@@ -5,7 +6,7 @@ import type { LogPage } from '#core/log/day-log';
 import { hoursSentence, logSentences, type LogNames } from '#core/wording/log';
 import { useFollow } from '../../api/queries';
 import { useLocal } from '../../api/device';
-import { useLog, type LogAnswer } from '../../api/record';
+import { useLog } from '../../api/record';
 import { Select, TextInput } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
 import { AddNote } from './add-note';
@@ -50,7 +51,7 @@ const PAGE_PX = 180;
 const OVERSCAN = 4;
 
 interface LogOfKitProps {
-  readonly log: LogAnswer;
+  readonly log: LogSoFar;
   readonly units: 'in' | 'mm';
   readonly find: string;
   readonly assemblyId: string;
@@ -116,7 +117,7 @@ function LogOfKit({ log, units, find, assemblyId, onChange, isReading, onMore, d
 }
 
 /** Pages as far as they were read; only those near what is seen are made. The next ones are read when the last comes near. */
-function DayPages({ log, names, onMore }: { log: LogAnswer; names: LogNames; onMore: (() => void) | null }) {
+function DayPages({ log, names, onMore }: { log: LogSoFar; names: LogNames; onMore: (() => void) | null }) {
   const list = useRef<HTMLDivElement>(null);
   const virtual = useWindowVirtualizer({
     count: log.pages.length,

@@ -1,14 +1,15 @@
+import type { RevisedPage } from '#contract/answers';
+import type { LogSoFar } from '../../api/record';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { PageDefinition } from '#core/record/definitions';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
-import type { LogAnswer, RevisedPage } from '../../api/record';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 
 /** Revised pages of the plans: which rows they touch, what was done to the old one; the old one is kept behind the new. */
-export function PagesPanel({ log }: { log: LogAnswer }) {
+export function PagesPanel({ log }: { log: LogSoFar }) {
   const keep = useKeep(log.kit);
   const client = useQueryClient();
   const [name, setName] = useState('');
@@ -69,7 +70,7 @@ export function PagesPanel({ log }: { log: LogAnswer }) {
 }
 
 /** What was asked about revised pages: open ones first, each leading to its row. */
-function Questions({ log }: { log: LogAnswer }) {
+function Questions({ log }: { log: LogSoFar }) {
   if (log.questions.length === 0) return null;
   const sorted = [...log.questions].sort((a, b) => Number(a.answer !== null) - Number(b.answer !== null));
   const pageOf = new Map(log.revised.map((r) => [r.page.id, r.page.definition.name]));
@@ -95,7 +96,7 @@ function Questions({ log }: { log: LogAnswer }) {
   );
 }
 
-function OnePage({ revised, log }: { revised: RevisedPage; log: LogAnswer }) {
+function OnePage({ revised, log }: { revised: RevisedPage; log: LogSoFar }) {
   const { name, revisions } = revised.page.definition;
   const newest = revisions.at(-1);
   const when = (iso: string) => new Date(iso).toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' });

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { writeDxf } from '#core/formats/dxf-out';
@@ -10,7 +11,7 @@ import type { Setup } from '#core/setup/setup';
 import { OPERATION_WORDS, setupName, STAGE_WORDS } from '#core/wording/setups';
 import { useAllMarks } from '../../api/all-marks';
 import { useKeep } from '../../api/commands';
-import { useFollow, type AssemblyAnswer } from '../../api/queries';
+import { useFollow } from '../../api/queries';
 import { fileName, saveFile } from '../../drawing/export-svg';
 import { Button, ErrorText, Select, TextInput } from '../../ui/controls';
 import { Fold } from '../../ui/fold';

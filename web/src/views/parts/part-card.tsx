@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { ApiError } from '../../api/client';
@@ -5,7 +6,7 @@ import type { Entity, Hand, PartDefinition } from '#core/record/definitions';
 import { partDifferences, takeOverPart } from '#core/record/mirror-differences';
 import { rowTitle } from '#core/record/title';
 import { showBoth } from '#core/units/show';
-import { useMirrorSource, type AssemblyAnswer } from '../../api/queries';
+import { useMirrorSource } from '../../api/queries';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { MirrorOffers } from '../../ui/mirror-offers';
 import { useUnits } from '../../ui/units';

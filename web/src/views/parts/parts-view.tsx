@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Entity } from '#core/record/definitions';
@@ -6,7 +7,7 @@ import { useKeep } from '../../api/commands';
 import { FlangeAngles } from '../../rows/flange-angles';
 import { useWorkMark } from '../../rows/use-work-mark';
 import { useBench } from '../../rows/use-bench';
-import { useFollow, type AssemblyAnswer } from '../../api/queries';
+import { useFollow } from '../../api/queries';
 import { TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';

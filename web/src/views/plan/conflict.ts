@@ -1,8 +1,8 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { lineOfRow } from '#core/record/compose';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { problemMessage } from '#core/wording/problems';
 import type { ApiError } from '../../api/client';
-import type { AssemblyAnswer } from '../../api/queries';
 import { partsById } from '../../rows/row-model';
 
 /** A definition somebody else was faster with, as the server answers it. */

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
 import { parseRowLine } from '#core/formats/row-line';
 import { planStack } from '#core/prep/plan';
@@ -7,7 +8,6 @@ import type { Entity } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
 import { newId } from '../../api/device';
 import { contextOf } from '../../rows/row-model';
-import type { AssemblyAnswer } from '../../api/queries';
 
 /** The line as typed so far: what it would make, or what is wrong with it. */
 export function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'row'> | null, units: Units) {

@@ -1,9 +1,9 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useState } from 'react';
 import type { Edit, Entity, FastenerDefinition, RowDefinition, TypedLength } from '#core/record/definitions';
 import { typedText } from '#core/record/compose';
 import type { Units } from '#core/units/length';
 import { newId } from '../../api/device';
-import type { AssemblyAnswer } from '../../api/queries';
 import { Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField } from '../../ui/dimension-field';
 

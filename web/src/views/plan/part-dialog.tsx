@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import type { Entity } from '#core/record/definitions';
@@ -5,7 +6,6 @@ import { planStack } from '#core/prep/plan';
 import { typedText } from '#core/record/compose';
 import { rowTitle } from '#core/record/title';
 import { stackOf } from '#core/record/stack-of';
-import type { AssemblyAnswer } from '../../api/queries';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { VerdictSign } from '../../ui/verdict';
 import { ReasonDialog } from './reason-dialog';

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { planStack } from '#core/prep/plan';
@@ -6,7 +7,6 @@ import type { Composed } from '#core/record/compose';
 import { stackOf } from '#core/record/stack-of';
 import { problemMessage } from '#core/wording/problems';
 import { contextOf } from '../../rows/row-model';
-import type { AssemblyAnswer } from '../../api/queries';
 import { newId } from '../../api/device';
 import { Button, ErrorText } from '../../ui/controls';
 import { Modal } from '../../ui/modal';

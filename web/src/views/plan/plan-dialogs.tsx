@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { limitsOf } from '#core/record/stack-of';
 import { useUnits } from '../../ui/units';
 import { editsOf } from '#core/record/compose-many';
@@ -5,7 +6,6 @@ import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import type { Prep, SchoolId } from '#core/prep/stack';
 import { PREP_WORDS, schoolWords } from '#core/wording/words';
 import { newId } from '../../api/device';
-import type { AssemblyAnswer } from '../../api/queries';
 import { TableDialog } from '../tables/table-dialog';
 import { KeysDialog } from './keys-dialog';
 import { PartDialog } from './part-dialog';

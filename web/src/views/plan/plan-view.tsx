@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { limitsOf } from '#core/record/stack-of';
 import { carryRowLine } from '#core/formats/row-line';
 import { useUnits, useUnitSwitch } from '../../ui/units';
@@ -12,7 +13,7 @@ import { useAllMarks } from '../../api/all-marks';
 import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
-import { refreshDefinitions, useChanges, useFollow, type AssemblyAnswer } from '../../api/queries';
+import { refreshDefinitions, useChanges, useFollow } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, TextInput } from '../../ui/controls';
 import { Fold } from '../../ui/fold';

@@ -1,9 +1,9 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import type { SharedLoad } from '#core/prep/stack';
 import { SETTING_WAYS, type Edit, type Entity, type RowDefinition, type RowStart, type SettingWay } from '#core/record/definitions';
 import { typedText } from '#core/record/compose';
-import type { AssemblyAnswer } from '../../api/queries';
 import { Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import type { Mm } from '#core/units/length';

@@ -1,7 +1,7 @@
+import type { ChangeView } from '#contract/answers';
 import type { Entity } from '#core/record/definitions';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import { markText } from '#core/wording/marks';
-import type { ChangeView } from '../../api/queries';
 import { changeText } from '../../ui/undo';
 
 /** When something happened, in the reader's own time. */

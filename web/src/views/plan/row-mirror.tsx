@@ -1,7 +1,8 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import type { Entity, RowDefinition } from '#core/record/definitions';
 import { rowDifferences, takeOverRow } from '#core/record/mirror-differences';
 import { newId } from '../../api/device';
-import { useMirrorSource, type AssemblyAnswer } from '../../api/queries';
+import { useMirrorSource } from '../../api/queries';
 import { MirrorOffers } from '../../ui/mirror-offers';
 
 /** Where a mirrored row and its source have come apart since. */

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
 import { useState } from 'react';
 import { judgeHole, missingOf, type Trial } from '#core/deviation/judge';
@@ -9,7 +10,6 @@ import type { Mm } from '#core/units/length';
 import { objectionSentence, verdictSentence } from '#core/wording/deviations';
 import { sheetName } from '#core/wording/words';
 import { useMark } from '../../api/commands';
-import type { AssemblyAnswer } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { useUnits, useUnitSwitch } from '../../ui/units';

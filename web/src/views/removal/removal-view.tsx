@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { inHole } from '#core/done/in-hole';
@@ -10,7 +11,7 @@ import { ADVICE_FIRST } from '#core/wording/cautions';
 import { REMOVAL_DO_WORDS, REMOVAL_WORDS } from '#core/wording/removal';
 import { holeEventText } from '#core/wording/hole-story';
 import { sheetName } from '#core/wording/words';
-import { useFollow, type AssemblyAnswer } from '../../api/queries';
+import { useFollow } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -10,7 +11,6 @@ import { couldBeBlind, waysOut, type WayOut } from '#core/sequence/ways-out';
 import { deadEndSentence, WAY_OUT_WORDS, wayOutSentences } from '#core/wording/sequence';
 import type { WorkRow } from '#core/setup/assembly-work';
 import { newId } from '../../api/device';
-import type { AssemblyAnswer } from '../../api/queries';
 import type { Sequence } from '../../rows/use-sequence';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';

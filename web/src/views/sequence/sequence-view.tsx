@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useCallback, useMemo, useState } from 'react';
 import type { Edit, SequenceDecision } from '#core/record/definitions';
 import { breaksOf, followOrder, moved } from '#core/sequence/follow';
@@ -14,7 +15,6 @@ import { FOLLOWED_WORDS, orderCostWords, operationVerb, orderKnownSentence, WAY_
 import { setupName } from '#core/wording/setups';
 import { useKeep } from '../../api/commands';
 import { useLocal, writeLocal } from '../../api/device';
-import type { AssemblyAnswer } from '../../api/queries';
 import { useWorked } from '../../api/record';
 import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
 import type { FoundOrder } from '../../rows/use-order';

@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { cageOf, clickOf } from '#core/depth/cage-record';
@@ -8,7 +9,7 @@ import { showLength } from '#core/units/show';
 import { findingMessage } from '#core/wording/findings';
 import { clicksSentence, scrapSentence } from '#core/wording/preparation';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
-import { useFollow, useTools, type AssemblyAnswer } from '../../api/queries';
+import { useFollow, useTools } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';

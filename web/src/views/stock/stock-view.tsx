@@ -1,9 +1,10 @@
+import type { StockAnswer } from '#contract/answers';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import type { StockNeed } from '#core/stock/needs';
 import { useKeep } from '../../api/commands';
 import { useFollow } from '../../api/queries';
-import { useStock, type StockAnswer } from '../../api/record';
+import { useStock } from '../../api/record';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
 

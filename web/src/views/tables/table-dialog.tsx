@@ -1,3 +1,4 @@
+import type { AssemblyAnswer } from '#contract/answers';
 import Papa from 'papaparse';
 import { useMemo, useState } from 'react';
 import { matchColumns, PART_COLUMNS, ROW_COLUMNS, writeCell, type PartColumn, type RowColumn } from '#core/formats/csv-cells';
@@ -5,7 +6,6 @@ import { partTable, readPartTable, readRowTable, rowTable } from '#core/formats/
 import { editsOf } from '#core/record/compose-many';
 import type { Edit } from '#core/record/definitions';
 import { problemMessage } from '#core/wording/problems';
-import type { AssemblyAnswer } from '../../api/queries';
 import { newId } from '../../api/device';
 import { fileName, saveFile } from '../../drawing/export-svg';
 import { Button, ErrorText, Select } from '../../ui/controls';

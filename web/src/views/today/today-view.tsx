@@ -1,3 +1,4 @@
+import type { AssemblyAnswer, KitAnswer } from '#contract/answers';
 import { useLayoutEffect } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { BenchStation, BenchWork, OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
@@ -6,7 +7,7 @@ import { operationVerb, orderWaitSentence, wantedSetsSentence } from '#core/word
 import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useMark } from '../../api/commands';
 import { useLocal, writeLocal } from '../../api/device';
-import { useAssembly, useKit, type AssemblyAnswer, type KitAnswer } from '../../api/queries';
+import { useAssembly, useKit } from '../../api/queries';
 import { useScreenUnits } from '../../ui/assembly-screen';
 import { ErrorText, Select } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';

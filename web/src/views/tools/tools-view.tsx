@@ -1,3 +1,4 @@
+import type { ToolsAnswer } from '#contract/answers';
 import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -5,7 +6,7 @@ import { TOOL_KINDS, type Edit } from '#core/record/definitions';
 import { USUAL_TOOLS } from '#core/tables/usual-tools';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
-import { useTools, type ToolsAnswer } from '../../api/queries';
+import { useTools } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
 import { ToolCard } from './tool-card';

@@ -1,0 +1,93 @@
+import { useState, type ReactNode } from 'react';
+import type { Entity } from '#core/record/definitions';
+import { useMark } from '../api/commands';
+import { sendPhoto } from '../api/photos';
+import { Button, ErrorText, Field } from './controls';
+
+/** What a note is about: an assembly's day, a row, some of its holes, parts. */
+export interface NoteAbout {
+  /** The row; of the assembly or its parts the assembly. */
+  readonly rowId: string;
+  readonly holeIds?: readonly string[];
+  readonly partIds?: readonly string[];
+}
+
+const PHOTOS_MAX = 20;
+
+/** A sentence and photos, kept in the record; what was typed stays where it could not be kept. */
+export function NoteForm({
+  kit,
+  about,
+  day = '',
+  button,
+  onKept,
+  children,
+}: {
+  kit: Entity<'kit'>;
+  about: NoteAbout | null;
+  /** Of another day, as a date field writes it. */
+  day?: string;
+  button: string;
+  onKept: () => void;
+  children?: ReactNode;
+}) {
+  const mark = useMark(kit);
+  const [note, setNote] = useState('');
+  const [files, setFiles] = useState<readonly File[]>([]);
+  const [isBusy, setBusy] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const [turn, setTurn] = useState(0);
+  const keep = async () => {
+    if (!about) return;
+    if (note.trim() === '' && files.length === 0) return setError('Write a sentence or choose a photo.');
+    if (files.length > PHOTOS_MAX) return setError(`At most ${PHOTOS_MAX} photos at once.`);
+    setBusy(true);
+    setError(null);
+    try {
+      const photoIds: string[] = [];
+      for (const f of files) photoIds.push(await sendPhoto(kit, f));
+      mark([
+        {
+          kind: 'log-note',
+          rowId: about.rowId,
+          holeIds: about.holeIds ?? [],
+          payload: {
+            ...(note.trim() ? { note: note.trim() } : {}),
+            ...(photoIds.length > 0 ? { photoIds } : {}),
+            ...(about.partIds ? { partIds: about.partIds } : {}),
+          },
+          ...(day === '' ? {} : { doneAt: new Date(`${day}T20:00:00`).toISOString() }),
+        },
+      ]);
+      setNote('');
+      setFiles([]);
+      setTurn(turn + 1);
+      onKept();
+    } catch (e) {
+      setError((e as Error).message);
+    }
+    setBusy(false);
+  };
+  return (
+    <>
+      <Field label="What the marks do not say">
+        <textarea className="field min-h-20" maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
+      </Field>
+      <Field label="Photos (JPEG, PNG, WebP)">
+        <input
+          key={turn}
+          type="file"
+          multiple
+          accept="image/jpeg,image/png,image/webp"
+          className="field"
+          onChange={(e) => setFiles([...(e.target.files ?? [])])}
+        />
+      </Field>
+      {children}
+      {error ? <ErrorText>{error}</ErrorText> : null}
+      <Button tone="primary" className="self-start" disabled={isBusy || about === null} onClick={() => void keep()}>
+        {button}
+      </Button>
+    </>
+  );
+}
