@@ -7,6 +7,7 @@ import { KitsView } from './views/kits/kits-view';
 import { InspectView } from './views/inspect/inspect-view';
 import { LogView } from './views/log/log-view';
 import { RemovalView } from './views/removal/removal-view';
+import { RecallsView } from './views/recalls/recalls-view';
 import { StockView } from './views/stock/stock-view';
 import { LayoutView } from './views/layout/layout-view';
 import { MapView } from './views/map/map-view';
@@ -151,6 +152,14 @@ export function App() {
         element={
           <Screen>
             <ToolsView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/kits/:kitId/recalls"
+        element={
+          <Screen>
+            <RecallsView />
           </Screen>
         }
       />

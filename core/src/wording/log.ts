@@ -7,6 +7,7 @@ import { showLength } from '../units/show';
 import type { Mm } from '../units/length';
 import { DEVIATION_WORDS, edgeLimitText, VERDICT_WORDS } from './deviations';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from './inspect';
+import { checkSaid } from './recalls';
 import { markText } from './marks';
 import { CAGE_WAY_WORDS, DIMPLE_WORDS, LIE_WORDS } from './preparation';
 
@@ -197,6 +198,9 @@ function toldApart(line: LogLine, names: LogNames, where: string, all: readonly 
       );
     case 'sealant-mixed':
       return line.marks.map((m) => `Mixed sealant for ${where || 'this assembly'}, ${m.payload.workMinutes} min to work it.${by}`);
+    case 'thing-check':
+    case 'thing-finding':
+      return line.marks.map((m) => `${m.payload.thing?.name ?? 'A tool'}: ${checkSaid(m, names.units)}.${by}`);
     case 'page-answer':
       return line.marks.flatMap((m) =>
         m.payload.page

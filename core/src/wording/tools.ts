@@ -1,6 +1,6 @@
 import type { RangeReasons, ReachFailure, ReachingKind, ReachingTool } from '../reach/reach';
 import type { ToolProblem } from '../reach/tools-for-setup';
-import type { ToolKind } from '../record/definitions';
+import type { GaugeUse, LotKind, ToolKind } from '../record/definitions';
 
 export const TOOL_WORDS: Readonly<Record<ToolKind, string>> = {
   frame: 'lever or hammer frame',
@@ -14,6 +14,19 @@ export const TOOL_WORDS: Readonly<Record<ToolKind, string>> = {
   bit: 'drill bit',
   reamer: 'reamer',
   gauge: 'gauge',
+};
+
+export const LOT_WORDS: Readonly<Record<LotKind, string>> = {
+  rivets: 'rivets',
+  sealant: 'sealant',
+  adhesive: 'adhesive',
+  primer: 'primer',
+};
+
+export const GAUGE_WORDS: Readonly<Record<GaugeUse, string>> = {
+  depth: 'depths of countersinks',
+  head: 'driven heads',
+  hole: 'holes, by go and no-go',
 };
 
 /** Why a tool is refused in a set-up. */

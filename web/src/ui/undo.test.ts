@@ -8,6 +8,7 @@ const at = (minute: number) => `2026-11-20T10:${String(minute).padStart(2, '0')}
 const change = (id: string, minute: number, more: Partial<ChangeView> = {}): ChangeView => ({
   seq: minute,
   id,
+  kitId: 'k',
   person: 'p',
   device: 'mine',
   recordedAt: at(minute),

@@ -1,12 +1,22 @@
 import { carryUnit } from '#core/units/carry';
 import { useUnitSwitch } from '../../ui/units';
 import { useState } from 'react';
-import { TOOL_KINDS, type Entity, type ToolDefinition, type ToolKind, type TypedLength } from '#core/record/definitions';
+import type { RecallsAnswer } from '#contract/answers';
+import {
+  GAUGE_USES,
+  TOOL_KINDS,
+  type Entity,
+  type GaugeUse,
+  type ToolDefinition,
+  type ToolKind,
+  type TypedLength,
+} from '#core/record/definitions';
 import { typedText } from '#core/record/compose';
 import { REACHING_KINDS, type ReachingKind } from '#core/reach/reach';
-import { TOOL_WORDS } from '#core/wording/tools';
+import { GAUGE_WORDS, TOOL_WORDS } from '#core/wording/tools';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+import { ThingChecks } from './thing-checks';
 import { SilhouettePicture } from './tool-silhouette-picture';
 
 type LengthName = 'throat' | 'noseHalfWidth' | 'noseHeight' | 'gap' | 'click' | 'diameter';
@@ -46,13 +56,15 @@ function labelOf(name: LengthName, kind: ToolKind): string {
 }
 
 interface ToolCardProps {
+  readonly kit: Entity<'kit'>;
   readonly tool: Entity<'tool'>;
+  readonly recalls: RecallsAnswer | undefined;
   readonly units: 'in' | 'mm';
   readonly onKeep: (next: ToolDefinition | null) => Promise<void>;
 }
 
 /** One tool: its kind, and what a tool of that kind is measured by. */
-export function ToolCard({ tool, units, onKeep }: ToolCardProps) {
+export function ToolCard({ kit, tool, recalls, units, onKeep }: ToolCardProps) {
   const was = tool.definition;
   const textOf = (l: TypedLength | null | undefined) => (l ? typedText(l, units) : '');
   const [name, setName] = useState(was.name);
@@ -74,6 +86,7 @@ export function ToolCard({ tool, units, onKeep }: ToolCardProps) {
   const [sheet, setSheet] = useState(was.sheet ?? 'skin');
   const [head, setHead] = useState(was.head ?? 'flush-100');
   const [angle, setAngle] = useState(String(was.angleDeg ?? 100));
+  const [measures, setMeasures] = useState<GaugeUse>(was.measures ?? 'depth');
   const [problem, setProblem] = useState<string | null>(null);
   const lengths = LENGTHS_OF[kind];
   const isReaching = (REACHING_KINDS as readonly string[]).includes(kind);
@@ -102,6 +115,7 @@ export function ToolCard({ tool, units, onKeep }: ToolCardProps) {
       ...(lengths.includes('diameter') ? { diameter: read('diameter').length } : {}),
       ...(kind === 'sets' ? { head } : {}),
       ...(kind === 'cage' ? { isCutAway } : {}),
+      ...(kind === 'gauge' ? { measures } : {}),
     });
   };
   return (
@@ -159,6 +173,17 @@ export function ToolCard({ tool, units, onKeep }: ToolCardProps) {
             </Select>
           </Field>
         ) : null}
+        {kind === 'gauge' ? (
+          <Field label="For">
+            <Select value={measures} onChange={(e) => setMeasures(e.target.value as GaugeUse)}>
+              {GAUGE_USES.map((u) => (
+                <option key={u} value={u}>
+                  {GAUGE_WORDS[u]}
+                </option>
+              ))}
+            </Select>
+          </Field>
+        ) : null}
         {isReaching ? <SilhouettePicture kind={kind as ReachingKind} /> : null}
         {lengths.map((key) => (
           <DimensionField
@@ -189,6 +214,7 @@ export function ToolCard({ tool, units, onKeep }: ToolCardProps) {
         </Button>
         {problem ? <ErrorText>{problem}</ErrorText> : null}
       </form>
+      <ThingChecks kit={kit} thing={{ id: tool.id, name: was.name }} isGauge={was.kind === 'gauge'} units={units} answer={recalls} />
     </details>
   );
 }

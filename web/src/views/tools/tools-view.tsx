@@ -9,6 +9,10 @@ import { newId } from '../../api/device';
 import { useTools } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
+import { useFollow } from '../../api/queries';
+import { useRecalls } from '../../api/record';
+import { Lots } from './lots';
+import { leftOf } from './thing-checks';
 import { ToolCard } from './tool-card';
 
 /** The tools somebody owns, by their measures. */
@@ -24,6 +28,9 @@ export function ToolsView() {
 function ToolsOfKit({ data }: { data: ToolsAnswer }) {
   const units = useUnits();
   const keep = useKeep(data.kit);
+  const recalls = useRecalls(data.kit.id).data;
+  useFollow(data.kit.id);
+  const left = (recalls?.recalls ?? []).reduce((n, r) => n + leftOf(r), 0);
   const [error, setError] = useState<string | null>(null);
   const save = (edits: Edit[], reason: string) =>
     keep({ edits, reason }).then(
@@ -70,6 +77,14 @@ function ToolsOfKit({ data }: { data: ToolsAnswer }) {
         A measure left empty limits nothing; the bench asks for it where it would change an answer. Measure your own: the usual ones are
         only a start.
       </p>
+      {recalls && recalls.recalls.length > 0 ? (
+        <Link
+          className={`self-start underline underline-offset-2 ${left > 0 ? 'font-semibold text-caution' : ''}`}
+          to={`/kits/${data.kit.id}/recalls`}
+        >
+          {left === 0 ? 'What was looked at again' : `${left} to look at again because of what was found`}
+        </Link>
+      ) : null}
       {sorted.length === 0 ? (
         <Button tone="primary" className="self-start" onClick={begin}>
           Start with the usual tools
@@ -87,7 +102,9 @@ function ToolsOfKit({ data }: { data: ToolsAnswer }) {
         {sorted.map((t) => (
           <li key={`${t.id}/${t.version}`}>
             <ToolCard
+              kit={data.kit}
               tool={t}
+              recalls={recalls}
               units={units}
               onKeep={(definition) => save([{ kind: 'tool', id: t.id, expectedVersion: t.version, definition }], '')}
             />
@@ -97,6 +114,13 @@ function ToolsOfKit({ data }: { data: ToolsAnswer }) {
       <Button className="self-start" onClick={add}>
         Add a tool
       </Button>
+      <Lots
+        kit={data.kit}
+        lots={data.lots}
+        units={units}
+        recalls={recalls}
+        onKeep={(id, expectedVersion, definition) => save([{ kind: 'lot', id, expectedVersion, definition }], '')}
+      />
     </>
   );
 }
