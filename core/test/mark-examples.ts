@@ -72,7 +72,7 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
       },
     },
     cleaned: onParts,
-    primed: { ...onParts, work: { finish: 'epoxy primer', batchId: other } },
+    primed: { ...onParts, work: { finish: 'epoxy primer', how: 'sent-out', batchId: other } },
     set: { ...noted, setting: { way: 'squeezer', toolId: other, pressure: '60 psi', lengthDash: 4, dash: 4 }, work: set },
     inspected: { ...noted, work: inspect },
     removed: { ...noted, work: set },

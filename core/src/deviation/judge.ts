@@ -1,8 +1,8 @@
 import { worse, type Finding } from '../prep/findings';
 import { planStack, type Plan } from '../prep/plan';
-import type { Stack } from '../prep/stack';
+import type { PrepAnswer, Stack, StackLayer } from '../prep/stack';
 import { rivetOfDash } from '../tables/fasteners';
-import { longer, shorter, type Mm } from '../units/length';
+import { longer, mm, shorter, type Mm } from '../units/length';
 
 /** A hole as it was found. Lengths Mm. */
 export interface MeasuredHole {
@@ -15,6 +15,8 @@ export interface MeasuredHole {
   readonly moved?: 'edge' | 'place' | undefined;
   /** To the nearest edge of each layer; undefined: as planned there. */
   readonly edges: readonly (Mm | undefined)[];
+  /** So deep the edge of the hole was cut away in one sheet (zero-based): that sheet is thinner where the head or the dimple sits. */
+  readonly cutAway?: { readonly layer: number; readonly depth: Mm } | undefined;
   /** To the nearest neighbour in the row. */
   readonly pitch?: Mm | undefined;
 }
@@ -91,8 +93,18 @@ function missingIn(stack: Stack, found: MeasuredHole): Missing | null {
   return edges.length > 0 || pitch ? { edges, pitch } : null;
 }
 
+/** A sheet as thick as it still is at the hole; what it was prepared for stays. */
+function thinned(layer: StackLayer, depth: Mm, prep: PrepAnswer | undefined): StackLayer {
+  const thickness = Math.max(layer.thickness - depth, LEAST_SHEET) as Mm;
+  return { ...layer, thickness, ...(prep === undefined || prep === 'unresolved' ? {} : { plans: prep }) };
+}
+
+/** Cut away through and through a sheet is still drawn, so thin that everything stops. */
+const LEAST_SHEET: Mm = mm(0.01);
+
 /** One size in the hole as it is found: the hole it needs, every sheet's preparation, every edge, the pitch. */
 function tryRivet(stack: Stack, found: MeasuredHole, hole: Mm, isNext: boolean): Trial {
+  const planned = found.cutAway ? planStack(stack).layers[found.cutAway.layer]?.prep : undefined;
   const tried: Stack = {
     ...stack,
     hole: shorter(hole, stack.hole) ? stack.hole : hole,
@@ -101,7 +113,8 @@ function tryRivet(stack: Stack, found: MeasuredHole, hole: Mm, isNext: boolean):
     spacing: found.pitch === undefined && found.moved !== 'place' ? stack.spacing : undefined,
     layers: stack.layers.map((l, i) => {
       const edge = found.edges[i];
-      return edge === undefined ? l : { ...l, edge, outline: undefined };
+      const there = found.cutAway?.layer === i ? thinned(l, found.cutAway.depth, planned) : l;
+      return edge === undefined ? there : { ...there, edge, outline: undefined };
     }),
     /* Where every sheet's own edge was measured, the row's general one says nothing more about this hole. */
     edge: found.edges.length > 0 && found.edges.every((e) => e !== undefined) ? undefined : stack.edge,

@@ -1,6 +1,6 @@
 import { holesInPlan } from '../record/holes';
 import type { RowDefinition } from '../record/definitions';
-import { partKey } from '../record/steps';
+import { awaitsCheck, isDone, isHeld, partKey, type HoleStates, type Step, type StepKind } from '../record/steps';
 import type { PartsDone } from './hole-done';
 import type { RowDone } from './row-standing';
 
@@ -72,6 +72,44 @@ function isCutSince(done: RowDone, holeId: string, layerId: string, since: strin
       return true;
   }
   return false;
+}
+
+/** Work on a part that cuts it or is hidden by its finish, and is open. */
+export interface OpenMachining {
+  readonly rowId: string;
+  readonly title: string;
+  readonly kind: StepKind;
+  readonly holes: number;
+}
+
+/** Kinds that are done before a finish goes on. */
+const MACHINING: readonly StepKind[] = ['laid-out', 'piloted', 'drilled', 'deburred', 'dimpled', 'countersunk'];
+
+/** What is still to be machined on these parts before their finish, row by row in the order of the work; held holes are not asked for. */
+export function openMachining(rows: readonly MachinedRow[], partIds: readonly string[]): OpenMachining[] {
+  return rows.flatMap(({ id, title, row, steps, states }) => {
+    const layers = new Set(row.layers.filter((l) => partIds.includes(l.partId)).map((l) => l.id));
+    if (layers.size === 0) return [];
+    const open = new Map<StepKind, Set<string>>();
+    for (const step of steps) {
+      if (!MACHINING.includes(step.kind) || (step.layerId !== null && !layers.has(step.layerId))) continue;
+      for (const hole of holesInPlan(row.holes)) {
+        const at = states.get(hole.id);
+        if (isDone(step, at) || (isHeld(hole, step.kind, at) && !awaitsCheck(hole, step.kind, at))) continue;
+        open.set(step.kind, (open.get(step.kind) ?? new Set()).add(hole.id));
+      }
+    }
+    return [...open].map(([kind, holes]) => ({ rowId: id, title, kind, holes: holes.size }));
+  });
+}
+
+/** A row as a finish asks for it. */
+export interface MachinedRow {
+  readonly id: string;
+  readonly title: string;
+  readonly row: RowDefinition;
+  readonly steps: readonly Step[];
+  readonly states: HoleStates;
 }
 
 /** Parts with a finish that is cut by this work, of those named: warned before. */

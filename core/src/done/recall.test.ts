@@ -31,14 +31,11 @@ const bad = (day: number, thingId = 'dies') => said(`bad-${day}`, 'thing-finding
 const good = (day: number) => said(`good-${day}`, 'thing-check', day, true);
 const looked = (cause: string, ...holeIds: string[]) =>
   mark(`l-${holeIds.join()}`, { kind: 'looked-again', holeIds, doneAt: at(29), payload: { because: cause } });
-const holesOf = (marks: Mark[], nth = 0) =>
-  recallsOf(marks, THINGS)
-    [nth]?.places.flatMap((p) => p.holes.map((h) => h.holeId))
-    .sort();
+const holesOf = (marks: Mark[]) => (recallsOf(marks, THINGS)[0]?.places ?? []).flatMap((p) => p.holes.map((h) => h.holeId)).sort();
 
 describe('what has to be looked at again', () => {
   const made = [1, 5, 9, 15].map((day) => dimpled(`m${day}`, day, `h${day}`, 'dies'));
-  it.each<[string, Mark[], string[]]>([
+  const cases: readonly [string, Mark[], string[]][] = [
     ['never proved good: everything made with it', [bad(20)], ['h1', 'h15', 'h5', 'h9']],
     ['since it was last proved good', [good(4), bad(20)], ['h15', 'h5', 'h9']],
     ['of two checks the later one counts', [good(4), good(8), bad(20)], ['h15', 'h9']],
@@ -50,7 +47,8 @@ describe('what has to be looked at again', () => {
     ],
     ['a check that says it is off is a finding', [said('low', 'thing-check', 20, false)], ['h1', 'h15', 'h5', 'h9']],
     ['of another tool: nothing', [bad(20, 'other-dies')], []],
-  ])('%s', (_, more, holes) => expect(holesOf([...made, ...more])).toEqual(holes));
+  ];
+  it.each(cases)('%s', (_, more, holes) => expect(holesOf([...made, ...more])).toEqual(holes));
 
   it('made in the very moment of the check it is not doubted, a moment later it is', () => {
     const check = good(5);

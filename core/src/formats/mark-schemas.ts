@@ -18,6 +18,7 @@ import {
   type MarkKind,
   type OwnPayloads,
 } from '../record/marks';
+import { FINISH_WAYS } from '../record/mark-work';
 import type { CutWork, DimpleWork, DrillWork, FinishWork, InspectWork, SetWork } from '../record/mark-work';
 import { dictionary, exactly, list, number, oneOf, optional, said, shape, text, whole, words, yesNo, type Is } from '../shapes/shape';
 import { ALLOYS } from '../tables/fasteners';
@@ -77,7 +78,7 @@ const setWork = exactly<SetWork>()(shape({ fastener: fastenerDone, gripMm: lengt
 const inspectWork = exactly<InspectWork>()(
   shape({ fastener: fastenerDone, profile: oneOf(...PROFILE_IDS), flushnessMm: lengthMm, toolId: optional(isId) }),
 );
-const finishWork = exactly<FinishWork>()(shape({ finish: text(80), batchId: optional(isId) }));
+const finishWork = exactly<FinishWork>()(shape({ finish: text(80), how: optional(oneOf(...FINISH_WAYS)), batchId: optional(isId) }));
 
 /** What a mark of any kind may say. */
 const noted = {

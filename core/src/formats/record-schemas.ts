@@ -72,7 +72,9 @@ const kit = shape({
   limits,
   holeMax: some(DASH_KEYS, (key) => number(HOLE_MAX_LEAST[key], 25)),
   people: list(shape({ id: isId, initials: words(6) }), 50),
-  work: optional(shape({ scuff: yesNo, prime: yesNo, scuffAfterDimple: yesNo, creaseBeforeDimple: optional(yesNo) })),
+  work: optional(
+    shape({ scuff: yesNo, prime: yesNo, scuffAfterDimple: yesNo, creaseBeforeDimple: optional(yesNo), edges: optional(yesNo) }),
+  ),
   holders: optional(some(DASH_KEYS, () => whole(0, 10_000))),
   inspectEvery: optional(whole(1, 1000)),
   stock: optional(dictionary(Joi.string().max(40), whole(0, 1_000_000), 500)),

@@ -59,6 +59,8 @@ export interface WorkChoices {
   readonly scuffAfterDimple: boolean;
   /** The crease comes before the dimples, which made it wavy when it was tried; absent: after them. */
   readonly creaseBeforeDimple?: boolean | undefined;
+  /** Every edge of every part is deburred, which is marked by part; absent: not tracked. */
+  readonly edges?: boolean | undefined;
 }
 
 export interface AssemblyDefinition {

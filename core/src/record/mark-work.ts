@@ -74,9 +74,15 @@ export interface InspectWork {
   readonly toolId?: string | undefined;
 }
 
+/** Where and how a finish went on. */
+export const FINISH_WAYS = ['primed', 'painted', 'sent-out'] as const;
+export type FinishWay = (typeof FINISH_WAYS)[number];
+
 /** Which finish: as the part names it, or its primer in words. */
 export interface FinishWork {
   readonly finish: string;
+  /** Absent: primed here. */
+  readonly how?: FinishWay | undefined;
   readonly batchId?: string | undefined;
 }
 

@@ -13,17 +13,18 @@ const RANK: Readonly<Record<StepKind, number>> = {
   piloted: 1,
   drilled: 2,
   deburred: 3,
-  scuffed: 5,
-  dimpled: 6,
-  countersunk: 6,
-  creased: 7,
-  cleaned: 9,
-  primed: 10,
-  set: 11,
-  inspected: 12,
+  'edges-deburred': 4,
+  scuffed: 6,
+  dimpled: 7,
+  countersunk: 7,
+  creased: 8,
+  cleaned: 10,
+  primed: 11,
+  set: 12,
+  inspected: 13,
 };
-const CREASED_FIRST = 4;
-const SCUFFED_LATE = 8;
+const CREASED_FIRST = 5;
+const SCUFFED_LATE = 9;
 
 /** Where a kit departs from the usual order. */
 export interface WorkOrder {
@@ -83,6 +84,12 @@ function isCheckEarly({ row, steps, states }: RowWork): boolean {
   return drilled !== undefined && holesInPlan(row.holes).some((h) => !isLocking(h) && !isDone(drilled, states.get(h.id)));
 }
 
+/** Whether a step comes before another; of a strip cut from both faces the second face comes after the first. */
+export function comesBefore(a: Step, b: Step, order: WorkOrder): boolean {
+  const [rankA, rankB] = [rankOf(a.kind, order), rankOf(b.kind, order)];
+  return rankA < rankB || (rankA === rankB && !isSecondFace(a) && isSecondFace(b));
+}
+
 /** Whether two steps wait for each other at all: a hole's with everything, a sheet's or part's with its own part's. */
 function areRelated(a: Step, b: Step): boolean {
   return a.partId === null || b.partId === null || a.partId === b.partId;
@@ -100,13 +107,11 @@ export function missingBefore(
 ): StepKind[] {
   const missing = new Set<StepKind>();
   const asked = new Set(holeIds);
-  /* Of a strip cut from both faces the second one comes after the first. */
-  const rank = (s: Step) => rankOf(s.kind, done.order) + (isSecondFace(s) ? 0.5 : 0);
   for (const step of wanted) {
     const scope = isPartStep(step) ? (done.rows ?? [work]).filter((r) => r.row.layers.some((l) => l.partId === step.partId)) : [work];
     for (const { row, steps, states } of scope) {
       const holes = isPartStep(step) ? holesInPlan(row.holes) : holesInPlan(row.holes).filter((h) => asked.has(h.id));
-      const before = steps.filter((s) => rank(s) < rank(step) && areRelated(s, step));
+      const before = steps.filter((s) => comesBefore(s, step, done.order) && areRelated(s, step));
       for (const earlier of before) {
         if (missing.has(earlier.kind)) continue;
         const isOpen = isPartStep(earlier)

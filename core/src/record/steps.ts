@@ -8,6 +8,7 @@ export const STEP_KINDS = [
   'piloted',
   'drilled',
   'deburred',
+  'edges-deburred',
   'creased',
   'scuffed',
   'dimpled',
@@ -74,6 +75,7 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   if (start === 'none') steps.push(step('laid-out'), step('piloted'));
   if (start !== 'final') steps.push(step('drilled'));
   for (const l of row.layers) steps.push(step('deburred', l.id, 'head', l.partId), step('deburred', l.id, 'shop', l.partId));
+  const edges = onParts('edges-deburred', () => work?.kit.work?.edges === true);
   const creasing = onParts('creased', (id) => work?.parts.get(id)?.crease === true);
   const preparation = row.layers.flatMap((l, i): Step[] => {
     const prep = planned[i]?.prep;
@@ -84,6 +86,7 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
     return [step('countersunk', l.id, null, l.partId)];
   });
   const choices = work?.kit.work;
+  steps.push(...edges);
   const scuffing = onParts('scuffed', () => choices?.scuff === true);
   if (choices?.creaseBeforeDimple) steps.push(...creasing);
   if (!choices?.scuffAfterDimple) steps.push(...scuffing);

@@ -151,8 +151,7 @@ describe('work on the whole at the bench', () => {
         const kind = pick(
           MARK_KINDS.filter(
             (k) =>
-              MARK_ADDRESS[k] !== 'assembly' &&
-              MARK_ADDRESS[k] !== 'mark' &&
+              !['assembly', 'mark', 'kit', 'anywhere'].includes(MARK_ADDRESS[k]) &&
               !['deviation', 'head-check', 'dimple-check', 'angle-read', 'rivet-check', 'depth-read', 'gauge-read'].includes(k),
           ),
         );

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { NO_FASTENERS, fold, KIT, mark, part, rowOf } from '../../test/build';
+import { blindFastener, fold, KIT, mark, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
 import type { KitDefinition, RowDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
@@ -19,8 +19,10 @@ const parts = new Map(
 );
 const kit: KitDefinition = { ...KIT, work: { scuff: true, prime: true, scuffAfterDimple: false } };
 
+const FASTENERS = new Map([['blind', blindFastener('BR', { mm: 2.8, text: '2.8', units: 'mm' })]]);
+
 function operationRow(id: string, row: RowDefinition, own: KitDefinition = kit) {
-  const planned = planRow(id, row, { fasteners: NO_FASTENERS, kit: own, parts });
+  const planned = planRow(id, row, { fasteners: FASTENERS, kit: own, parts });
   if (!planned) throw new Error('no stack');
   return planned;
 }

@@ -78,6 +78,7 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
         : make(`${row.dash}/${row.head}`, { kind: 'sets', dash: row.dash, head: row.head });
     case 'laid-out':
     case 'deburred':
+    case 'edges-deburred':
     case 'creased':
     case 'scuffed':
     case 'cleaned':

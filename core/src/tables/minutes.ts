@@ -21,6 +21,7 @@ export const DEFAULT_MINUTES: Readonly<Record<OperationKind, WorkMinutes>> = {
   piloted: { per: 'hole', minutes: 0.4, spread: 0.4 },
   drilled: { per: 'hole', minutes: 0.5, spread: 0.4 },
   deburred: { per: 'hole', minutes: 0.15, spread: 0.4 },
+  'edges-deburred': { per: 'part', minutes: 8, spread: 0.5 },
   creased: { per: 'part', minutes: 10, spread: 0.5 },
   scuffed: { per: 'part', minutes: 8, spread: 0.5 },
   dimpled: { per: 'hole', minutes: 0.35, spread: 0.4 },

@@ -28,6 +28,7 @@ export const OPERATION_CAUTIONS: Readonly<Record<StepKind, readonly string[]>> =
   piloted: [DRILLING],
   drilled: [DRILLING, 'Square to the sheet: the bit’s reflection runs straight on.'],
   deburred: ['Two light turns: no countersink. Edges cut: gloves.'],
+  'edges-deburred': ['Every edge, cut-out and corner, both faces: a nick left in an edge is where a crack begins. Gloves.'],
   creased: ['A slight crease only; fingers clear of the rollers.'],
   scuffed: ['Dust: mask, and no grinding dust of other metals on the pad.'],
   dimpled: ['Fingers clear of the dies. Air off before the dies are changed. Try the set on scrap of the same thickness first.'],

@@ -63,6 +63,8 @@ export function holeEventText(mark: Mark, units: Units): string {
       return `left over, told: ${mark.payload.settled}${with_}`;
     case 'seal':
       return 'sealed';
+    case 'log-note':
+      return `noted: ${[note ?? '', mark.payload.photoIds?.length ? `${mark.payload.photoIds.length} ${mark.payload.photoIds.length === 1 ? 'photo' : 'photos'}` : ''].filter(Boolean).join(', ')}`;
     case 'looked-again':
       return `looked at again${with_}`;
     default:

@@ -119,6 +119,15 @@ export function hoursSentence(page: LogPage, names: LogNames): string {
   return `${people}${work ? `: ${work}` : ''}.`;
 }
 
+/** A note with who wrote it and what it is on. */
+export function noteSentence(note: Mark, page: LogPage, names: LogNames): string {
+  const { partIds = [], note: text, photoIds = [] } = note.payload;
+  const row = names.row(note.rowId);
+  const holes = note.holeIds.length > 0 ? `, ${holesText(note.holeIds, row?.holeIds ?? [])}` : '';
+  const on = row ? `${row.title}${holes}: ` : partIds.length > 0 ? `${partIds.map(names.part).join(', ')}: ` : '';
+  return `${personIn(page, names)(note.person)}: ${on}${text ?? (photoIds.length === 1 ? 'a photo' : `${photoIds.length} photos`)}`;
+}
+
 /** Every line of a page as sentences, in the order it was done. */
 export function logSentences(page: LogPage, now: LogNames): string[] {
   const names = { ...now, person: personIn(page, now) };

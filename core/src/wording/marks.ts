@@ -1,3 +1,4 @@
+import type { FinishWay, FinishWork } from '../record/mark-work';
 import type { AssemblyMarkKind, Mark, MarkKind } from '../record/marks';
 
 /** Marks that are no step done at holes, as undo and the record name them. */
@@ -14,7 +15,7 @@ const TOLD: Partial<Readonly<Record<MarkKind, string>>> = {
   'gave-way': 'a sheet that gave way',
   scrapped: 'parts scrapped',
   arrived: 'parts that came',
-  'edges-deburred': 'edges deburred',
+  'edges-deburred': 'edges of parts deburred',
   'hole-check': 'a hole gauged',
   coupon: 'a scrap piece kept',
   'bare-checked': 'a bare zone looked at',
@@ -33,6 +34,12 @@ const TOLD: Partial<Readonly<Record<MarkKind, string>>> = {
   'shift-ended': 'the shift’s end',
 };
 
+export const FINISH_WORDS: Readonly<Record<FinishWay, string>> = {
+  primed: 'primed',
+  painted: 'painted',
+  'sent-out': 'sent out for its finish',
+};
+
 /** Work on the whole once it is done. */
 export const WHOLE_DONE: Readonly<Record<AssemblyMarkKind, string>> = {
   'fit-up': 'fitted up',
@@ -46,12 +53,19 @@ export const WHOLE_DONE: Readonly<Record<AssemblyMarkKind, string>> = {
   close: 'closed up',
 };
 
+const finishOfMark = (mark: Pick<Mark, 'payload'>): FinishWay => (mark.payload.work as FinishWork | undefined)?.how ?? 'primed';
+
 /** A mark in a few words: `12 holes drilled`, `2 parts primed`, `a depth reading`. */
 export function markText(mark: Pick<Mark, 'kind' | 'holeIds' | 'payload'>): string {
   const told = TOLD[mark.kind];
   if (told) return told;
   const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`;
   const parts = mark.payload.partIds?.length;
-  const done = mark.kind in WHOLE_DONE ? WHOLE_DONE[mark.kind as AssemblyMarkKind] : mark.kind;
+  const done =
+    mark.kind in WHOLE_DONE
+      ? WHOLE_DONE[mark.kind as AssemblyMarkKind]
+      : mark.kind === 'primed'
+        ? FINISH_WORDS[finishOfMark(mark)]
+        : mark.kind;
   return `${parts === undefined ? count(mark.holeIds.length, 'hole') : count(parts, 'part')} ${done}`;
 }

@@ -42,6 +42,7 @@ export const OPERATION_WORDS: Readonly<Record<StepKind, { readonly verb: string;
   piloted: { verb: 'pilot', done: 'piloted', by: 'pilot bit' },
   drilled: { verb: 'drill to size', done: 'drilled', by: 'bit or reamer' },
   deburred: { verb: 'deburr', done: 'deburred', by: 'deburring bit, two light turns' },
+  'edges-deburred': { verb: 'deburr every edge', done: 'deburred at every edge', by: 'edge tool and abrasive pad' },
   creased: { verb: 'crease the edge', done: 'creased', by: 'edge roller, a slight crease' },
   scuffed: { verb: 'scuff', done: 'scuffed', by: 'abrasive pad' },
   dimpled: { verb: 'dimple', done: 'dimpled', by: 'dies' },

@@ -11,12 +11,15 @@ import { showBoth, showLength } from '#core/units/show';
 import type { Mm, Units } from '#core/units/length';
 import { ADVICE_FIRST } from '#core/wording/cautions';
 import { DEVIATION_WORDS, edgeLimitText, VERDICT_WORDS } from '#core/wording/deviations';
+import { recallsOf } from '#core/done/recall';
+import { notesOfPart } from '#core/record/notes';
+import { checkSaid } from '#core/wording/recalls';
 import { setInRow } from '#core/done/in-hole';
 import { gatherFindings } from '#core/done/row-standing';
 import { standingMessage } from '#core/wording/standing';
 import { findingMessage } from '#core/wording/findings';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from '#core/wording/inspect';
-import { hoursSentence, logSentences } from '#core/wording/log';
+import { hoursSentence, logSentences, noteSentence } from '#core/wording/log';
 import { dimpleSentence } from '#core/wording/preparation';
 import { STAGE_WORDS } from '#core/wording/setups';
 import { PREP_WORDS, sheetName } from '#core/wording/words';
@@ -56,13 +59,14 @@ export async function dossierPdf(record: KitRecord, q: DossierQuestion): Promise
     sheet.heading(dossier.source.assembly.definition.name);
     const { sequence } = dossier.source.assembly.definition;
     if (sequence) sheet.text(decisionSentence(sequence), 9.5);
-    parts(sheet, dossier, record.kit.definition.units);
+    parts(sheet, dossier, record.kit.definition.units, q);
     for (const row of dossier.rows) {
       drawRow(sheet, row, dossier, record.kit.definition.units, q);
       await step();
     }
     revisions(sheet, record, dossier, q);
     log(sheet, dossier, q.photosDir);
+    things(sheet, record, q);
     signOff(sheet);
     await step();
   }
@@ -101,7 +105,7 @@ function title(sheet: DossierSheet, record: KitRecord, made: readonly AssemblyDo
   );
 }
 
-function parts(sheet: DossierSheet, { source }: AssemblyDossier, units: Units): void {
+function parts(sheet: DossierSheet, { source, names }: AssemblyDossier, units: Units, q: DossierQuestion): void {
   sheet.subheading('Parts');
   sheet.table(
     ['part', 'hand', 'thickness', 'measured', 'number', 'material', 'page'],
@@ -116,6 +120,33 @@ function parts(sheet: DossierSheet, { source }: AssemblyDossier, units: Units): 
       [p.page, p.revision].filter(Boolean).join(' '),
     ]),
   );
+  for (const { id, definition } of source.parts)
+    for (const n of notesOfPart(source.marks, id)) {
+      const by = n.payload.by ?? names.person(n.person);
+      sheet.text(`${q.dayOf(n.doneAt)} ${by}: ${definition.name}: ${n.payload.note ?? 'see the photo'}`, 9);
+      for (const photo of n.payload.photoIds ?? []) sheet.photo(photoPath(q.photosDir, photo));
+    }
+}
+
+/** What was found of tools, lots and batches, and what is still to be looked at again because of it. */
+function things(sheet: DossierSheet, record: KitRecord, q: DossierQuestion): void {
+  const checks = effectiveMarks(record.things);
+  if (checks.length === 0) return;
+  sheet.subheading('Tools, lots and batches');
+  const all = [...record.things, ...record.assemblies.flatMap((a) => a.marks)];
+  const left = new Map(
+    recallsOf(all, []).map((r) => [
+      r.cause.id,
+      r.places.reduce((n, p) => n + p.holes.filter((h) => !h.isLookedAt).length + p.partIds.length, 0),
+    ]),
+  );
+  for (const m of checks) {
+    const open = left.get(m.id) ?? 0;
+    sheet.text(
+      `${q.dayOf(m.doneAt)} ${m.payload.thing?.name ?? ''}: ${checkSaid(m, record.kit.definition.units)}.${open > 0 ? ` Still to be looked at again: ${open}.` : ''}`,
+      9.5,
+    );
+  }
 }
 
 function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, units: Units, q: DossierQuestion): void {
@@ -192,7 +223,11 @@ function found(sheet: DossierSheet, m: Mark, row: WorkRow, dossier: AssemblyDoss
   }
   if (dimple) sheet.text(`${when}: dimple, ${where}: ${dimpleSentence(dimple)}${note}`, 9);
   if (m.kind === 'removed') sheet.text(`${when}: rivet taken out, ${where}.${note}`, 9);
-  if (d ?? h ?? dimple) for (const id of m.payload.photoIds ?? []) sheet.photo(photoPath(q.photosDir, id));
+  if (m.kind === 'hole-check') sheet.text(`${when}: gauged, ${where}: ${m.payload.gauge}.${note}`, 9);
+  if (m.kind === 'looked-again') sheet.text(`${when}: looked at again, ${where}.${note}`, 9);
+  const isNote = m.kind === 'log-note';
+  if (isNote) sheet.text(`${when}: noted${m.holeIds.length > 0 ? `, ${where}` : ''}:${note || ' see the photo'}`, 9);
+  if (d ?? h ?? (dimple || isNote)) for (const id of m.payload.photoIds ?? []) sheet.photo(photoPath(q.photosDir, id));
 }
 
 function revisions(sheet: DossierSheet, record: KitRecord, { source }: AssemblyDossier, q: DossierQuestion): void {
@@ -211,7 +246,7 @@ function revisions(sheet: DossierSheet, record: KitRecord, { source }: AssemblyD
   }
 }
 
-function log(sheet: DossierSheet, { pages, names }: AssemblyDossier, photosDir: string): void {
+function log(sheet: DossierSheet, { pages, names, source }: AssemblyDossier, photosDir: string): void {
   sheet.subheading('Log');
   if (pages.length === 0) sheet.text('Nothing was marked yet.', 9.5);
   for (const page of [...pages].reverse()) {
@@ -220,8 +255,10 @@ function log(sheet: DossierSheet, { pages, names }: AssemblyDossier, photosDir: 
     if (hours) sheet.text(hours, 9.5);
     for (const sentence of logSentences(page, names)) sheet.text(sentence, 9.5);
     for (const n of page.notes) {
-      if (n.payload.note) sheet.text(`${n.payload.by ?? names.person(n.person)}: ${n.payload.note}`, 9.5);
-      for (const id of n.payload.photoIds ?? []) sheet.photo(photoPath(photosDir, id));
+      sheet.text(noteSentence(n, page, names), 9.5);
+      /* Photos of rows and parts stand there. */
+      const isOfDay = n.rowId === source.assembly.id && !n.payload.partIds;
+      for (const id of isOfDay ? (n.payload.photoIds ?? []) : []) sheet.photo(photoPath(photosDir, id));
     }
     sheet.gap(1.5);
   }

@@ -5,7 +5,7 @@ import { pageQuestions, type PageQuestion } from '#core/record/page-flags';
 import { holesInPlan } from '#core/record/holes';
 import { rowTitle } from '#core/record/title';
 import { shiftsOf } from '#core/record/shifts';
-import { hoursSentence, logSentences, type LogNames } from '#core/wording/log';
+import { hoursSentence, logSentences, noteSentence, type LogNames } from '#core/wording/log';
 import type { Database } from '../db/connection';
 import { loadKitRecord, type KitRecord } from '../db/kit-record';
 import { findRevision } from '../db/record';
@@ -69,7 +69,9 @@ export class LogBook {
     const pages = log.pages.filter((p) => (asked.assemblyId === null || p.assemblyId === asked.assemblyId) && finds(log, p, asked));
     const from = asked.after === null ? 0 : pages.findIndex((p) => keyOf(p) === asked.after) + 1;
     const given = pages.slice(from, from + LOG_PAGES);
-    const named = new Set(given.flatMap((p) => p.lines.flatMap((l) => (l.rowId === null ? [] : [l.rowId]))));
+    const named = new Set(
+      given.flatMap((p) => [...p.lines.flatMap((l) => (l.rowId === null ? [] : [l.rowId])), ...p.notes.map((n) => n.rowId)]),
+    );
     /* The revised pages of the plans name their rows too, once for the whole log. */
     const rows = [...log.rows]
       .filter(([id]) => named.has(id) || from === 0)
@@ -167,7 +169,7 @@ function finds(log: Written, page: LogPage, asked: LogAsked): boolean {
     log.assemblies[page.assemblyId],
     hoursSentence(page, names),
     ...logSentences(page, names),
-    ...page.notes.map((n) => n.payload.note ?? ''),
+    ...page.notes.map((n) => noteSentence(n, page, names)),
   ]
     .join(' ')
     .toLowerCase();

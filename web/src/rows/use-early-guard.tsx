@@ -1,6 +1,6 @@
 import { cutText } from '#core/formats/whole-text';
 import { useState, type ReactNode } from 'react';
-import { finishedParts } from '#core/done/finish';
+import { finishedParts, openMachining, type OpenMachining } from '#core/done/finish';
 import { earlyOf, type WorkOrder } from '#core/record/order';
 import type { StepKind } from '#core/record/steps';
 import { shutOffBySetting } from '#core/sequence/shut-off';
@@ -11,7 +11,7 @@ import type { Mark } from '#core/record/marks';
 import type { MarkWish } from '../api/commands';
 import type { RowModel } from './row-model';
 import type { Sequence } from './use-sequence';
-import { Button } from '../ui/controls';
+import { Button, ErrorText, Field, TextInput } from '../ui/controls';
 import { Modal } from '../ui/modal';
 
 /** Work that cuts the sheet. */
@@ -25,14 +25,17 @@ interface Question {
   readonly shut: readonly string[];
   /** The first pieces of this batch were not looked at. */
   readonly isUnlooked: boolean;
+  /** What is still to be machined on the parts a finish goes on. */
+  readonly machining: readonly OpenMachining[];
   /** Finished parts that are cut by this, by name. */
   readonly finished: readonly string[];
 }
 
 /** What is kept with the marks of an exception. */
-function exceptionOf({ missing, shut, isUnlooked }: Question): Pick<Mark['payload'], 'early' | 'note'> {
+function exceptionOf({ missing, shut, isUnlooked }: Question, reason: string): Pick<Mark['payload'], 'early' | 'note'> {
   const early = isUnlooked ? [...missing, 'inspected' as const] : missing;
-  return { ...(early.length > 0 ? { early } : {}), ...(shut.length > 0 ? { note: cutText(shutsOffSentence(shut), 500) } : {}) };
+  const note = [reason.trim(), shut.length > 0 ? shutsOffSentence(shut) : ''].filter(Boolean).join(' ');
+  return { ...(early.length > 0 ? { early } : {}), ...(note ? { note: cutText(note, 500) } : {}) };
 }
 
 /** Titles of the rows that nothing gets at any more once these are marked, and could be set until now. */
@@ -62,6 +65,16 @@ function finishedBy(wishes: readonly MarkWish[], rows: readonly RowModel[]): str
   return finished.map((id) => cut.find((c) => c.partId === id)?.name ?? '');
 }
 
+/** What is open before a finish that these marks say; nothing where they say none. */
+function machiningBefore(wishes: readonly MarkWish[], rows: readonly RowModel[]): OpenMachining[] {
+  const parts = wishes.flatMap((w) => (w.kind === 'primed' ? (w.payload?.partIds ?? []) : []));
+  if (parts.length === 0) return [];
+  return openMachining(
+    rows.map((r) => ({ id: r.entity.id, title: r.title, row: r.entity.definition, steps: r.steps, states: r.states })),
+    parts,
+  );
+}
+
 /** Marks, but asks once where something is early, says why, and records the exception with the mark. */
 export function useEarlyGuard(
   rows: readonly RowModel[],
@@ -71,6 +84,8 @@ export function useEarlyGuard(
   isUnlookedBy: (wishes: readonly MarkWish[]) => boolean = () => false,
 ): { readonly mark: (wishes: readonly MarkWish[]) => void; readonly dialog: ReactNode } {
   const [question, setQuestion] = useState<Question | null>(null);
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
   const mark = (wishes: readonly MarkWish[]) => {
     const works = rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, states: r.states }));
     const missing = earlyOf(wishes, works, { parts: rows[0]?.partsDone ?? new Set(), order });
@@ -78,16 +93,22 @@ export function useEarlyGuard(
     const shut = shutBy(wishes, sequence);
     const isUnlooked = isUnlookedBy(wishes);
     const finished = finishedBy(wishes, rows);
+    const machining = machiningBefore(wishes, rows);
     const isPlain = missing.length === 0 && shut.length === 0 && !isUnlooked && finished.length === 0;
     if (isPlain || later === undefined) onMark(wishes);
-    else setQuestion({ wishes, missing, later, shut, isUnlooked, finished });
+    else {
+      setReason('');
+      setProblem(null);
+      setQuestion({ wishes, missing, later, shut, isUnlooked, finished, machining });
+    }
   };
   const confirm = () => {
     if (!question) return;
+    if (question.machining.length > 0 && reason.trim() === '') return setProblem('Say why the finish goes on before that.');
     onMark(
       question.wishes.map((w) => ({
         ...w,
-        payload: { ...w.payload, ...exceptionOf(question) },
+        payload: { ...w.payload, ...exceptionOf(question, reason) },
       })) as readonly MarkWish[],
     );
     setQuestion(null);
@@ -119,6 +140,21 @@ export function useEarlyGuard(
           {question.finished.join(', ')} {question.finished.length === 1 ? 'has its' : 'have their'} finish already: what is cut now is bare
           metal, and the finish is open again there until it is touched up.
         </p>
+      ) : null}
+      {question.machining.length > 0 ? (
+        <>
+          <ul aria-label="Machining still open" className="max-h-60 overflow-auto text-[17px]">
+            {question.machining.map((m) => (
+              <li key={`${m.rowId}/${m.kind}`}>
+                {m.title}: {OPERATION_WORDS[m.kind].verb} {m.holes} {m.holes === 1 ? 'hole' : 'holes'}
+              </li>
+            ))}
+          </ul>
+          <Field label="Why the finish goes on before that">
+            <TextInput className="min-h-12" maxLength={300} value={reason} onChange={(e) => setReason(e.target.value)} />
+          </Field>
+          {problem ? <ErrorText>{problem}</ErrorText> : null}
+        </>
       ) : null}
       <p className="text-ink2">If it was done all the same, say so: the exception is kept with the mark.</p>
       <div className="flex flex-wrap justify-end gap-3">

@@ -10,6 +10,8 @@ export interface NoteAbout {
   readonly rowId: string;
   readonly holeIds?: readonly string[];
   readonly partIds?: readonly string[];
+  /** A scrap piece kept for this set-up, of the assembly. */
+  readonly setupKey?: string;
 }
 
 const PHOTOS_MAX = 20;
@@ -46,18 +48,13 @@ export function NoteForm({
     try {
       const photoIds: string[] = [];
       for (const f of files) photoIds.push(await sendPhoto(kit, f));
+      const { rowId, holeIds = [], partIds, setupKey } = about;
+      const said = { ...(note.trim() ? { note: note.trim() } : {}), ...(photoIds.length > 0 ? { photoIds } : {}) };
+      const time = day === '' ? {} : { doneAt: new Date(`${day}T20:00:00`).toISOString() };
       mark([
-        {
-          kind: 'log-note',
-          rowId: about.rowId,
-          holeIds: about.holeIds ?? [],
-          payload: {
-            ...(note.trim() ? { note: note.trim() } : {}),
-            ...(photoIds.length > 0 ? { photoIds } : {}),
-            ...(about.partIds ? { partIds: about.partIds } : {}),
-          },
-          ...(day === '' ? {} : { doneAt: new Date(`${day}T20:00:00`).toISOString() }),
-        },
+        setupKey === undefined
+          ? { kind: 'log-note', rowId, holeIds, payload: { ...said, ...(partIds ? { partIds } : {}) }, ...time }
+          : { kind: 'coupon', rowId, holeIds: [], payload: { ...said, setupKey }, ...time },
       ]);
       setNote('');
       setFiles([]);

@@ -40,6 +40,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
   const [pitch, setPitch] = useState('');
   const [off, setOff] = useState('');
   const [note, setNote] = useState('');
+  const [cutLayer, setCutLayer] = useState(0);
   const [isWhole, setWhole] = useState(false);
   const [photo, setPhoto] = useState<File | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -52,6 +53,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
   };
   const isBad = [read.hole, read.pitch, read.off, ...read.edges].some((v) => v.isBad);
   const isOnPurpose = kind === 'opened-up';
+  const isCutAway = kind === 'over-deburred';
   const judgement = useMemo(() => {
     const mmOf = (v: { length: TypedLength | null }) => v.length?.mm as Mm | undefined;
     const found = {
@@ -61,10 +63,11 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
       isOnPurpose,
       edges: read.edges.map(mmOf),
       pitch: mmOf(read.pitch),
+      cutAway: isCutAway && read.off.length ? { layer: cutLayer, depth: read.off.length.mm as Mm } : undefined,
     };
     return judgeHole(row.stack, found);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the texts are what is read
-  }, [row.stack, kind, hole, pitch, JSON.stringify(edges)]);
+  }, [row.stack, kind, hole, pitch, off, cutLayer, JSON.stringify(edges)]);
   const cannotJudge = kind === 'wrong-part' || kind === 'edge-damage';
   const verdict = cannotJudge ? 'stop' : judgement.verdict;
   const shown: Trial = judgement.next ?? judgement.same;
@@ -72,6 +75,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
   const save = async () => {
     setError(null);
     if (isBad) return setError('One of the lengths does not read.');
+    if (isCutAway && !read.off.length) return setError('Measure how deep the edge of the hole was cut away.');
     if (isOnPurpose && note.trim() === '') return setError('Opening up on purpose wants its reason.');
     const photoIds: string[] = [];
     try {
@@ -102,6 +106,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
       {
         kind: 'deviation',
         rowId: row.entity.id,
+        layerIds: isCutAway ? definition.layers.slice(cutLayer, cutLayer + 1).map((l) => l.id) : [],
         holeIds: isWhole ? holesInPlan(definition.holes).map((h) => h.id) : [holeId],
         payload: {
           deviation: {
@@ -151,6 +156,23 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
             />
           ))}
           <DimensionField label="To the nearest neighbour" text={pitch} onText={setPitch} units={units} placeholder="as planned" />
+          {isCutAway ? (
+            <>
+              <Field label="In which sheet">
+                <Select className="min-h-12" value={cutLayer} onChange={(e) => setCutLayer(Number(e.target.value))}>
+                  {definition.layers.map((l, i) => (
+                    <option key={l.id} value={i}>
+                      {sheetName(row.plan.layers[i]?.part, i)}
+                    </option>
+                  ))}
+                </Select>
+              </Field>
+              <DimensionField label="How deep it was cut away" text={off} onText={setOff} units={units} placeholder=".010" />
+              <p className="text-ink2">
+                The sheet counts as so much thinner where the head or the dimple sits: the section and the verdict are of that.
+              </p>
+            </>
+          ) : null}
           {kind === 'out-of-place' ? <DimensionField label="Off by" text={off} onText={setOff} units={units} /> : null}
           <Field label={isOnPurpose ? 'Your reason' : 'A word about it, if you like'}>
             <textarea className="field min-h-12" maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />

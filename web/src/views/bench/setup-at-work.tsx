@@ -37,10 +37,15 @@ import { DimpleChecks } from './dimple-checks';
 import { SetupCardPanel } from './setup-card-panel';
 import { DepthPanel } from './depth-panel';
 import { DeviationDialog } from './deviation-dialog';
+import { HoleGauge } from './hole-gauge';
+import { Modal } from '../../ui/modal';
+import { NoteForm } from '../../ui/note-form';
 import { HolePad } from './hole-pad';
 import { ItemChips } from './item-chips';
 import { StepToggles } from './step-toggles';
 import { InspectPanel } from './inspect-panel';
+import { FINISH_WAYS, type FinishWay } from '#core/record/mark-work';
+import { FINISH_WORDS } from '#core/wording/marks';
 import { oddHoles } from '#core/inspect/odd-holes';
 import { rejectedRivets } from '#core/inspect/rejected';
 import { settingFor } from '#core/inspect/setting';
@@ -97,8 +102,10 @@ export function SetupAtWork({
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
   const [doneAt, setDoneAt] = useState('');
   const [how, setHow] = useState<HoleOrigin | ''>('');
+  const [finishWay, setFinishWay] = useState<FinishWay>('primed');
   const [touched, setTouched] = useState<string | null>(null);
   const [isDeviating, setDeviating] = useState(false);
+  const [isNoting, setNoting] = useState(false);
   /* A rivet that is not in, or was decided against, is not looked at with the rest. */
   const rejected = useMemo(
     () =>
@@ -144,9 +151,18 @@ export function SetupAtWork({
   const canMark = steps.length > 0 && (isOnPart || valid.size > 0);
   const flags = usePageFlags(data, marks);
   const { isLocked, tryMark } = lock;
+  /* Another finish than primer is said with the mark; primer is filled in with its batch. */
+  const finishSaid = () => {
+    if (current.setup.operation !== 'primed' || finishWay === 'primed') return {};
+    return { work: { finish: data.parts.find((p) => p.id === item.partId)?.definition.finish ?? '', how: finishWay } };
+  };
   const markNow = () => {
     onMarked(`${isOnPart ? name : `${howMany(valid.size, together)} of ${name}`} ${word.done}`);
-    const payload = { ...(how === '' ? {} : { how }), ...(current.setup.operation === 'set' ? { setting: settingNow } : {}) };
+    const payload = {
+      ...(how === '' ? {} : { how }),
+      ...(current.setup.operation === 'set' ? { setting: settingNow } : {}),
+      ...finishSaid(),
+    };
     const time = doneAt === '' ? {} : { doneAt: new Date(doneAt).toISOString() };
     onMark(
       marksFor(
@@ -166,6 +182,7 @@ export function SetupAtWork({
   useMarkKey(mark);
   const doneKey = (id: string) => steps.every((s) => isDone(s, row.states.get(id)));
   const deviating = touched ?? holes[0]?.id;
+  const deviatingNumber = holes.findIndex((h) => h.id === deviating) + 1;
   const { key } = current.setup;
   const click = useMemo(() => clickOf(cageOf(tools, marks, key)), [tools, marks, key]);
   const card = useMemo(() => setupCards(cardRows(rows), () => click, key)[0], [rows, click, key]);
@@ -190,7 +207,7 @@ export function SetupAtWork({
       <ItemChips current={current} item={item} rows={rows} data={data} sequence={sequence} onOpen={onOpen} />
       <AllAtOnce data={data} current={current} rows={rows} lock={lock} onMark={onMark} onMarked={onMarked} />
       <BenchHelp data={data} row={row} current={current} rows={rows} onMark={onMark} />
-      {card ? <SetupCardPanel card={card} current={current} item={item} row={row} tools={tools} /> : null}
+      {card ? <SetupCardPanel data={data} card={card} current={current} item={item} row={row} tools={tools} marks={marks} /> : null}
       {current.setup.operation === 'dimpled' ? <ReachPanel data={data} item={item} row={row} /> : null}
       {current.setup.operation === 'set' ? (
         <SettingPanel
@@ -232,7 +249,11 @@ export function SetupAtWork({
             <Big onClick={() => setChosen(open)}>All open ({open.size})</Big>
             <Big onClick={() => setChosen(new Set())}>None</Big>
             <Big onClick={() => setChosen(new Set(item.openHoleIds.filter((id) => !valid.has(id))))}>All but these</Big>
-            <Big onClick={() => setDeviating(true)}>Deviation at hole {(holes.findIndex((h) => h.id === deviating) + 1).toString()}</Big>
+            <Big onClick={() => setDeviating(true)}>Deviation at hole {deviatingNumber}</Big>
+            <Big onClick={() => setNoting(true)}>Note or photo of hole {deviatingNumber}</Big>
+            {current.setup.operation === 'set' && deviating ? (
+              <HoleGauge rowId={item.rowId} holeId={deviating} number={deviatingNumber} onMark={onMark} onMarked={onMarked} />
+            ) : null}
           </div>
         </>
       )}
@@ -256,6 +277,18 @@ export function SetupAtWork({
         onMark={() => mark('click')}
         undo={undo}
       >
+        {current.setup.operation === 'primed' ? (
+          <label className="flex flex-col text-[14px] text-ink2">
+            Which finish
+            <Select className="min-h-14 text-[17px]" value={finishWay} onChange={(e) => setFinishWay(e.target.value as FinishWay)}>
+              {FINISH_WAYS.map((w) => (
+                <option key={w} value={w}>
+                  {FINISH_WORDS[w]}
+                </option>
+              ))}
+            </Select>
+          </label>
+        ) : null}
         {current.setup.operation === 'drilled' || current.setup.operation === 'piloted' ? (
           <label className="flex flex-col text-[14px] text-ink2">
             How the hole came to be
@@ -319,6 +352,19 @@ export function SetupAtWork({
       ) : null}
       {current.setup.operation === 'countersunk' && card ? (
         <DepthPanel data={data} current={current} card={card} tools={tools} row={row} marks={marks} holeId={touched} onMark={onMark} />
+      ) : null}
+      {isNoting && deviating ? (
+        <Modal title={`${row.title}, hole ${deviatingNumber}`} open onClose={() => setNoting(false)}>
+          <NoteForm
+            kit={data.kit}
+            about={{ rowId: item.rowId, holeIds: [deviating] }}
+            button="Keep the note"
+            onKept={() => {
+              setNoting(false);
+              onMarked(`A note on hole ${deviatingNumber}`);
+            }}
+          />
+        </Modal>
       ) : null}
       {isDeviating && deviating ? <DeviationDialog data={data} row={row} holeId={deviating} onClose={() => setDeviating(false)} /> : null}
     </section>

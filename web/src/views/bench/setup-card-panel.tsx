@@ -1,4 +1,12 @@
+import { useState } from 'react';
+import type { AssemblyAnswer } from '#contract/answers';
 import type { Entity } from '#core/record/definitions';
+import type { Mark } from '#core/record/marks';
+import { couponsOf } from '#core/record/notes';
+import { Button } from '../../ui/controls';
+import { Modal } from '../../ui/modal';
+import { NoteForm } from '../../ui/note-form';
+import { Photos } from '../../ui/notes';
 import { cageNeeds } from '#core/reach/cage-access';
 import { accessOf } from '#core/reach/row-reach';
 import { secondFace } from '#core/prep/two-sided';
@@ -12,6 +20,8 @@ import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../rows/row-model';
 
 interface SetupCardPanelProps {
+  readonly data: AssemblyAnswer;
+  readonly marks: readonly Mark[];
   readonly card: SetupCard;
   readonly current: BenchSetup;
   readonly item: BenchItem;
@@ -20,7 +30,7 @@ interface SetupCardPanelProps {
 }
 
 /** What goes into the tool, what it should come to, what to try on scrap, and what this row needs beside it. */
-export function SetupCardPanel({ card, current, item, row, tools }: SetupCardPanelProps) {
+export function SetupCardPanel({ data, marks, card, current, item, row, tools }: SetupCardPanelProps) {
   const units = useUnits();
   const found = toolsForSetup(tools, current.setup);
   const near = found.refused.filter((r) => r.isNear);
@@ -72,6 +82,32 @@ export function SetupCardPanel({ card, current, item, row, tools }: SetupCardPan
           </ul>
         </details>
       ) : null}
+      <Coupons data={data} marks={marks} setupKey={current.setup.key} />
     </section>
+  );
+}
+
+/** The scrap piece kept for this set-up, with its photo. */
+function Coupons({ data, marks, setupKey }: { data: AssemblyAnswer; marks: readonly Mark[]; setupKey: string }) {
+  const [isOpen, setOpen] = useState(false);
+  const last = couponsOf(marks, setupKey).at(-1);
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      {last ? (
+        <span>
+          Scrap piece kept on {last.doneAt.slice(0, 10)}
+          {last.payload.note ? `: ${last.payload.note}` : ''}
+        </span>
+      ) : null}
+      <Photos ids={last?.payload.photoIds ?? []} alt="The scrap piece" />
+      <Button className="min-h-12" onClick={() => setOpen(true)}>
+        Keep a scrap piece
+      </Button>
+      {isOpen ? (
+        <Modal title="The scrap piece of this set-up" open onClose={() => setOpen(false)}>
+          <NoteForm kit={data.kit} about={{ rowId: data.assembly.id, setupKey }} button="Keep it" onKept={() => setOpen(false)} />
+        </Modal>
+      ) : null}
+    </div>
   );
 }

@@ -13,6 +13,7 @@ interface WorkSettingsProps {
 }
 
 const CHOICES = [
+  ['edges', 'every edge of a part is deburred, and marked by part'],
   ['scuff', 'parts are scuffed for primer'],
   ['prime', 'parts are cleaned and primed'],
   ['scuffAfterDimple', 'scuff after dimpling, not before'],

@@ -3,7 +3,7 @@ import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useDeferredValue, useEffect, useRef } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { LogPage } from '#core/log/day-log';
-import { hoursSentence, logSentences, type LogNames } from '#core/wording/log';
+import { hoursSentence, logSentences, noteSentence, type LogNames } from '#core/wording/log';
 import { useFollow } from '../../api/queries';
 import { useLocal } from '../../api/device';
 import { useLog } from '../../api/record';
@@ -175,13 +175,11 @@ function DayPage({ page, assembly, hours, sentences, names }: DayPageProps) {
       </h2>
       {hours ? <p className="text-[15px] text-ink2">{hours}</p> : null}
       <p className="max-w-[75ch]">{sentences.join(' ')}</p>
-      {page.notes.map((n) =>
-        n.payload.note ? (
-          <p key={n.id} className="max-w-[75ch] border-l-4 border-dye pl-2">
-            {n.payload.note} <span className="text-ink2">{names.person(n.person)}</span>
-          </p>
-        ) : null,
-      )}
+      {page.notes.map((n) => (
+        <p key={n.id} className="max-w-[75ch] border-l-4 border-dye pl-2">
+          {noteSentence(n, page, names)}
+        </p>
+      ))}
       {photos.length > 0 ? (
         <div className="flex flex-wrap gap-2 pt-1">
           {photos.map((id) => (

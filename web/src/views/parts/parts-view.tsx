@@ -10,6 +10,8 @@ import { useBench } from '../../rows/use-bench';
 import { useFollow } from '../../api/queries';
 import { TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
+import { Notes } from '../../ui/notes';
+import { notesOfPart } from '#core/record/notes';
 import { useUndo } from '../../ui/use-undo';
 import { PartDialog } from '../plan/part-dialog';
 import { PartCard } from './part-card';
@@ -81,6 +83,16 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
               onThickness={() => setMeasuring(true)}
               onKeep={(version, definition) => keep({ edits: [{ kind: 'part', id: selected.id, expectedVersion: version, definition }] })}
             />
+          ) : null}
+          {selected ? (
+            <div className="px-3 pb-3">
+              <Notes
+                kit={kit}
+                title={`Notes and photos of ${selected.definition.name}`}
+                about={{ rowId: data.assembly.id, partIds: [selected.id] }}
+                notes={notesOfPart(marks, selected.id)}
+              />
+            </div>
           ) : null}
         </section>
       </main>

@@ -26,6 +26,7 @@ import { PartJump } from './part-jump';
 import { PlanDialogs, type PlanDialog } from './plan-dialogs';
 import { RowDetail, type RowActions } from './row-detail';
 import { RowDeviations } from './row-deviations';
+import { RowNotes } from './row-notes';
 import { RowMirror } from './row-mirror';
 import { RowHistory } from './row-history';
 import { LINE_EXAMPLE, RowLineField } from './row-line-field';
@@ -350,6 +351,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
                     <ToldPanel data={data} row={selected.entity} pointing={pointing} onKeep={tell} />
                   </Fold>
                   <RowDeviations row={selected} />
+                  <RowNotes kit={kit} row={selected.entity} marks={marks} />
                   <RowHistory kit={kit} row={selected.entity} changes={changes.data ?? []} marks={marks} />
                 </div>
               </>
