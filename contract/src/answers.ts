@@ -137,6 +137,7 @@ const logLine = exactly<LogLine>()(
     holeIds: many(isId),
     count,
     people: many(isId),
+    fasteners: many(anyText),
     marks: many(isMark),
   }),
 );
@@ -215,6 +216,8 @@ const shift = exactly<Shift>()(
     state: oneOf('running', 'paused', 'ended'),
     lastMarkAt: isTime,
     id: isId,
+    markIds: many(isId),
+    as: optional(isMarkKind),
   }),
 );
 const worked = exactly<WorkedTime>()(

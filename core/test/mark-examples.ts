@@ -140,7 +140,7 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
     'page-answer': { ...noted, page: { pageId: other, revision: 'B', answer: 'asked', changeId: other } },
     'question-answer': { ...noted, because: other },
     'log-note': onParts,
-    'shift-started': noted,
+    'shift-started': { ...noted, as: 'deburred' },
     'shift-paused': noted,
     'shift-resumed': noted,
     'shift-ended': noted,
@@ -159,7 +159,8 @@ export function fullMarks(ids: ExampleIds): Mark[] {
       id: ids.newId(),
       kind,
       v,
-      rowId: address === 'kit' ? ids.kitId : address === 'assembly' || address === 'part' || address === 'anywhere' ? ids.assemblyId : ids.rowId,
+      rowId:
+        address === 'kit' ? ids.kitId : address === 'assembly' || address === 'part' || address === 'anywhere' ? ids.assemblyId : ids.rowId,
       holeIds: isAtHole ? [ids.holeId] : [],
       layerIds: address === 'hole-in-layer' ? [ids.layerId] : [],
       side: kind === 'deburred' ? 'head' : null,

@@ -30,7 +30,14 @@ function routesOf(stack: readonly Layer[]): string[] {
 describe('what server and page say to each other', () => {
   it('every call of the server is described, and nothing else is', async () => {
     const { db, close } = connect(inject('databaseUrl'));
-    const app = createApp({ db, log: pino({ level: 'silent' }), now: () => NOW, instance: 'x', photosDir: '/nowhere', copies: {} as CopyKeeper });
+    const app = createApp({
+      db,
+      log: pino({ level: 'silent' }),
+      now: () => NOW,
+      instance: 'x',
+      photosDir: '/nowhere',
+      copies: {} as CopyKeeper,
+    });
     const there = routesOf((app as unknown as { router: { stack: Layer[] } }).router.stack);
     await close();
     expect(there.sort()).toEqual(CALLS.map((c) => `${c.method} ${c.path}`).sort());

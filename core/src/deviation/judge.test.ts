@@ -123,3 +123,29 @@ describe('a hole as it was measured', () => {
     }
   });
 });
+
+describe('deburred too deep: the sheet is thinner where the head or the dimple sits', () => {
+  const cut = (depth: number, layer = 0) => found(undefined, [], { cutAway: { layer, depth: inch(depth) } });
+  const kinds = (depth: number, sheets: number[], layer = 0) => {
+    const { same, verdict } = judgeHole(stack(sheets), cut(depth, layer));
+    return [verdict, ...same.plan.findings.filter((f) => f.layer === layer && f.severity !== 'note').map((f) => f.code)];
+  };
+  it('a countersunk sheet comes to a knife edge by so much', () => {
+    /* The cone of a dash 3 head in a #40 hole is .0342 deep: of .050 so much has to be left. */
+    expect(kinds(0.0155, [0.05, 0.032])).not.toContain('countersink-breaks-through');
+    expect(kinds(0.0161, [0.05, 0.032])).toContain('countersink-breaks-through');
+  });
+  it('what it was prepared for stays, though it is as thin as a sheet that is dimpled', () => {
+    const { same } = judgeHole(stack([0.05, 0.032]), cut(0.02));
+    expect(same.plan.layers.map((l) => l.prep)[0]).toBe('countersink');
+    expect(same.stack.layers[0]?.thickness).toBeCloseTo(0.03 * 25.4, 9);
+  });
+  it('cut through and through is no number that does not exist', () => {
+    for (const depth of [0.05, 0.2]) expect(judgeHole(stack([0.05, 0.032]), cut(depth)).same.stack.layers[0]?.thickness).toBeGreaterThan(0);
+  });
+  it('the other sheets are as they were', () => {
+    const plain = judgeHole(stack([0.025, 0.032]), found(undefined, []));
+    const { same } = judgeHole(stack([0.025, 0.032]), cut(0.005, 1));
+    expect(same.stack.layers[0]).toEqual(plain.same.stack.layers[0]);
+  });
+});

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { KIT, mark, part, rowOf } from '../../test/build';
 import type { Mark } from '../record/marks';
 import { assemblyWork } from '../setup/assembly-work';
-import { finishedParts } from './finish';
+import { finishedParts, openMachining } from './finish';
 
 const PARTS = [part('skin', 'skin', 0.025), part('spar', 'spar', 0.063)];
 const ROW = rowOf(['skin', 'spar'], 4);
@@ -49,5 +49,35 @@ describe('a finish that is cut through', () => {
   });
   it('is warned of before: parts that have one', () => {
     expect(finishedParts(['skin', 'spar', 'skin'], work(drilled(1), cleaned, primed(3, ['skin'])).partsDone)).toEqual(['skin']);
+  });
+});
+
+describe('what is still to be machined before a finish', () => {
+  const list = (marks: Mark[], parts: string[], holes = ROW.holes) => {
+    const rows = [{ kind: 'row' as const, id: 'r', version: 1, definition: { ...ROW, holes } }];
+    const { rows: planned } = assemblyWork({ fasteners: [], kit: PRIMING, parts: PARTS, rows, marks });
+    return openMachining(planned, parts).map((m) => `${m.kind} ${m.holes}`);
+  };
+  const both = (kind: 'deburred' | 'dimpled', layer: number, side: 'head' | 'shop' | null, holes = HOLES) =>
+    mark(`${kind} ${layer} ${side}`, { kind, rowId: 'r', side, layerIds: [ROW.layers[layer]!.id], holeIds: holes, doneAt: at(3) });
+  const cases: readonly [string, Mark[], string[], string[]][] = [
+    ['nothing was done', [], ['skin'], ['drilled 4', 'deburred 4', 'dimpled 4']],
+    ['drilled: the rest, in that sheet alone', [drilled(1)], ['spar'], ['deburred 4', 'countersunk 4']],
+    ['one side deburred: a hole counts once', [drilled(1), both('deburred', 0, 'head')], ['skin'], ['deburred 4', 'dimpled 4']],
+    [
+      'all of it in this sheet',
+      [drilled(1), both('deburred', 0, 'head'), both('deburred', 0, 'shop'), both('dimpled', 0, null)],
+      ['skin'],
+      [],
+    ],
+    ['some holes', [drilled(1, 3)], ['skin'], ['drilled 1', 'deburred 4', 'dimpled 4']],
+    ['a part of no row', [], ['other'], []],
+  ];
+  it.each(cases)('%s', (_, marks, parts, open) => expect(list(marks, parts)).toEqual(open));
+  it('held holes are not asked for, one that waits for its angle is', () => {
+    const holes = ROW.holes.map((h, i) =>
+      i === 0 ? { ...h, holds: ['no-prep' as const] } : i === 1 ? { ...h, holds: ['square' as const] } : h,
+    );
+    expect(list([], ['skin'], holes)).toEqual(['drilled 4', 'deburred 4', 'dimpled 3']);
   });
 });

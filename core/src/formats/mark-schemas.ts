@@ -193,7 +193,7 @@ const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
   ),
   'question-answer': exactly<OwnPayloads['question-answer']>()(shape({ ...noted, because: isId })),
   'log-note': exactly<OwnPayloads['log-note']>()(shape(onParts)),
-  'shift-started': exactly<OwnPayloads['shift-started']>()(shape(noted)),
+  'shift-started': exactly<OwnPayloads['shift-started']>()(shape({ ...noted, as: optional(oneOf(...MARK_KINDS)) })),
   'shift-paused': exactly<OwnPayloads['shift-paused']>()(shape(noted)),
   'shift-resumed': exactly<OwnPayloads['shift-resumed']>()(shape(noted)),
   'shift-ended': exactly<OwnPayloads['shift-ended']>()(shape(noted)),

@@ -1,4 +1,5 @@
 import { effectiveMarks, type Mark, type MarkKind } from '../record/marks';
+import type { SetWork } from '../record/mark-work';
 import { workedTimes } from './work-hours';
 
 /** What was done in one row, or on parts, in one kind of work on one day. */
@@ -11,6 +12,8 @@ export interface LogLine {
   /** How many single things were marked: holes times sheets times sides. */
   readonly count: number;
   readonly people: readonly string[];
+  /** Of rivets set or taken out: which they were, as their marks say. */
+  readonly fasteners: readonly string[];
   /** Where each is told by itself: deviations, checks, notes. */
   readonly marks: readonly Mark[];
 }
@@ -42,6 +45,12 @@ export interface LogQuestion {
 /** Marks that are no line of the log: they are its hours. */
 const SHIFTS: readonly MarkKind[] = ['shift-started', 'shift-paused', 'shift-resumed', 'shift-ended'];
 
+/** The fastener a mark says was set or taken out. */
+function fastenerIn({ kind, payload, then }: Mark): string | null {
+  if (kind !== 'set' && kind !== 'removed') return null;
+  return ((payload.work ?? then ?? null) as SetWork | null)?.fastener.name ?? null;
+}
+
 /** The log writes itself from the marks: one page for each day and assembly, newest day first. */
 export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
   interface Draft {
@@ -57,6 +66,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
         holeIds: Set<string>;
         count: number;
         people: Set<string>;
+        fasteners: Set<string>;
         marks: Mark[];
       }
     >;
@@ -93,12 +103,23 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
     if (!line)
       draft.lines.set(
         key,
-        (line = { kind: mark.kind, rowId, partIds: new Set(), holeIds: new Set(), count: 0, people: new Set(), marks: [] }),
+        (line = {
+          kind: mark.kind,
+          rowId,
+          partIds: new Set(),
+          holeIds: new Set(),
+          count: 0,
+          people: new Set(),
+          fasteners: new Set(),
+          marks: [],
+        }),
       );
     for (const id of mark.payload.partIds ?? []) line.partIds.add(id);
     for (const id of mark.holeIds) line.holeIds.add(id);
     line.count += Math.max(1, mark.holeIds.length) * Math.max(1, mark.layerIds.length);
     line.people.add(mark.person);
+    const fastener = fastenerIn(mark);
+    if (fastener !== null) line.fasteners.add(fastener);
     line.marks.push(mark);
   }
   for (const { shift, kind, ms } of workedTimes(marks, q.now)) {
@@ -114,7 +135,13 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
       firstAt: d.firstAt,
       notes: d.notes,
       names: Object.fromEntries(d.names),
-      lines: [...d.lines.values()].map((l) => ({ ...l, partIds: [...l.partIds], holeIds: [...l.holeIds], people: [...l.people] })),
+      lines: [...d.lines.values()].map((l) => ({
+        ...l,
+        partIds: [...l.partIds],
+        holeIds: [...l.holeIds],
+        people: [...l.people],
+        fasteners: [...l.fasteners],
+      })),
       people: most(d.people).map(([person, ms]) => ({ person, ms })),
       work: most(d.work).map(([kind, ms]) => ({ kind, ms })),
     }))

@@ -29,7 +29,7 @@ export function workedTimes(marks: readonly Mark[], now: string): WorkedTime[] {
     const spent = new Map<string, Omit<WorkedTime, 'shift'>>();
     const add = (mark: Mark | null, from: string, to: string, count: number) => {
       const { way = null, toolId = null } = mark?.payload.setting ?? {};
-      const [kind, tool] = [mark?.kind ?? null, toolId ?? way];
+      const [kind, tool] = [mark?.kind ?? shift.as ?? null, toolId ?? way];
       const key = `${kind}/${tool}/${way}`;
       const known = spent.get(key) ?? { kind, tool, way, ms: 0, count: 0 };
       spent.set(key, { ...known, ms: known.ms + between(shift, end, from, to), count: known.count + count });

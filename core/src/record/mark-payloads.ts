@@ -237,7 +237,8 @@ export interface OwnPayloads {
   'question-answer': Noted & { readonly because: string };
   /** Of the assembly's day; of a row, its holes or parts, where it names them. */
   'log-note': OnParts;
-  'shift-started': Noted;
+  /** `as`: what it was spent on, where nothing is marked in it. */
+  'shift-started': Noted & { readonly as?: MarkKind | undefined };
   'shift-paused': Noted;
   'shift-resumed': Noted;
   'shift-ended': Noted;

@@ -1,4 +1,4 @@
-import { effectiveMarks, type Mark } from './marks';
+import { effectiveMarks, type Mark, type MarkKind } from './marks';
 
 /** Work on an assembly from its start to its end, as its marks tell. Times ISO 8601, UTC. */
 export interface Shift {
@@ -13,6 +13,10 @@ export interface Shift {
   readonly lastMarkAt: string;
   /** The id of the mark that started it. */
   readonly id: string;
+  /** Every mark it is made of, by id: taken back together they take the shift back. */
+  readonly markIds: readonly string[];
+  /** What it was spent on where nothing is marked in it; absent: not said. */
+  readonly as?: MarkKind | undefined;
 }
 
 /** A shift without a mark for so long is asked about. */
@@ -26,6 +30,8 @@ interface Open {
   pauses: { from: string; to: string | null }[];
   lastMarkAt: string;
   id: string;
+  markIds: string[];
+  as?: MarkKind | undefined;
 }
 
 /** Folds marks into shifts, each person's in the order they began. A second start without an end ends the first at its last mark. */
@@ -47,10 +53,19 @@ export function shiftsOf(marks: readonly Mark[]): Shift[] {
     }
     if (mark.kind === 'shift-started') {
       if (shift) close(mark.person, shift.lastMarkAt);
-      open.set(mark.person, { startedAt: mark.doneAt, assemblyId: mark.rowId, pauses: [], lastMarkAt: mark.doneAt, id: mark.id });
+      open.set(mark.person, {
+        startedAt: mark.doneAt,
+        assemblyId: mark.rowId,
+        pauses: [],
+        lastMarkAt: mark.doneAt,
+        id: mark.id,
+        markIds: [mark.id],
+        ...(mark.payload.as ? { as: mark.payload.as } : {}),
+      });
       continue;
     }
     if (!shift) continue;
+    shift.markIds.push(mark.id);
     const pause = shift.pauses.at(-1);
     const isPaused = pause !== undefined && pause.to === null;
     if (mark.kind === 'shift-ended') close(mark.person, mark.doneAt);

@@ -179,13 +179,19 @@ const NO_STEP: readonly string[] = [
   ...ASSEMBLY_MARKS,
 ] satisfies MarkKind[];
 
-/** Finds marks that no longer fit the row's plan. */
-export function leftoversOf(row: RowDefinition, steps: readonly Step[], states: HoleStates = NOTHING): Leftover[] {
+/** Finds marks that no longer fit the row's plan; of holes where somebody said what became of them, none. */
+export function leftoversOf(
+  row: RowDefinition,
+  steps: readonly Step[],
+  states: HoleStates = NOTHING,
+  isSettled: (holeId: string) => boolean = () => false,
+): Leftover[] {
   const known = new Set(steps.map((s) => s.key));
   const layers = new Set(row.layers.map((l) => l.id));
   const out = new Set(row.holes.filter((h) => h.out).map((h) => h.id));
   const found = new Map<string, { holeIds: string[]; kind: string; layerId: string | null; because: Leftover['because'] }>();
   for (const [holeId, keys] of states) {
+    if (isSettled(holeId)) continue;
     for (const key of keys) {
       const [kind, layer] = key.split('/') as [string, string, string];
       const because = out.has(holeId)

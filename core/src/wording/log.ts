@@ -1,3 +1,4 @@
+import type { WorkedTime } from '../log/work-hours';
 import type { LogLine, LogPage } from '../log/day-log';
 import { formatRange } from '../record/holes';
 import type { Deviation, Mark, MarkKind, PageAnswer } from '../record/marks';
@@ -119,6 +120,16 @@ export function hoursSentence(page: LogPage, names: LogNames): string {
   return `${people}${work ? `: ${work}` : ''}.`;
 }
 
+/** What a shift was spent on, line by line, the longest first: `drilling: 24 marked, 1 h 10 min`. */
+export function shiftLines(times: readonly WorkedTime[]): string[] {
+  return [...times]
+    .sort((a, b) => b.ms - a.ms)
+    .map(
+      ({ kind, count, ms }) =>
+        `${kind === null ? 'nothing marked' : WORK_WORDS[kind]}${count > 0 ? `: ${count} marked` : ''}, ${showHours(ms)}`,
+    );
+}
+
 /** A note with who wrote it and what it is on. */
 export function noteSentence(note: Mark, page: LogPage, names: LogNames): string {
   const { partIds = [], note: text, photoIds = [] } = note.payload;
@@ -148,7 +159,8 @@ function lineSentences(line: LogLine, names: LogNames, isNamed: boolean, isTold:
   const holes = holesText(line.holeIds, row?.holeIds ?? []);
   const verb = DONE[line.kind];
   if (verb && line.partIds.length > 0) return [`${verb} ${line.partIds.map(names.part).join(', ')}.${by}`];
-  if (verb) return [`${verb} ${holes} in ${where}.${by}`];
+  const which = line.fasteners.length > 0 ? `: ${line.fasteners.join(', ')}` : '';
+  if (verb) return [`${verb} ${holes} in ${where}${which}.${by}`];
   return toldApart(line, names, where, row?.holeIds ?? [], by);
 }
 

@@ -1,5 +1,5 @@
 import type { FinishWay, FinishWork } from '../record/mark-work';
-import type { AssemblyMarkKind, Mark, MarkKind } from '../record/marks';
+import type { AssemblyMarkKind, Mark, MarkKind, SettledAs } from '../record/marks';
 
 /** Marks that are no step done at holes, as undo and the record name them. */
 const TOLD: Partial<Readonly<Record<MarkKind, string>>> = {
@@ -39,6 +39,9 @@ export const FINISH_WORDS: Readonly<Record<FinishWay, string>> = {
   painted: 'painted',
   'sent-out': 'sent out for its finish',
 };
+
+/** What became of work that the plan no longer asks for. */
+export const SETTLED_WORDS: Readonly<Record<SettledAs, string>> = { closed: 'closed up', filled: 'filled', moved: 'moved to another row' };
 
 /** Work on the whole once it is done. */
 export const WHOLE_DONE: Readonly<Record<AssemblyMarkKind, string>> = {

@@ -8,7 +8,7 @@ import { post } from './client';
 import { EffectsContext, NotKept, type AskEffects } from './effects';
 import { deviceId, newId, useLocal } from './device';
 import { refreshDefinitions, usePairedFor } from './queries';
-import { sendMarks } from './outbox';
+import { flushMarks, sendMarks } from './outbox';
 import { afterPress, useWritingUp } from './writing-up';
 
 /** Who is working, of this kit's people: the one chosen in this browser, else the one this device was paired for, else the first. */
@@ -58,6 +58,8 @@ function mayReachWork(edits: readonly Edit[]): boolean {
 
 /** The reason of a change: where it reaches work, what it does is shown first and the reason asked for. Throws {@link NotKept}. */
 async function whyOf(change: { readonly reason: string }, ask: AskEffects): Promise<string> {
+  /* What was just marked here counts, too. */
+  await flushMarks();
   const answer = await post<EffectsAnswer>('/changes/effects', change);
   if (!wantsReason(answer.rows)) return change.reason;
   const why = await ask(answer, change.reason);

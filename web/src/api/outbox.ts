@@ -82,6 +82,17 @@ async function deliver(): Promise<void> {
   }
 }
 
+/** Sends what waits, as far as the server takes it just now. */
+export async function flushMarks(): Promise<void> {
+  for (let tries = 0; waiting.length > 0 && tries < FLUSH_TRIES; tries++) {
+    await deliver();
+    if (isSending) await new Promise((resolve) => setTimeout(resolve, FLUSH_MS));
+  }
+}
+
+const FLUSH_TRIES = 20;
+const FLUSH_MS = 100;
+
 /** Refusals that do not mean the mark: the device is not let in just now, or the server wants time. */
 const NOT_THE_MARK: readonly number[] = [401, 403, 408, 425, 429];
 

@@ -7,6 +7,8 @@ export interface WritingUp {
   /** Done-at of the next press, ISO 8601, UTC. */
   readonly at: string;
   readonly person: string;
+  /** Whose figures the marks keep: of the plan as it was then, which the server reads, or as it is now. */
+  readonly plan: 'then' | 'now';
 }
 
 const KEY = 'writing-up';
@@ -15,7 +17,9 @@ function parsed(text: string | null): WritingUp | null {
   if (!text) return null;
   try {
     const value = JSON.parse(text) as Partial<WritingUp>;
-    return typeof value.at === 'string' && typeof value.person === 'string' ? { at: value.at, person: value.person } : null;
+    return typeof value.at === 'string' && typeof value.person === 'string'
+      ? { at: value.at, person: value.person, plan: value.plan === 'now' ? 'now' : 'then' }
+      : null;
   } catch {
     return null;
   }

@@ -40,7 +40,7 @@ export function FromPaper({ kit, assemblyId }: FromPaperProps) {
       ]);
     }
     /* The first thing done is a moment after the start. */
-    writeUp({ at: new Date(atMs + 1000).toISOString(), person: who });
+    writeUp({ at: new Date(atMs + 1000).toISOString(), person: who, plan: 'then' });
     setOpen(false);
   };
   return (
@@ -96,6 +96,10 @@ export function WritingUpBanner({ kit, mode }: { readonly kit: Entity<'kit'>; re
         Writing up from paper: {at.toLocaleString(undefined, { dateStyle: 'full', timeStyle: 'short' })}, {who}.
         {isLaterToday(at.getTime(), Date.now()) ? ' That is later than now: it is noted.' : ''}
       </span>
+      <span>{mode.plan === 'then' ? 'Figures are those of the plan as it was then.' : 'Figures are those of the plan as it is now.'}</span>
+      <Button className="min-h-14 px-4 text-[17px]" onClick={() => writeUp({ ...mode, plan: mode.plan === 'then' ? 'now' : 'then' })}>
+        {mode.plan === 'then' ? 'Take those of now' : 'Take those of then'}
+      </Button>
       <Button className="min-h-14 px-4 text-[17px]" onClick={() => writeUp(null)}>
         Leave: mark as now again
       </Button>

@@ -1,9 +1,13 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { pageFlags, type PageFlag } from '#core/record/page-flags';
-import type { Mark } from '#core/record/marks';
+import { takenBack, type Mark } from '#core/record/marks';
+import { Link } from 'react-router';
+import { rowTitle } from '#core/record/title';
 import { useMark } from '../api/commands';
-import { Button, Field, TextInput } from '../ui/controls';
+import { useChanges } from '../api/queries';
+import { partsById } from './row-model';
+import { Button, ErrorText, Field, TextInput } from '../ui/controls';
 
 /** Rows under a revised page that nobody settled, by row. */
 export function usePageFlags(data: AssemblyAnswer, marks: readonly Mark[]): ReadonlyMap<string, readonly PageFlag[]> {
@@ -38,15 +42,31 @@ function OneFlag({ data, flag }: { data: AssemblyAnswer; flag: PageFlag }) {
   const [question, setQuestion] = useState('');
   const [answer, setAnswer] = useState('');
   const [isAsking, setAsking] = useState(false);
-  const say = (said: 'unchanged' | 'edited' | 'asked', note = '') =>
+  const changes = useChanges(data.kit.id).data;
+  const [problem, setProblem] = useState<string | null>(null);
+  /* The newest edit of this row since the page came that was not taken back. */
+  const edit = useMemo(() => {
+    const { counts } = takenBack(changes ?? []);
+    return changes?.find(
+      (c) =>
+        c.undoes === null && counts(c.id) && c.recordedAt > flag.cameAt && c.edits.some((e) => e.kind === 'row' && e.id === flag.rowId),
+    );
+  }, [changes, flag]);
+  const say = (said: 'unchanged' | 'edited' | 'asked', note = '') => {
+    if (said === 'edited' && !edit)
+      return setProblem('No edit of this row was kept since the page came. Edit it first; the edit is kept with this answer.');
     mark([
       {
         kind: 'page-answer',
         rowId: flag.rowId,
         holeIds: [],
-        payload: { page: { pageId: flag.pageId, revision: flag.revision, answer: said }, ...(note ? { note } : {}) },
+        payload: {
+          page: { pageId: flag.pageId, revision: flag.revision, answer: said, ...(said === 'edited' && edit ? { changeId: edit.id } : {}) },
+          ...(note ? { note } : {}),
+        },
       },
     ]);
+  };
   const reply = () =>
     flag.asked
       ? mark([{ kind: 'question-answer', rowId: flag.rowId, holeIds: [], payload: { because: flag.asked.markId, note: answer.trim() } }])
@@ -97,6 +117,30 @@ function OneFlag({ data, flag }: { data: AssemblyAnswer; flag: PageFlag }) {
           </Button>
         </div>
       )}
+      {problem ? <ErrorText>{problem}</ErrorText> : null}
     </li>
+  );
+}
+
+/** Rows under a revised page that nobody settled, where the order is looked at: each leads to its row. */
+export function PageFlagLine({ data, flags }: { data: AssemblyAnswer; flags: ReadonlyMap<string, readonly PageFlag[]> }) {
+  if (flags.size === 0) return null;
+  const parts = partsById(data.parts);
+  return (
+    <p role="note" aria-label="Revised pages" className="rounded border border-caution bg-caution-soft px-2 py-1 text-[16px]">
+      Under a revised page, and nobody said what it means for them:{' '}
+      {[...flags].map(([rowId, [flag]], i) => {
+        const row = data.rows.find((r) => r.id === rowId);
+        return (
+          <span key={rowId}>
+            {i > 0 ? ', ' : ''}
+            <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/plan?row=${rowId}`}>
+              {row ? rowTitle(row.definition, parts) : 'a row'}
+            </Link>{' '}
+            ({flag?.page} revision {flag?.revision})
+          </span>
+        );
+      })}
+    </p>
   );
 }

@@ -192,7 +192,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
           touchUp: finish.touchUp,
           progress: progressOf(row, steps, states, finish.steps),
           deviations: deviations.get(entity.id) ?? NO_DEVIATIONS,
-          leftovers: leftoversOf(row, steps, states),
+          leftovers: leftoversOf(row, steps, states, (id) => done.get(id)?.isSettled ?? false),
           setups: isMarkedOnly ? known.model.setups : setupsOf(steps, row, stack, plan),
           holeCount: holesInPlan(row.holes).length,
           searchText: [

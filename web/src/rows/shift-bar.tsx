@@ -6,6 +6,7 @@ import { isForgotten, shiftsOf, showHours, workedMs, type Shift } from '#core/re
 import { useMark, usePerson } from '../api/commands';
 import { useWritingUp } from '../api/writing-up';
 import { Button } from '../ui/controls';
+import { ShiftEnd } from './shift-end';
 import { FromPaper, WritingUpBanner } from './from-paper';
 
 const TICK_MS = 20_000;
@@ -35,6 +36,7 @@ export function ShiftBar({ kit, assemblyId, marks }: { kit: Entity<'kit'>; assem
   const write = (kind: ShiftKind, doneAt?: string) => mark([{ kind, rowId: assemblyId, holeIds: [], ...(doneAt ? { doneAt } : {}) }]);
   const today = shifts.filter((s) => s.person === person && localDay(s.startedAt) === localDay(now));
   const workedToday = today.reduce((sum, s) => sum + workedMs(s, now), 0);
+  const [isEnding, setEnding] = useState(false);
   const writing = useWritingUp();
   const big = 'min-h-14 px-4 text-[18px]';
   if (writing) return <WritingUpBanner kit={kit} mode={writing} />;
@@ -56,9 +58,21 @@ export function ShiftBar({ kit, assemblyId, marks }: { kit: Entity<'kit'>; assem
               <CirclePause size={20} aria-hidden /> Pause
             </Button>
           )}
-          <Button className={big} onClick={() => write('shift-ended')}>
+          <Button className={big} onClick={() => setEnding(true)}>
             <CircleStop size={20} aria-hidden /> End the shift
           </Button>
+          {isEnding ? (
+            <ShiftEnd
+              shift={mine}
+              marks={marks}
+              now={now}
+              onClose={() => setEnding(false)}
+              onEnd={() => {
+                setEnding(false);
+                write('shift-ended');
+              }}
+            />
+          ) : null}
         </>
       ) : (
         <>

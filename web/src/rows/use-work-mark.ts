@@ -1,8 +1,10 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useCallback, useMemo } from 'react';
+import { READ_THEN } from '#core/done/as-of';
 import { withWork } from '#core/done/with-work';
 import { useMark, type MarkWish } from '../api/commands';
 import { useTools } from '../api/queries';
+import { useWritingUp } from '../api/writing-up';
 import { partsById, type RowModel } from './row-model';
 
 /** Marks with what was done filled in from the set-up, so that the record keeps it whatever the plan comes to say. */
@@ -14,5 +16,19 @@ export function useWorkMark(data: AssemblyAnswer, rows: readonly RowModel[]): (w
     const byId = new Map(rows.map((r) => [r.entity.id, { row: r.entity.definition, stack: r.stack, plan: r.plan, done: r.done }]));
     return { row: (id: string) => byId.get(id), part: (id: string) => parts.get(id), tools: things?.tools ?? [], lots: things?.lots ?? [] };
   }, [data.parts, rows, things]);
-  return useCallback((wishes: readonly MarkWish[]) => mark(withWork(wishes, sources)), [mark, sources]);
+  const writing = useWritingUp();
+  return useCallback(
+    (wishes: readonly MarkWish[]) => {
+      /* Work of then without its figures is read by the server from the plan as it was then. */
+      const isOfThen = (w: MarkWish) => writing?.plan === 'then' && w.doneAt === undefined && READ_THEN.includes(w.kind);
+      mark([
+        ...wishes.filter(isOfThen),
+        ...withWork(
+          wishes.filter((w) => !isOfThen(w)),
+          sources,
+        ),
+      ]);
+    },
+    [mark, sources, writing],
+  );
 }

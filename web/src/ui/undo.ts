@@ -13,6 +13,8 @@ export interface Deed {
   readonly marks: readonly Mark[];
   /** The row it is about, where it is one row. */
   readonly rowId: string | null;
+  /** The assembly that is in, where it is one; of marks: not said. */
+  readonly assemblyId: string | null;
   /** The records that took it back, one for each mark; empty: it counts. */
   readonly takenBackBy: readonly string[];
   /** When that was; null: it counts. */
@@ -51,6 +53,7 @@ export function deedsOf(marks: readonly Mark[], changes: readonly ChangeView[], 
       person: first.person,
       marks: own,
       rowId: isOneRow ? first.rowId : null,
+      assemblyId: null,
       takenBackBy: by,
       takenBackAt: timeOf(by[0] ?? null),
     };
@@ -71,6 +74,7 @@ export function deedsOf(marks: readonly Mark[], changes: readonly ChangeView[], 
         person: c.person,
         marks: [],
         rowId: rows.length === 1 ? (rows[0]?.id ?? null) : null,
+        assemblyId: assemblyOf(c),
         takenBackBy: by === null ? [] : [by],
         takenBackAt: timeOf(by),
       };
@@ -111,6 +115,18 @@ export function nextRedo(deeds: readonly Deed[]): Deed | null {
   if (!last) return null;
   const isNewer = deeds.some((d) => d.takenBackBy.length === 0 && d.recordedAt > (last.takenBackAt ?? ''));
   return isNewer ? null : last;
+}
+
+/** The assembly all edits of a change are in; null: none, or several. */
+function assemblyOf({ edits }: ChangeView): string | null {
+  const ids = new Set(
+    edits.map((e) => {
+      const definition = e.after ?? e.before;
+      return e.kind === 'assembly' ? e.id : definition && 'assemblyId' in definition ? definition.assemblyId : null;
+    }),
+  );
+  const [only] = ids;
+  return ids.size === 1 ? (only ?? null) : null;
 }
 
 const DONE = { made: 'made', changed: 'changed', deleted: 'deleted' } as const;

@@ -1,6 +1,7 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useLocation, useNavigate } from 'react-router';
 import type { Entity, PartDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
@@ -39,6 +40,24 @@ function useNames(): (rowId: string) => string | undefined {
   );
 }
 
+/** Views that show the row their address names. */
+const SHOWS_ROW: readonly string[] = ['plan', 'layout', 'map'];
+
+/** Brings the screen to the place of what was taken back or made again. */
+function useGoTo(): (deed: Deed) => void {
+  const { pathname } = useLocation();
+  const navigate = useNavigate();
+  return useCallback(
+    ({ rowId, assemblyId }: Deed) => {
+      const [, here, view] = /^\/assemblies\/([^/]+)\/(\w+)/.exec(pathname) ?? [];
+      const row = rowId === null ? '' : `?row=${rowId}`;
+      if (assemblyId !== null && assemblyId !== here) void navigate(`/assemblies/${assemblyId}/plan${row}`);
+      else if (here && view && row && SHOWS_ROW.includes(view)) void navigate({ pathname, search: row }, { replace: true });
+    },
+    [pathname, navigate],
+  );
+}
+
 /** Takes back what this device did last, or makes it again: by buttons, by the keys U and Shift U. `say` tells how it went. */
 export function useUndo(
   kit: Entity<'kit'>,
@@ -50,6 +69,7 @@ export function useUndo(
   const mark = useMark(kit);
   const changes = useChanges(kit.id);
   const nameOf = useNames();
+  const goTo = useGoTo();
   const [failed, setFailed] = useState<ReadonlyMap<string, string>>(new Map());
   const deeds = useMemo(() => deedsOf(marks, changes.data ?? [], deviceId(), nameOf), [marks, changes.data, nameOf]);
   const turn = useCallback(
@@ -60,18 +80,22 @@ export function useUndo(
         const targets = isTaken ? deed.takenBackBy : deed.marks.map((m) => m.id);
         mark(targets.map((undoes) => ({ kind: 'undo', rowId: first.rowId, holeIds: [], payload: { undoes } })));
         if (!isTaken) onMarkUndone(first);
+        goTo(deed);
         return;
       }
       const undoes = deed.takenBackBy[0] ?? deed.id;
       keep({ edits: [], undoes }).then(
-        () => say(`${isTaken ? 'Made again' : 'Taken back'}: ${deed.label}.`, false),
+        () => {
+          say(`${isTaken ? 'Made again' : 'Taken back'}: ${deed.label}.`, false);
+          goTo(deed);
+        },
         (error: Error) => {
           setFailed((old) => new Map([...old, [deed.id, error.message]]));
           say(`${deed.label}: ${error.message}`, true);
         },
       );
     },
-    [mark, keep, say, onMarkUndone],
+    [mark, keep, say, onMarkUndone, goTo],
   );
   const undoable = nextUndo(deeds, failed);
   const redoable = nextRedo(deeds);

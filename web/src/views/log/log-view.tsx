@@ -11,6 +11,7 @@ import { Select, TextInput } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
 import { AddNote } from './add-note';
 import { DossierPanel } from './dossier-panel';
+import { ShiftsPanel } from './shifts-panel';
 import { PagesPanel } from './pages-panel';
 
 /** The builder's log: it writes itself from the marks; a sentence and a photo are added at will. */
@@ -110,6 +111,7 @@ function LogOfKit({ log, units, find, assemblyId, onChange, isReading, onMore, d
       <div className="flex flex-col gap-6">
         <AddNote kit={kit} assemblies={log.assemblies} chosen={assemblyId} />
         <DossierPanel kitId={kit.id} assemblies={log.assemblies} />
+        <ShiftsPanel kit={kit} assemblies={log.assemblies} />
         <PagesPanel log={log} />
       </div>
     </>

@@ -2,7 +2,7 @@ import type { RevisedPage } from '#contract/answers';
 import type { LogSoFar } from '../../api/record';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { PageDefinition } from '#core/record/definitions';
+import type { Edit, PageDefinition } from '#core/record/definitions';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useQueryClient } from '@tanstack/react-query';
@@ -17,16 +17,27 @@ export function PagesPanel({ log }: { log: LogSoFar }) {
   const [note, setNote] = useState('');
   const [error, setError] = useState<string | null>(null);
   const add = async () => {
-    if (name.trim() === '' || revision.trim() === '') return setError('Name the page and its revision.');
-    const known = log.revised.find((r) => r.page.definition.name.toLowerCase() === name.trim().toLowerCase())?.page;
+    const names = [
+      ...new Set(
+        name
+          .split(/[,;]+/)
+          .map((n) => n.trim())
+          .filter(Boolean),
+      ),
+    ];
+    if (names.length === 0 || revision.trim() === '') return setError('Name the page and its revision.');
     const next = { revision: revision.trim(), cameAt: new Date().toISOString(), note: note.trim() };
-    const definition: PageDefinition = known
-      ? { ...known.definition, revisions: [...known.definition.revisions, next] }
-      : { v: 1, kitId: log.kit.id, name: name.trim(), revisions: [next] };
+    const edits = names.map((one): Edit => {
+      const known = log.revised.find((r) => r.page.definition.name.toLowerCase() === one.toLowerCase())?.page;
+      const definition: PageDefinition = known
+        ? { ...known.definition, revisions: [...known.definition.revisions, next] }
+        : { v: 1, kitId: log.kit.id, name: one, revisions: [next] };
+      return { kind: 'page', id: known?.id ?? newId(), expectedVersion: known?.version ?? 0, definition };
+    });
     try {
       await keep({
-        edits: [{ kind: 'page', id: known?.id ?? newId(), expectedVersion: known?.version ?? 0, definition }],
-        reason: `Page ${name.trim()} revision ${revision.trim()}`,
+        edits,
+        reason: `${names.length === 1 ? 'Page' : 'Pages'} ${names.join(', ')} revision ${revision.trim()}`.slice(0, 500),
       });
       await client.invalidateQueries({ queryKey: ['marks', 'log'] });
       setError(null);
@@ -52,8 +63,8 @@ export function PagesPanel({ log }: { log: LogSoFar }) {
           ))}
       </ul>
       <Questions log={log} />
-      <Field label="Page, as the rows name it">
-        <TextInput value={name} maxLength={80} placeholder="FL-07" onChange={(e) => setName(e.target.value)} />
+      <Field label="Page, as the rows name it (several: with commas)">
+        <TextInput value={name} maxLength={400} placeholder="FL-07" onChange={(e) => setName(e.target.value)} />
       </Field>
       <Field label="New revision">
         <TextInput value={revision} maxLength={40} placeholder="B" onChange={(e) => setRevision(e.target.value)} />

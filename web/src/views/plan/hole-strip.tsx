@@ -20,12 +20,14 @@ const NAME_PX = 118;
 interface HoleStripProps {
   readonly row: RowModel;
   readonly reaches: readonly LayerReach[];
+  /** Other rows of the assembly. */
+  readonly others: readonly { readonly id: string; readonly title: string }[];
   readonly onMark: (wishes: readonly MarkWish[]) => void;
   readonly onHold: OnHold;
 }
 
 /** The row as a strip of its holes: choose holes by drag, keys or text, then tap what was done. */
-export function HoleStrip({ row, reaches, onMark, onHold }: HoleStripProps) {
+export function HoleStrip({ row, others, reaches, onMark, onHold }: HoleStripProps) {
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row.entity.definition.holes]);
   const [picked, setChosen] = useState<readonly number[] | null>(null);
   const chosen = picked ?? unfinished(row, holes);
@@ -132,7 +134,7 @@ export function HoleStrip({ row, reaches, onMark, onHold }: HoleStripProps) {
         {n} holes chosen{onSheets}
         {reaches.length > 0 ? `. Tools: ${reachSentence(reaches)}` : ''}
       </p>
-      <Leftovers row={row} />
+      <Leftovers row={row} others={others} onMark={onMark} />
     </section>
   );
 }

@@ -26,6 +26,7 @@ import { PartJump } from './part-jump';
 import { PlanDialogs, type PlanDialog } from './plan-dialogs';
 import { RowDetail, type RowActions } from './row-detail';
 import { RowDeviations } from './row-deviations';
+import { MarkedTwicePanel } from './marked-twice';
 import { RowNotes } from './row-notes';
 import { RowMirror } from './row-mirror';
 import { RowHistory } from './row-history';
@@ -350,7 +351,8 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
                   <Fold title="How the row is reached, and what it waits for" opened={pointing.telling !== null}>
                     <ToldPanel data={data} row={selected.entity} pointing={pointing} onKeep={tell} />
                   </Fold>
-                  <RowDeviations row={selected} />
+                  <MarkedTwicePanel kit={kit} row={selected.entity} marks={marks} onMark={guard.mark} />
+                  <RowDeviations row={selected} rows={rows} />
                   <RowNotes kit={kit} row={selected.entity} marks={marks} />
                   <RowHistory kit={kit} row={selected.entity} changes={changes.data ?? []} marks={marks} />
                 </div>
@@ -363,6 +365,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
             <HoleStrip
               key={`${selected.entity.id}/${selected.holeCount}`}
               row={selected}
+              others={rows.filter((r) => r !== selected).map((r) => ({ id: r.entity.id, title: r.title }))}
               reaches={reaches.get(selected.entity.id) ?? NO_REACH}
               onMark={guard.mark}
               onHold={(holeIds, hold, isOn) =>

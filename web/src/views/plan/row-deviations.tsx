@@ -1,6 +1,7 @@
 import { formatRange, holesInPlan } from '#core/record/holes';
 import type { Deviation } from '#core/record/marks';
 import type { TypedLength } from '#core/record/definitions';
+import { sizeUpShares } from '#core/done/row-standing';
 import { showBoth } from '#core/units/show';
 import { DEVIATION_WORDS, VERDICT_WORDS } from '#core/wording/deviations';
 import { dimpleSentence, dimpleSeverity } from '#core/wording/preparation';
@@ -10,11 +11,13 @@ import { VerdictSign } from '../../ui/verdict';
 import type { RowModel } from '../../rows/row-model';
 
 /** What was found at this row's holes, as it was measured, with what the program said then. */
-export function RowDeviations({ row }: { row: RowModel }) {
+export function RowDeviations({ row, rows }: { row: RowModel; rows: readonly RowModel[] }) {
   const units = useUnits();
   const marks = [...new Map([...row.deviations.values()].flat().map((m) => [m.id, m])).values()];
   if (marks.length === 0) return null;
   const holes = holesInPlan(row.entity.definition.holes);
+  const own = row.entity.definition.layers.map((l) => l.partId);
+  const shares = sizeUpShares(rows.map((r) => ({ row: r.entity.definition, done: r.done }))).filter((s) => own.includes(s.partId));
   const length = (name: string, l: TypedLength | undefined) => (l ? [`${name} ${showBoth(l.mm, units)}`] : []);
   const measured = (d: Deviation) =>
     [
@@ -60,6 +63,16 @@ export function RowDeviations({ row }: { row: RowModel }) {
           );
         })}
       </ul>
+      {shares.length > 0 ? (
+        <p>
+          {shares
+            .map(
+              (s) =>
+                `Of the ${s.holes} rivets through ${row.plan.layers[own.indexOf(s.partId)]?.part ?? 'the part'}, ${s.count} ${s.count === 1 ? 'is' : 'are'} a size up.`,
+            )
+            .join(' ')}
+        </p>
+      ) : null}
     </section>
   );
 }

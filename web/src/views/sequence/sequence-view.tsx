@@ -21,6 +21,7 @@ import type { FoundOrder } from '../../rows/use-order';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button, ErrorText } from '../../ui/controls';
+import { PageFlagLine, usePageFlags } from '../../rows/page-flag';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { DeadEnds } from './dead-ends';
@@ -55,6 +56,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
   const { marks, rows, sequence } = ordered;
   const { derived, model, nameOf } = sequence;
   const undo = useUndo(kit, marks);
+  const pageFlags = usePageFlags(data, marks);
   const keep = useKeep(kit);
   const [chosen, setChosen] = useState<string | null>(null);
   const [showsDone, setShowsDone] = useState(false);
@@ -167,6 +169,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
             ) : null}
           </p>
         ) : null}
+        <PageFlagLine data={data} flags={pageFlags} />
         {advice.problem ? <ErrorText>{advice.problem}</ErrorText> : null}
         {error ? <ErrorText>{error}</ErrorText> : null}
         {derived.operations.length === 0 ? (
