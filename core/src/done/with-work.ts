@@ -1,6 +1,6 @@
-import type { Entity, GaugeUse, LotKind, PartDefinition } from '../record/definitions';
+import type { Entity, GaugeUse, LotKind, PartDefinition, ToolDefinition } from '../record/definitions';
 import type { InspectWork, MarkWork, SetWork } from '../record/mark-work';
-import type { Mark, MarkKind, Side } from '../record/marks';
+import type { HoleOrigin, Mark, MarkKind, Side } from '../record/marks';
 import { toolsForSetup } from '../reach/tools-for-setup';
 import { setupOf, type Setup } from '../setup/setup';
 import type { StepKind } from '../record/steps';
@@ -94,13 +94,26 @@ function onlyLot(lots: WorkSources['lots'], kind: LotKind, callout: string): str
 
 const sameCallout = (a: string, b: string) => a.trim().toUpperCase() === b.trim().toUpperCase();
 
-/** The tool in the set-up, where only one of those owned fits. */
-function onlyTool({ kind, side = null }: Wish, layerId: string | null, planned: PlannedRow, tools: WorkSources['tools']): string | null {
+/** The tool in the set-up, where only one of those owned is made for it. */
+function onlyTool(
+  { kind, side = null, payload }: Wish,
+  layerId: string | null,
+  planned: PlannedRow,
+  tools: WorkSources['tools'],
+): string | null {
   if (kind !== 'piloted' && kind !== 'drilled' && kind !== 'dimpled' && kind !== 'countersunk') return null;
+  const { how } = (payload ?? {}) as Pick<Mark['payload'], 'how'>;
   const step = { key: '', kind: kind as StepKind, layerId, side, partId: null };
   const setup: Setup = setupOf(step, planned.row, planned.stack, planned.plan);
   const { fit } = toolsForSetup(tools, setup);
-  return fit.length === 1 ? (fit[0]?.id ?? null) : null;
+  const own = fit.filter(({ definition }) => isMadeFor(definition, setup, how));
+  return own.length === 1 ? (own[0]?.id ?? null) : null;
+}
+
+/** Of those that fit: a reamer only where it was reamed, dies of the very sheet; others serve in need, and it would be said. */
+function isMadeFor({ kind, sheet }: ToolDefinition, { tool }: Setup, how: HoleOrigin | undefined): boolean {
+  if (tool.kind === 'bit') return (kind === 'reamer') === (how === 'reamed');
+  return tool.kind !== 'dies' || sheet === null || sheet === tool.sheet;
 }
 
 /** Keys and what belongs to each, the first seen first. */

@@ -15,8 +15,9 @@ export function checkSaid({ payload }: Pick<Mark, 'payload'>, units: Units): str
 }
 
 /** What a finding asks for, in one sentence. */
-export function recallSentence(left: number, goodBefore: string | null): string {
+export function recallSentence(left: number, named: number, goodBefore: string | null): string {
   const since = goodBefore === null ? 'It was never proved good before' : `It was last proved good on ${goodBefore.slice(0, 10)}`;
-  if (left === 0) return `${since}. Everything made or judged with it since was looked at again.`;
+  if (named === 0) return `${since}. No mark since names it.`;
+  if (left === 0) return `${since}. Everything that names it was looked at again.`;
   return `${since}. ${left === 1 ? 'One hole or part' : `${left} holes or parts`} made or judged with it since ${left === 1 ? 'is' : 'are'} to be looked at again.`;
 }

@@ -169,6 +169,13 @@ function mirroredEdits(demo: DemoAssembly, made: MadeAssembly, order: number): E
   });
 }
 
+const DEMO_TOOLS: readonly Entity<'tool'>[] = USUAL_TOOLS.map((t, i) => ({
+  kind: 'tool',
+  id: demoId(`tool/${i}`),
+  version: 1,
+  definition: { v: 1, kitId: DEMO_KIT_ID, ...t },
+}));
+
 const fastenerIdOf = (name: string) => demoId(`fastener/${name}`);
 
 /** The fasteners that rows of the demo name. */
@@ -199,12 +206,7 @@ export function demoEdits(): Edit[] {
   const edits: Edit[] = [
     { kind: 'kit', id: DEMO_KIT_ID, expectedVersion: 0, definition: KIT },
     ...[...FASTENERS].map(([id, definition]): Edit => ({ kind: 'fastener', id, expectedVersion: 0, definition })),
-    ...USUAL_TOOLS.map((t, i): Edit => ({
-      kind: 'tool',
-      id: demoId(`tool/${i}`),
-      expectedVersion: 0,
-      definition: { v: 1, kitId: DEMO_KIT_ID, ...t },
-    })),
+    ...DEMO_TOOLS.map(newEdit),
   ];
   let order = 1;
   for (const demo of DEMO_ASSEMBLIES) {
@@ -247,7 +249,7 @@ function withDemoWork(
     const stack = row && stackOf(row, { kit: KIT, parts, fasteners: FASTENERS });
     return row && stack ? { row, stack, plan: planStack(stack), done: new Map() } : undefined;
   };
-  const filled = withWork(marks, { row: planned, part: (id) => parts.get(id), tools: [], lots: [] });
+  const filled = withWork(marks, { row: planned, part: (id) => parts.get(id), tools: DEMO_TOOLS, lots: [] });
   /* A mark that became several: each has an id of its own. */
   const seen = new Map<string, number>();
   return filled.map((m) => {

@@ -10,7 +10,7 @@ import { useFollow } from '../../api/queries';
 import { useRecalls } from '../../api/record';
 import { Button } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
-import { leftOf } from '../tools/thing-checks';
+import { leftOf, unnamedOf } from '../tools/thing-checks';
 
 /** What has to be looked at again because a tool, a lot or a batch was found bad, ticked here. */
 export function RecallsView() {
@@ -54,7 +54,7 @@ function OneRecall({ kit, recall, units }: { kit: RecallsAnswer['kit']; recall: 
     <section id={recall.cause.id} aria-label={`Because of ${name}`} className="flex flex-col gap-2 border-t border-line pt-3">
       <h2 className="label text-[20px]">{name}</h2>
       <p className="text-[17px]">{checkSentence(recall.cause, units)}</p>
-      <p role="status">{recallSentence(leftOf(recall), recall.goodBefore)}</p>
+      <p role="status">{recallSentence(leftOf(recall), recall.places.length, recall.goodBefore)}</p>
       <ul className="flex flex-col gap-1">
         {recall.places.map((p) => (
           <Place key={p.rowId} kit={kit} place={p} causeId={recall.cause.id} />
@@ -63,8 +63,7 @@ function OneRecall({ kit, recall, units }: { kit: RecallsAnswer['kit']; recall: 
       {recall.unnamed.length > 0 ? (
         <details>
           <summary className="label min-h-10 cursor-pointer py-1 text-[17px]">
-            The same work of that time that names no tool or lot: it may have been this one (
-            {recall.unnamed.reduce((n, p) => n + p.holes.length + p.parts.length, 0)})
+            The same work of that time that names no tool or lot: it may have been this one ({unnamedOf(recall)})
           </summary>
           <ul className="flex flex-col gap-1">
             {recall.unnamed.map((p) => (

@@ -18,6 +18,7 @@ import type { Mark } from '#core/record/marks';
 import { usePageFlags } from '../../rows/page-flag';
 import type { RowModel } from '../../rows/row-model';
 import { FlangeAngles } from '../../rows/flange-angles';
+import { RecallNotice } from '../recalls/recall-notice';
 import { ShiftBar } from '../../rows/shift-bar';
 import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
 import type { Sequence } from '../../rows/use-sequence';
@@ -136,6 +137,7 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
         <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
         <FlangeAngles data={data} rows={rows} marks={marks} onMark={mark} />
         <Flagged data={data} marks={marks} rows={rows} />
+        <RecallNotice kitId={kit.id} />
         <DeadEndAlert sequence={sequence} rows={rows} data={data} />
         {shown.length === 0 ? (
           <p className="text-[19px]">

@@ -97,12 +97,21 @@ export function leftOf(recall: RecallView): number {
   return recall.places.reduce((n, p) => n + p.holes.filter((h) => !h.isLookedAt).length + p.parts.length, 0);
 }
 
+/** How many holes and parts of that time name no thing, and are not looked at. */
+export function unnamedOf(recall: RecallView): number {
+  return recall.unnamed.reduce((n, p) => n + p.holes.filter((h) => !h.isLookedAt).length + p.parts.length, 0);
+}
+
 function RecallLink({ kit, recall }: { kit: Entity<'kit'>; recall: RecallView | undefined }) {
   if (!recall) return null;
   const left = leftOf(recall);
   return (
     <Link className="underline underline-offset-2" to={`/kits/${kit.id}/recalls#${recall.cause.id}`}>
-      {left === 0 ? 'all looked at again' : `${left} to look at again`}
+      {left > 0
+        ? `${left} to look at again`
+        : recall.places.length > 0
+          ? 'all looked at again'
+          : `no mark names it; ${unnamedOf(recall)} may have been made with it`}
     </Link>
   );
 }
