@@ -36,13 +36,13 @@ module.exports = {
       name: 'drawing-is-geometry',
       severity: 'error',
       from: { path: '^web/src/drawing/' },
-      to: { path: '^web/src/(api|ui|views)/|node_modules/react' },
+      to: { path: '^web/src/(api|models|ui|views)/|node_modules/react' },
     },
     {
       name: 'wording-apart',
       severity: 'error',
       comment: 'computations give codes and data; words are made where they are shown',
-      from: { path: '^core/src/(units|tables|rivet|prep|section)/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^core/src/(units|tables|rivet|prep|section|layout|typed|record|done|setup|reach|order|operations|access)/', pathNot: '\\.test\\.ts$' },
       to: { path: '^core/src/wording/' },
     },
     {

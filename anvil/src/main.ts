@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { answerCallout, answerDimension, answerRow } from '#core/formats/small-documents';
-import { answerHoles } from '#core/formats/dxf/holes-document';
+import { answerHoles } from '#core/formats/holes-document';
 import { answerDepth } from '#core/formats/depth-document';
 import { answerLayout } from '#core/formats/layout-document';
 import { answerPlan } from '#core/formats/plan-document';

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { RowEffects } from '#core/done/effects';
+import type { RowEffects } from '#core/work/effects';
 import { DEFINITION_SCHEMAS, VERSION_MAX } from '#core/formats/record-schemas';
 import { isId, isTime, isUnits } from '#core/formats/schema-parts';
 import type { LogLine, LogPage } from '#core/log/day-log';

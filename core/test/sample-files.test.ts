@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { readDxf } from '../src/formats/dxf/drawing';
+import { readDxf } from '../src/dxf/drawing';
 import { answerPlan } from '../src/formats/plan-document';
 import { groupIntoRows } from '../src/layout/group-rows';
 import { edgeDistance } from '../src/layout/outline';
-import { matchColumns, ROW_COLUMNS } from '../src/formats/csv-cells';
-import { readRowTable } from '../src/formats/csv-rows';
-import { composeLines } from '../src/record/compose-many';
+import { matchColumns, ROW_COLUMNS } from '../src/typed/csv-cells';
+import { readRowTable } from '../src/compose/csv-rows';
+import { composeLines } from '../src/compose/compose-many';
 import { ids } from './build';
 
 describe('the sample table under examples/', () => {

@@ -5,7 +5,7 @@ import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { newKit, blankRow } from '#core/record/blank';
 import type { Entity, RowDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
-import { assemblyWork } from '#core/setup/assembly-work';
+import { assemblyWork } from '#core/work/assembly-work';
 import type { AssemblyOfKit, KitRecord } from '#server/db/kit-record';
 import { dossierPdf } from '#server/files/dossier-pdf';
 import { report } from './measure';

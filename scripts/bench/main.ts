@@ -12,7 +12,7 @@ import { keepChange } from '#server/commands/change';
 import { connect, type Connection } from '#server/db/connection';
 import { migrate } from '#server/db/migrate';
 import DxfParser from 'dxf-parser';
-import { readDxf } from '#core/formats/dxf/drawing';
+import { readDxf } from '#core/dxf/drawing';
 import { groupIntoRows } from '#core/layout/group-rows';
 import { benchDossier } from './dossier';
 import { mapPanning } from './map';

@@ -1,6 +1,6 @@
-import { DIMPLE_CONSEQUENCES } from '#core/prep/dimple-check';
+import { partKey, stepKey } from '#core/record/step-key';
+import { DIMPLE_CONSEQUENCES } from '#core/record/dimple-check';
 import { compareMarks, type Mark, type MarkKind } from '#core/record/marks';
-import { partKey, stepKey } from '#core/record/steps';
 
 /* The folding of the release before marks carried the work, kept to be timed against. */
 /** What a record comes to. */

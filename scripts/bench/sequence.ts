@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import type { Edit } from '#core/record/definitions';
-import { operationGraph, type Operation } from '#core/sequence/graph';
-import { orderOperations } from '#core/sequence/order';
+import { operationGraph, type Operation } from '#core/order/graph';
+import { orderOperations } from '#core/order/order';
 import { randomFrom, report } from './measure';
 import { withPage } from './page';
 import { editsOfAssembly, randomAssembly, uuid } from './rows';

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { HealthAnswer } from '#contract/answers';
-import { halfCharacterIn } from '#core/formats/whole-text';
+import { halfCharacterIn } from '#core/typed/whole-text';
 import { problemMessage } from '#core/wording/problems';
 import { databaseErrno, type Database } from './db/connection';
 import { ownHostOnly, pairedOnly, type Access } from './people/access';

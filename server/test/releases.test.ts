@@ -10,7 +10,7 @@ import { planStack } from '#core/prep/plan';
 import type { Entity, RowDefinition } from '#core/record/definitions';
 import type { DrillWork, MarkWork, SetWork } from '#core/record/mark-work';
 import { stackOf } from '#core/record/stack-of';
-import { definitionsById } from '#core/setup/assembly-work';
+import { definitionsById } from '#core/work/assembly-work';
 import { exportKit, importKit } from '../src/commands/kit-document';
 import { keepChange } from '../src/commands/change';
 import { connect, type Database } from '../src/db/connection';

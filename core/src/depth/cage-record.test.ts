@@ -3,7 +3,7 @@ import { mark } from '../../test/build';
 import type { Mark } from '../record/marks';
 import { inches, type Mm } from '../units/length';
 import { cageOf, cageRecord, clickOf, isPlausible, nextToRead, pooledSd } from './cage-record';
-import { USUAL_TOOLS } from '../tables/usual-tools';
+import { USUAL_TOOLS } from '../reach/usual-tools';
 import type { Entity } from '../record/definitions';
 
 const KEY = 'countersunk/100/2.49/42';

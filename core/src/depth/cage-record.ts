@@ -1,4 +1,4 @@
-import { CLICK } from '../prep/countersink';
+import { CLICK } from '../rivet/cone';
 import type { Entity } from '../record/definitions';
 import { effectiveMarks, type CageSetting, type Mark } from '../record/marks';
 import type { Mm } from '../units/length';

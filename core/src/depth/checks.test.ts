@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { mark } from '../../test/build';
-import { CLICK } from '../prep/countersink';
-import { judgeAngle } from '../prep/dimple-check';
+import { CLICK } from '../rivet/cone';
+import { judgeAngle } from '../record/dimple-check';
 import { cageNeeds } from '../reach/cage-access';
 import type { RowAccess, ToolDefinition } from '../record/definitions';
 import { DIMPLE_DEFECTS } from '../record/marks';

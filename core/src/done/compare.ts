@@ -1,3 +1,4 @@
+import { readStepKey, AT_HOLE } from '../record/step-key';
 import type { Severity } from '../prep/findings';
 import type { StandingCode, StandingFinding } from './findings';
 import type { PlannedLayer } from '../prep/walk';
@@ -191,7 +192,7 @@ class Comparison {
     return this.wanted.row.layers.flatMap((layer, index): MissingSheet[] => {
       if (done.gaveWay.has(layer.id)) return [{ index, because: 'gave-way' as const }];
       const isNew =
-        (done.parts !== NOT_SAID && !done.parts.includes(layer.partId)) || this.isOfOldSheet(layer.partId, done.keys.get('drilled//'));
+        (done.parts !== NOT_SAID && !done.parts.includes(layer.partId)) || this.isOfOldSheet(layer.partId, done.keys.get(AT_HOLE.drilled));
       return isNew ? [{ index, because: 'sheet-new' as const }] : [];
     });
   }
@@ -208,7 +209,7 @@ class Comparison {
 
   private drilled(step: Step): void {
     const { done } = this;
-    const isDrilled = done?.keys.has('drilled//') || this.isSet;
+    const isDrilled = done?.keys.has(AT_HOLE.drilled) || this.isSet;
     if (!isDrilled || !done) return this.wants(step, 'never');
     if (done.hole === NOT_SAID) this.isNotSaid = true;
     if (this.isTooSmall) {
@@ -242,7 +243,7 @@ class Comparison {
   /** Countersinks there, in this layer, by face; a dimple there. */
   private cutsIn(layerId: string): (CutWork | typeof NOT_SAID)[] {
     if (!this.done || this.done.cuts.size === 0) return [];
-    return [...this.done.cuts].flatMap(([key, cut]) => (key.split('/')[1] === layerId ? [cut] : []));
+    return [...this.done.cuts].flatMap(([key, cut]) => (readStepKey(key).layerId === layerId ? [cut] : []));
   }
 
   private dimpled(step: Step, neverRecorded: Step[]): void {
@@ -325,7 +326,7 @@ class Comparison {
 
   private dimpleIn(layerId: string): DimpleWork | typeof NOT_SAID | undefined {
     if (!this.done || this.done.dimples.size === 0) return undefined;
-    for (const [key, dimple] of this.done.dimples) if (key.split('/')[1] === layerId) return dimple;
+    for (const [key, dimple] of this.done.dimples) if (readStepKey(key).layerId === layerId) return dimple;
     return undefined;
   }
 
@@ -390,7 +391,7 @@ class Comparison {
   private underRivet(neverRecorded: readonly Step[]): void {
     if (!this.isSet) return;
     for (const layer of new Set(this.contradicted)) this.find('shut-under-rivet', 'stop', {}, layer ?? undefined);
-    const isDrillingRecorded = this.done?.keys.has('drilled//') || !this.wanted.steps.some((s) => s.kind === 'drilled');
+    const isDrillingRecorded = this.done?.keys.has(AT_HOLE.drilled) || !this.wanted.steps.some((s) => s.kind === 'drilled');
     if (neverRecorded.length > 0 || !isDrillingRecorded) {
       const kinds = [...(isDrillingRecorded ? [] : ['drilled']), ...new Set(neverRecorded.map((s) => s.kind))];
       this.find('not-recorded', 'caution', { steps: kinds.join(', ') });

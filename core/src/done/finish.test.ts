@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { KIT, mark, part, rowOf } from '../../test/build';
 import type { Mark } from '../record/marks';
-import { assemblyWork } from '../setup/assembly-work';
+import { assemblyWork } from '../work/assembly-work';
 import { finishedParts, openMachining } from './finish';
 
 const PARTS = [part('skin', 'skin', 0.025), part('spar', 'spar', 0.063)];

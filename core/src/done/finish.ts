@@ -1,6 +1,7 @@
+import { readStepKey, partInKey, AT_HOLE, partKey } from '../record/step-key';
 import { holesInPlan } from '../record/holes';
 import type { RowDefinition } from '../record/definitions';
-import { awaitsCheck, isDone, isHeld, partKey, type HoleStates, type Step, type StepKind } from '../record/steps';
+import { awaitsCheck, isDone, isHeld, type HoleStates, type Step, type StepKind } from '../record/steps';
 import type { PartsDone } from './hole-done';
 import type { RowDone } from './row-standing';
 
@@ -19,7 +20,7 @@ export interface FinishState {
 
 /** Work that cuts the sheet it is done in; drilling cuts every sheet of its row. */
 const CUTS = ['countersunk', 'deburred'] as const;
-const CUTS_ALL = ['piloted//', 'drilled//'] as const;
+const CUTS_ALL = [AT_HOLE.piloted, AT_HOLE.drilled] as const;
 
 /** Newest cut in each layer of a row, kept while its marks are the same: `''` stands for every layer. */
 const NEWEST = new WeakMap<RowDone, ReadonlyMap<string, string>>();
@@ -33,8 +34,8 @@ function newestCuts(done: RowDone): ReadonlyMap<string, string> {
   };
   for (const { keys } of done.values())
     for (const [key, at] of keys) {
-      const [kind, layer = ''] = key.split('/');
-      if ((CUTS as readonly (string | undefined)[]).includes(kind)) later(layer, at);
+      const { kind, layerId } = readStepKey(key);
+      if ((CUTS as readonly string[]).includes(kind)) later(layerId ?? '', at);
       else if ((CUTS_ALL as readonly string[]).includes(key)) later('', at);
     }
   NEWEST.set(done, newest);
@@ -46,7 +47,10 @@ export function finishState(rows: readonly CutRow[], parts: PartsDone): FinishSt
   const steps = new Set(parts.steps.keys());
   const touchUp = new Map<string, number>();
   const finished = new Map<string, string>();
-  for (const [key, at] of parts.steps) if (key.startsWith('primed/part:')) finished.set(key.slice('primed/part:'.length), at);
+  for (const [key, at] of parts.steps) {
+    const partId = partInKey(key, 'primed');
+    if (partId !== null) finished.set(partId, at);
+  }
   if (finished.size === 0) return { steps, touchUp };
   for (const { row, done } of rows)
     for (const layer of row.layers) {
@@ -67,9 +71,8 @@ export function finishState(rows: readonly CutRow[], parts: PartsDone): FinishSt
 function isCutSince(done: RowDone, holeId: string, layerId: string, since: string): boolean {
   for (const [key, at] of done.get(holeId)?.keys ?? []) {
     if (at <= since) continue;
-    const [kind, layer] = key.split('/');
-    if ((CUTS_ALL as readonly string[]).includes(key) || (layer === layerId && (CUTS as readonly (string | undefined)[]).includes(kind)))
-      return true;
+    const { kind, layerId: layer } = readStepKey(key);
+    if ((CUTS_ALL as readonly string[]).includes(key) || (layer === layerId && (CUTS as readonly string[]).includes(kind))) return true;
   }
   return false;
 }

@@ -1,7 +1,7 @@
-import { DIMPLE_CONSEQUENCES } from '../prep/dimple-check';
+import { readStepKey, AT_HOLE, partKey, stepKey } from '../record/step-key';
+import { DIMPLE_CONSEQUENCES } from '../record/dimple-check';
 import { effectiveMarks, type Mark, type Side } from '../record/marks';
 import type { CutWork, DimpleWork, DrillWork, FastenerDone, SetWork } from '../record/mark-work';
-import { partKey, stepKey } from '../record/steps';
 
 /** What an old mark does not say. It counts as done. */
 export const NOT_SAID = 'not-said';
@@ -131,14 +131,14 @@ function apply(done: HoleDone, mark: Mark, keys: readonly string[], holeId: stri
       if (done.hole === null) done.hole = NOT_SAID;
       return;
     case 'removed':
-      done.keys.delete('set//');
-      done.keys.delete('inspected//');
+      done.keys.delete(AT_HOLE.set);
+      done.keys.delete(AT_HOLE.inspected);
       done.fastener = null;
       return;
     case 'head-check':
       /* Accepted: looked at. Anything else: to be looked at again. */
-      if (mark.payload.head.disposition.startsWith('accept')) done.keys.set('inspected//', mark.doneAt);
-      else done.keys.delete('inspected//');
+      if (mark.payload.head.disposition.startsWith('accept')) done.keys.set(AT_HOLE.inspected, mark.doneAt);
+      else done.keys.delete(AT_HOLE.inspected);
       return;
     case 'dimple-check':
       if (DIMPLE_CONSEQUENCES[mark.payload.dimple].then === 'again')
@@ -189,7 +189,7 @@ function withAll(list: readonly string[], more: readonly string[]): readonly str
 }
 
 function forgetDeburring(done: HoleDone): void {
-  for (const key of [...done.keys.keys()]) if (key.startsWith('deburred/')) done.keys.delete(key);
+  for (const key of [...done.keys.keys()]) if (readStepKey(key).kind === 'deburred') done.keys.delete(key);
 }
 
 function takeBack(done: HoleDone, key: string): void {

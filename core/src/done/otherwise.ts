@@ -1,4 +1,4 @@
-import { coneOf, surfaceOfDepth } from '../prep/countersink';
+import { coneOf, surfaceOfDepth } from '../rivet/cone';
 import type { PlannedLayer } from '../prep/walk';
 import type { CutWork, FastenerDone } from '../record/mark-work';
 import type { Mm } from '../units/length';

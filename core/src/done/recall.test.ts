@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { mark, part, rowOf, KIT, NO_FASTENERS } from '../../test/build';
 import type { Entity, LotDefinition, ToolDefinition } from '../record/definitions';
 import type { Mark, MarkKind } from '../record/marks';
-import { planRow } from '../setup/assembly-work';
+import { planRow } from '../work/assembly-work';
 import { foldDone } from './hole-done';
 import { recallsOf, stillToLook, thingsOf, type Thing } from './recall';
 import { gatherFindings } from './row-standing';

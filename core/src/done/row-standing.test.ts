@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { NO_FASTENERS, KIT, mark, part, rowOf } from '../../test/build';
 import type { PartDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
-import { planRow } from '../setup/assembly-work';
+import { planRow } from '../work/assembly-work';
 import { standingMessage } from '../wording/standing';
 import { foldDone } from './hole-done';
 import { gatherFindings } from './row-standing';

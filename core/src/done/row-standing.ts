@@ -1,4 +1,4 @@
-import { holePlaces } from '../layout/hole-places';
+import { holePlaces } from '../record/hole-places';
 import type { RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import type { HoleStates } from '../record/steps';
@@ -31,7 +31,7 @@ const NO_CAUSES: ToLook = new Map();
 /** Compares every hole of a row that has a mark. Holes out of the plan keep what was marked at them. */
 export function standRow(wanted: WantedRow, done: RowDone | undefined, parts: PartsDone, toLook: ToLook = NO_CAUSES): RowStanding {
   if (!done || (done.size === 0 && toLook.size === 0)) return NOTHING;
-  const steps = new Set(wanted.steps.map((s) => s.key));
+  const steps = new Set<string>(wanted.steps.map((s) => s.key));
   const holes = new Map(wanted.row.holes.map((h) => [h.id, h]));
   const places = placesOf(wanted.row);
   const states = new Map<string, Set<string>>();

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { KIT, NO_FASTENERS, part, rowOf } from '../../test/build';
 import type { Entity, LotDefinition, ToolDefinition } from '../record/definitions';
 import type { MarkKind } from '../record/marks';
-import { planRow } from '../setup/assembly-work';
+import { planRow } from '../work/assembly-work';
 import { inches } from '../units/length';
 import { withWork, type Wish } from './with-work';
 

@@ -1,3 +1,4 @@
+import { stepKey } from '../record/step-key';
 import type { Entity, GaugeUse, LotKind, PartDefinition, ToolDefinition } from '../record/definitions';
 import type { InspectWork, MarkWork, SetWork } from '../record/mark-work';
 import type { HoleOrigin, Mark, MarkKind, Side } from '../record/marks';
@@ -103,7 +104,7 @@ function onlyTool(
 ): string | null {
   if (kind !== 'piloted' && kind !== 'drilled' && kind !== 'dimpled' && kind !== 'countersunk') return null;
   const { how } = (payload ?? {}) as Pick<Mark['payload'], 'how'>;
-  const step = { key: '', kind: kind as StepKind, layerId, side, partId: null };
+  const step = { key: stepKey(kind, layerId, side), kind: kind as StepKind, layerId, side, partId: null };
   const setup: Setup = setupOf(step, planned.row, planned.stack, planned.plan);
   const { fit } = toolsForSetup(tools, setup);
   const own = fit.filter(({ definition }) => isMadeFor(definition, setup, how));

@@ -1,4 +1,5 @@
-import { holePlaces } from '../layout/hole-places';
+import { stepKey } from '../record/step-key';
+import { holePlaces } from '../record/hole-places';
 import type { Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
 import type { CutWork, DimpleWork, DrillWork, FastenerDone, InspectWork, MarkWork, SetWork } from '../record/mark-work';
@@ -46,7 +47,7 @@ export function workDone(doing: Doing, planned: PlannedRow): MarkWork | null {
   }
 }
 
-const stepOf = (kind: 'piloted' | 'dimpled' | 'countersunk', { layerId, side }: Doing) => ({ key: '', kind, layerId, side, partId: null });
+const stepOf = (kind: 'piloted' | 'dimpled' | 'countersunk', { layerId, side }: Doing) => ({ key: stepKey(kind, layerId, side), kind, layerId, side, partId: null });
 
 function drillWork(doing: Doing, { row, stack, plan }: PlannedRow): DrillWork {
   const pilot = doing.kind === 'piloted' ? setupOf(stepOf('piloted', doing), row, stack, plan).tool : null;

@@ -1,4 +1,4 @@
-import { wholeText } from './whole-text';
+import { wholeText } from '../typed/whole-text';
 
 /** Longest line of a calendar file, octets (RFC 5545, 3.1). */
 const MAX_OCTETS = 75;

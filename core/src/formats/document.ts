@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 import { longer, mm, inches, type Mm, type Units } from '../units/length';
-import { parseDimension, sheetThicknessFits } from '../units/dimension';
+import { parseDimension, sheetThicknessFits } from '../typed/dimension';
 import { bad, good, type Result } from '../units/result';
 
 /** A length in a document: a number in the document's units, or a text the dimension parser takes. */

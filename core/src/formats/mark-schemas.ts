@@ -23,8 +23,8 @@ import type { CutWork, DimpleWork, DrillWork, FinishWork, InspectWork, SetWork }
 import { dictionary, exactly, list, number, oneOf, optional, said, shape, text, whole, words, yesNo, type Is } from '../shapes/shape';
 import { ALLOYS } from '../tables/fasteners';
 import { PROFILE_IDS } from '../tables/profiles';
-import { ROW_LINE_MAX_LAYERS } from './row-line-layers';
-import { ROW_MAX_HOLES } from './row-line-options';
+import { ROW_LINE_MAX_LAYERS } from '../typed/row-line-layers';
+import { ROW_MAX_HOLES } from '../typed/row-line-options';
 import { id, isId, isLength, isLengthDash, rawText, time, typedLength, WHO_AND_WHEN } from './schema-parts';
 
 /** Most marks in one request. */

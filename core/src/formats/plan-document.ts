@@ -10,13 +10,13 @@ import type {
   SequenceDecision,
   ToolDefinition,
 } from '../record/definitions';
-import { arrange } from '../sequence/arrange';
-import { decidedOrder } from '../sequence/follow';
-import { sequenceShape } from '../sequence/model';
-import type { AssemblyOperation } from '../sequence/operations';
-import { orderCost } from '../sequence/order-cost';
-import { accessAlong, type AccessRow } from '../sequence/shut-off';
-import { planRow, type WorkRow } from '../setup/assembly-work';
+import { arrange } from '../access/arrange';
+import { decidedOrder } from '../access/follow';
+import { sequenceShape } from '../access/model';
+import type { AssemblyOperation } from '../operations/operations';
+import { orderCost } from '../order/order-cost';
+import { accessAlong, type AccessRow } from '../access/shut-off';
+import { planRow, type WorkRow } from '../work/assembly-work';
 import { round12, type Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 import { upgradePlan } from './upgrade-kit';

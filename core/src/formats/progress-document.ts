@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { standingOf, type OpenStep, type Standing, type WantedRow } from '../done/compare';
 import { foldDone } from '../done/hole-done';
 import { fastenerOf } from '../done/work';
-import { coneDepth, coneOf } from '../prep/countersink';
+import { coneDepth, coneOf } from '../rivet/cone';
 import { planStack } from '../prep/plan';
 import { blankRow } from '../record/blank';
 import type { RowDefinition } from '../record/definitions';
@@ -16,7 +16,7 @@ import type { Mm, Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 import { checkShape, readLength, type LengthText } from './document';
 import { PREP_SCHEMA, readPrepDocument, STACK_MAX_LAYERS } from './prep-document';
-import { ROW_MAX_HOLES } from './row-line-options';
+import { ROW_MAX_HOLES } from '../typed/row-line-options';
 
 /** What a piece of work is called in the document, and the kind of mark it is. */
 const DOES = { drill: 'drilled', deburr: 'deburred', dimple: 'dimpled', countersink: 'countersunk', set: 'set' } as const;

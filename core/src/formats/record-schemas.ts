@@ -38,8 +38,8 @@ import { isTimeZone } from '../log/day-of';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
 import { PROFILE_IDS } from '../tables/profiles';
 import { SHEET_MAX, SHEET_MIN } from '../tables/sheets';
-import { ROW_LINE_MAX_LAYERS } from './row-line-layers';
-import { ROW_MAX_HOLES } from './row-line-options';
+import { ROW_LINE_MAX_LAYERS } from '../typed/row-line-layers';
+import { ROW_MAX_HOLES } from '../typed/row-line-options';
 import { id, isId, isLength, isLengthDash, isTime, isUnits, rawText, typedLength, WHO_AND_WHEN } from './schema-parts';
 
 /*

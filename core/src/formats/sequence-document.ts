@@ -1,6 +1,6 @@
 import Joi from 'joi';
-import { operationGraph } from '../sequence/graph';
-import { orderOperations } from '../sequence/order';
+import { operationGraph } from '../order/graph';
+import { orderOperations } from '../order/order';
 import { good, type Result } from '../units/result';
 import { checkShape } from './document';
 

@@ -1,10 +1,10 @@
 import Joi from 'joi';
 import { dashLength, formatCallout, parseCallout } from '../rivet/callout';
-import { parseDimension, type DimensionKind } from '../units/dimension';
+import { parseDimension, type DimensionKind } from '../typed/dimension';
 import { lengthIn, type Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 import { checkShape } from './document';
-import { parseRowLine } from './row-line';
+import { parseRowLine } from '../typed/row-line';
 
 const DIMENSION_SCHEMA = Joi.object({
   text: Joi.string().allow('').required(),

@@ -3,7 +3,7 @@ import { NO_FASTENERS, ids, KIT, part, rowOf } from '../../test/build';
 import { stripSvg } from '../formats/strip-svg';
 import { stackOf } from '../record/stack-of';
 import { BORDER_MM, OVERLAP_MM, PAPERS, splitStrip } from './paper';
-import { rowStrip } from './row-strip';
+import { rowStrip } from '../record/row-strip';
 import { scaleBar, stripOf } from './strip';
 
 const places = Array.from({ length: 9 }, (_, i) => ({ x: 20 + 30 * i * Math.cos(0.4), y: 5 + 30 * i * Math.sin(0.4) }));

@@ -1,3 +1,4 @@
+import { mismatchProud } from './mismatch';
 import { PROFILES } from '../tables/profiles';
 import { longer, SAME_LENGTH_MM, type Mm } from '../units/length';
 import { dashLength, formatCallout } from '../rivet/callout';
@@ -12,7 +13,7 @@ import {
   widthAtHalfD,
   type LengthQuestion,
 } from '../rivet/length';
-import { coneOf, mismatchProud, type Cone } from './countersink';
+import { coneOf, type Cone } from '../rivet/cone';
 import { verdictOf, worse, type Finding, type Verdict } from './findings';
 import { edgeFindings, outlineFindings, pitchFindings, rowDistanceFindings, trueSpacingFindings } from './spacing';
 import { SCHOOL_IDS, type PrepAnswer, type SchoolId, type Stack, type StackBlind } from './stack';

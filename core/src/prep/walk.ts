@@ -1,5 +1,5 @@
 import { SAME_LENGTH_MM, type Mm } from '../units/length';
-import { coneDepth, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist, type Cone } from './countersink';
+import { coneDepth, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist, type Cone } from '../rivet/cone';
 import type { Finding } from './findings';
 import { askSchool, type Method, type ReasonCode, type SchoolAnswer } from './schools';
 import { flushHeadOf, type Prep, type PrepAnswer, type SchoolId, type Stack, type StackLayer } from './stack';

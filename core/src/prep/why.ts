@@ -2,7 +2,7 @@ import { type Mm, type Units } from '../units/length';
 import { showFactor, showNumber } from '../units/show';
 import { dashLength } from '../rivet/callout';
 import { headVolume, idealLength, widthAtHalfD } from '../rivet/length';
-import { CLICK, coneDepth, coneOf, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist } from './countersink';
+import { CLICK, coneDepth, coneOf, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist } from '../rivet/cone';
 import type { Plan } from './plan';
 import { drawnHead, type Stack } from './stack';
 

@@ -3,7 +3,7 @@ import { NO_FASTENERS, part, rowOf } from '../../test/build';
 import { rectangle } from '../layout/outline';
 import type { Entity, ToolDefinition } from '../record/definitions';
 import type { Setup } from '../setup/setup';
-import { USUAL_TOOLS } from '../tables/usual-tools';
+import { USUAL_TOOLS } from './usual-tools';
 import type { Mm } from '../units/length';
 import { planStack } from '../prep/plan';
 import { stackOf } from '../record/stack-of';

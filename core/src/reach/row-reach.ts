@@ -1,4 +1,4 @@
-import { holePlaces } from '../layout/hole-places';
+import { holePlaces } from '../record/hole-places';
 import { edgeDistance } from '../layout/outline';
 import type { Entity, PartDefinition, RowDefinition, ToolDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';

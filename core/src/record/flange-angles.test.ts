@@ -1,7 +1,7 @@
 import { foldDone } from '../done/hole-done';
 import { describe, expect, it } from 'vitest';
 import { NO_FASTENERS, KIT, mark, part, rowOf } from '../../test/build';
-import { planRow } from '../setup/assembly-work';
+import { planRow } from '../work/assembly-work';
 import { flangeAngles } from './flange-angles';
 import type { AngleStation, Mark } from './marks';
 

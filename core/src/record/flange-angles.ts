@@ -1,4 +1,4 @@
-import { judgeAngle, type AngleAnswer } from '../prep/dimple-check';
+import { judgeAngle, type AngleAnswer } from './dimple-check';
 import type { PartDefinition, RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
 import { effectiveMarks, type AngleStation, ANGLE_STATIONS, type Mark } from './marks';

@@ -1,4 +1,4 @@
-import { cutText } from '../formats/whole-text';
+import { cutText } from '../typed/whole-text';
 import type {
   AssemblyDefinition,
   Edit,

@@ -3,28 +3,45 @@ import { holesInPlan } from './holes';
 import type { Mark } from './marks';
 import { awaitsCheck, isDone, isHeld, isLocking, isPartStep, isSecondFace, type HoleStates, type Step, type StepKind } from './steps';
 
-/*
+/**
  * The order of the work (source: the order rules in docs/rules.md): lay out, pilot, open to final size, deburr, scuff, dimple or
- * countersink, crease between the dimples, clean, prime, rivet, inspect. One switch puts scuffing after dimpling, another the crease
- * before it.
+ * countersink, crease between the dimples, clean, prime, rivet, inspect; and between these the work on an assembly as a whole. One switch
+ * puts scuffing after dimpling, another the crease before it.
  */
-const RANK: Readonly<Record<StepKind, number>> = {
-  'laid-out': 0,
-  piloted: 1,
-  drilled: 2,
-  deburred: 3,
-  'edges-deburred': 4,
-  scuffed: 6,
-  dimpled: 7,
-  countersunk: 7,
-  creased: 8,
-  cleaned: 10,
-  primed: 11,
-  set: 12,
-  inspected: 13,
-};
-const CREASED_FIRST = 5;
-const SCUFFED_LATE = 9;
+export const WORK_PLACES = [
+  'laid-out',
+  /* Holes are laid out on the single part, before it meets the others. */
+  'fit-up',
+  'piloted',
+  'drilled',
+  'squared',
+  'locked',
+  'take-apart',
+  'deburred',
+  'edges-deburred',
+  'creased-first',
+  'scuffed',
+  'prepared',
+  /* A strip cut from both faces: the second face after every first one. */
+  'second-face',
+  'creased',
+  'scuffed-late',
+  'cleaned',
+  'mask',
+  'primed',
+  'reassemble',
+  'seal',
+  'set',
+  'inspected',
+] as const;
+export type WorkPlace = (typeof WORK_PLACES)[number];
+
+/** A place in the order of the work, counted: what has a smaller one comes first. */
+export type WorkRank = number & { readonly __rank?: true };
+
+const RANKS = Object.fromEntries(WORK_PLACES.map((place, i) => [place, i])) as Readonly<Record<WorkPlace, WorkRank>>;
+
+export const rankOfPlace = (place: WorkPlace): WorkRank => RANKS[place];
 
 /** Where a kit departs from the usual order. */
 export interface WorkOrder {
@@ -41,9 +58,28 @@ export function workOrderOf(work?: Partial<WorkOrder>): WorkOrder {
   return ORDERS[(work?.creaseBeforeDimple ? 2 : 0) + (work?.scuffAfterDimple ? 1 : 0)] as WorkOrder;
 }
 
-export function rankOf(kind: StepKind, order: WorkOrder): number {
-  if (kind === 'scuffed' && order.scuffAfterDimple) return SCUFFED_LATE;
-  return kind === 'creased' && order.creaseBeforeDimple ? CREASED_FIRST : RANK[kind];
+/** Where a step stands in the order of a kit's work. */
+export function rankOf(kind: StepKind, order: WorkOrder): WorkRank {
+  return RANKS[placeOf(kind, order)];
+}
+
+function placeOf(kind: StepKind, order: WorkOrder): WorkPlace {
+  switch (kind) {
+    case 'dimpled':
+    case 'countersunk':
+      return 'prepared';
+    case 'scuffed':
+      return order.scuffAfterDimple ? 'scuffed-late' : 'scuffed';
+    case 'creased':
+      return order.creaseBeforeDimple ? 'creased-first' : 'creased';
+    default:
+      return kind;
+  }
+}
+
+/** The same of one step: a second face has its own place. */
+export function rankOfStep(step: Step, order: WorkOrder): WorkRank {
+  return isSecondFace(step) ? RANKS['second-face'] : rankOf(step.kind, order);
 }
 
 /** A row with all that its order depends on. */
@@ -84,12 +120,6 @@ function isCheckEarly({ row, steps, states }: RowWork): boolean {
   return drilled !== undefined && holesInPlan(row.holes).some((h) => !isLocking(h) && !isDone(drilled, states.get(h.id)));
 }
 
-/** Whether a step comes before another; of a strip cut from both faces the second face comes after the first. */
-export function comesBefore(a: Step, b: Step, order: WorkOrder): boolean {
-  const [rankA, rankB] = [rankOf(a.kind, order), rankOf(b.kind, order)];
-  return rankA < rankB || (rankA === rankB && !isSecondFace(a) && isSecondFace(b));
-}
-
 /** Whether two steps wait for each other at all: a hole's with everything, a sheet's or part's with its own part's. */
 function areRelated(a: Step, b: Step): boolean {
   return a.partId === null || b.partId === null || a.partId === b.partId;
@@ -111,7 +141,7 @@ export function missingBefore(
     const scope = isPartStep(step) ? (done.rows ?? [work]).filter((r) => r.row.layers.some((l) => l.partId === step.partId)) : [work];
     for (const { row, steps, states } of scope) {
       const holes = isPartStep(step) ? holesInPlan(row.holes) : holesInPlan(row.holes).filter((h) => asked.has(h.id));
-      const before = steps.filter((s) => comesBefore(s, step, done.order) && areRelated(s, step));
+      const before = steps.filter((s) => rankOfStep(s, done.order) < rankOfStep(step, done.order) && areRelated(s, step));
       for (const earlier of before) {
         if (missing.has(earlier.kind)) continue;
         const isOpen = isPartStep(earlier)

@@ -2,7 +2,7 @@ import type { Stack, StackBlind } from '../prep/stack';
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { DEFAULT_LIMITS, withOwnLimits, type Limits } from '../tables/limits';
 import { mm, type Mm } from '../units/length';
-import { holePlaces } from '../layout/hole-places';
+import { holePlaces } from './hole-places';
 import { trueSpacing, type LaidRow, type TrueSpacing } from '../layout/true-spacing';
 import { rowEdge } from '../layout/outline';
 import type { Place } from '../layout/path';

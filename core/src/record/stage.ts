@@ -1,3 +1,4 @@
+import { AT_HOLE } from './step-key';
 import type { Step, StepKind } from './steps';
 
 /** How far one hole is, over all sheets: the last stage whose steps are all done. Work on whole parts is no stage of a hole. */
@@ -18,7 +19,7 @@ const STAGE_STEPS: readonly { readonly stage: Stage; readonly kinds: readonly St
 /** The stage of a hole from the steps of its row and the keys marked at it. Laying out and piloting are passed over by a drilled hole. */
 export function stageOf(steps: readonly Step[], done: ReadonlySet<string> | undefined): Stage {
   let reached: Stage = 'open';
-  const isDrilled = done?.has('drilled//') ?? false;
+  const isDrilled = done?.has(AT_HOLE.drilled) ?? false;
   for (const { stage, kinds, isFree } of STAGE_STEPS) {
     const own = steps.filter((s) => kinds.includes(s.kind));
     if (own.length === 0 && !isFree) continue;

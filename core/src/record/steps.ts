@@ -2,6 +2,7 @@ import type { PlannedLayer } from '../prep/walk';
 import type { HoleDefinition, KitDefinition, PartDefinition, RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
 import { ASSEMBLY_MARKS, MARK_ADDRESS, type MarkKind, type Side } from './marks';
+import { AT_HOLE, partKey, readStepKey, stepKey, type PartStepKey, type StepKey } from './step-key';
 
 export const STEP_KINDS = [
   'laid-out',
@@ -22,7 +23,7 @@ export type StepKind = (typeof STEP_KINDS)[number];
 
 /** One thing to do: at every hole of a row, at every hole in one sheet of it, or on a whole part. */
 export interface Step {
-  readonly key: string;
+  readonly key: StepKey | PartStepKey;
   readonly kind: StepKind;
   /** The sheet it is done in, where it is a sheet's. */
   readonly layerId: string | null;
@@ -35,16 +36,6 @@ export interface Step {
 export interface WorkContext {
   readonly kit: Pick<KitDefinition, 'work'>;
   readonly parts: ReadonlyMap<string, Pick<PartDefinition, 'crease'>>;
-}
-
-/** The key of a step at a hole. */
-export function stepKey(kind: MarkKind, layerId: string | null, side: Side | null): string {
-  return `${kind}/${layerId ?? ''}/${side ?? ''}`;
-}
-
-/** The key of a step done on a whole part. */
-export function partKey(kind: MarkKind, partId: string): string {
-  return `${kind}/part:${partId}`;
 }
 
 /** The second countersink of a strip that is cut from both faces: it waits for the first. */
@@ -108,7 +99,7 @@ export function isLocking(hole: Pick<HoleDefinition, 'holds'>): boolean {
 
 /** Whether a hole is not drilled only because its angle was not checked yet: it is wanted all the same. `done`: what is marked at it. */
 export function awaitsCheck(hole: HoleDefinition, kind: StepKind, done: Marked | undefined): boolean {
-  return kind === 'drilled' && isLocking(hole) && !done?.has('squared//');
+  return kind === 'drilled' && isLocking(hole) && !done?.has(AT_HOLE.squared);
 }
 
 /** Whether a hole takes part in a step now: some are held back. `done`: what is marked at it. */
@@ -130,7 +121,7 @@ const NO_PARTS: ReadonlySet<string> = new Set();
 export function isDone(step: Step, done: ReadonlySet<string> | undefined, parts: ReadonlySet<string> = NO_PARTS): boolean {
   if (isPartStep(step)) return parts.has(step.key);
   if (!done) return false;
-  return done.has(step.key) || ((step.kind === 'laid-out' || step.kind === 'piloted') && done.has('drilled//'));
+  return done.has(step.key) || ((step.kind === 'laid-out' || step.kind === 'piloted') && done.has(AT_HOLE.drilled));
 }
 
 /** How far a row is: what is done over what is wanted, holes in the plan only; a part's step counts once. */
@@ -186,14 +177,15 @@ export function leftoversOf(
   states: HoleStates = NOTHING,
   isSettled: (holeId: string) => boolean = () => false,
 ): Leftover[] {
-  const known = new Set(steps.map((s) => s.key));
+  const known = new Set<string>(steps.map((s) => s.key));
   const layers = new Set(row.layers.map((l) => l.id));
   const out = new Set(row.holes.filter((h) => h.out).map((h) => h.id));
   const found = new Map<string, { holeIds: string[]; kind: string; layerId: string | null; because: Leftover['because'] }>();
   for (const [holeId, keys] of states) {
     if (isSettled(holeId)) continue;
     for (const key of keys) {
-      const [kind, layer] = key.split('/') as [string, string, string];
+      const { kind, layerId } = readStepKey(key);
+      const layer = layerId ?? '';
       const because = out.has(holeId)
         ? 'holes-out'
         : layer !== '' && !layers.has(layer)

@@ -1,5 +1,6 @@
+import { stepKey } from './step-key';
 import { effectiveMarks, type Mark, type MarkKind } from './marks';
-import { STEP_KINDS, stepKey, type StepKind } from './steps';
+import { STEP_KINDS, type StepKind } from './steps';
 
 /** The same step at the same holes marked by two people: it counts once, and one of the marks may be a slip. */
 export interface MarkedTwice {

@@ -1,6 +1,6 @@
 import { LARGEST_BARREL_D3, type Profile } from '../tables/profiles';
 import { MM_PER_INCH, type Mm } from '../units/length';
-import { coneDepth, surfaceDiameter, type Cone } from '../prep/countersink';
+import { coneDepth, surfaceDiameter, type Cone } from './cone';
 import { LENGTH_DASH_MAX } from './callout';
 
 /** Slack of the volume window, which has no unit: rounding only. */

@@ -1,4 +1,5 @@
-import { coneDepth, coneOf, mismatchProud, surfaceDiameter, type Cone } from '../prep/countersink';
+import { mismatchProud } from '../prep/mismatch';
+import { coneDepth, coneOf, surfaceDiameter, type Cone } from '../rivet/cone';
 import type { Plan } from '../prep/plan';
 import { drawnHead, type Stack } from '../prep/stack';
 import { headVolume, widthAtHalfD } from '../rivet/length';

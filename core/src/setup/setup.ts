@@ -1,4 +1,4 @@
-import { CLICK } from '../prep/countersink';
+import { CLICK } from '../rivet/cone';
 import type { Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
 import type { PlannedLayer } from '../prep/walk';

@@ -1,3 +1,4 @@
+import { AT_HOLE } from '../record/step-key';
 import { own } from '../units/own';
 import type { Plan } from '../prep/plan';
 import type { RowDefinition } from '../record/definitions';
@@ -33,7 +34,7 @@ export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<st
   const groups = new Map<string, { isBlind: boolean; rows: number; needed: number; instead: Set<string> | null }>();
   for (const { row, stack, plan, states } of rows) {
     const callout = stack.blind ? stack.blind.name : plan.rivet.callout;
-    const needed = holesInPlan(row.holes).filter((h) => !states.get(h.id)?.has('set//')).length;
+    const needed = holesInPlan(row.holes).filter((h) => !states.get(h.id)?.has(AT_HOLE.set)).length;
     if (needed === 0) continue;
     const serves = stack.blind
       ? new Set<string>()

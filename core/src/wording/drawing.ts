@@ -1,5 +1,5 @@
 import { own } from '../units/own';
-import type { Counted } from '../formats/dxf/drawing';
+import type { Counted } from '../dxf/drawing';
 
 /** What a drawing holds, in words: one, several. */
 const KINDS: Readonly<Record<string, readonly [string, string]>> = {

@@ -1,4 +1,4 @@
-import type { Effect } from '../done/effects';
+import type { Effect } from '../work/effects';
 import { drillOfDiameter } from '../tables/drills';
 import type { Mm, Units } from '../units/length';
 import { showLength } from '../units/show';

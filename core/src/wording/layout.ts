@@ -1,4 +1,4 @@
-import type { LayoutChange } from '../record/keep-layout';
+import type { LayoutChange } from '../compose/keep-layout';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
 

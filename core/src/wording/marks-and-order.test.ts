@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MARK_KINDS } from '../record/marks';
 import { STEP_KINDS } from '../record/steps';
-import type { Piece } from '../sequence/pieces';
+import type { Piece } from '../operations/pieces';
 import { mm } from '../units/length';
 import { markText } from './marks';
 import {

@@ -1,9 +1,9 @@
 import type { RivetAnswer } from '../depth/rivet-check';
-import { ANGLE_SLACK_DEG, DIMPLE_CONSEQUENCES, type AngleAnswer } from '../prep/dimple-check';
+import { ANGLE_SLACK_DEG, DIMPLE_CONSEQUENCES, type AngleAnswer } from '../record/dimple-check';
 import type { SecondFace } from '../prep/two-sided';
 import type { CageNeed } from '../reach/cage-access';
 import type { AngleStation, CageWay, DimpleDefect, Lie } from '../record/marks';
-import type { CageClicks, SetupCard } from '../setup/cards';
+import type { CageClicks, SetupCard } from '../work/cards';
 import type { Mm, Units } from '../units/length';
 import { showLength } from '../units/show';
 

@@ -1,7 +1,7 @@
 import type { HoldKind } from '../record/definitions';
 import type { Stage } from '../record/stage';
 import type { StepKind } from '../record/steps';
-import type { BenchItem } from '../setup/bench';
+import type { BenchItem } from '../work/bench';
 import type { Setup } from '../setup/setup';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';

@@ -13,7 +13,7 @@ import {
   type RowDefinition,
 } from '#core/record/definitions';
 import { stackOf, type RowContext } from '#core/record/stack-of';
-import { definitionsById } from '#core/setup/assembly-work';
+import { definitionsById } from '#core/work/assembly-work';
 import { shorter } from '#core/units/length';
 import { bad, good, type Result } from '#core/units/result';
 import type { Database, Queries } from '../db/connection';

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
-import { parseRowLine } from '#core/formats/row-line';
+import { parseRowLine } from '#core/typed/row-line';
 import { newKit } from '#core/record/blank';
-import { composeRow } from '#core/record/compose';
+import { composeRow } from '#core/compose/compose';
 import { judgeHole } from '#core/deviation/judge';
 import type {
   FastenerDefinition,
@@ -19,7 +19,7 @@ import { withWork } from '#core/done/with-work';
 import { planStack } from '#core/prep/plan';
 import type { Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
-import { USUAL_TOOLS } from '#core/tables/usual-tools';
+import { USUAL_TOOLS } from '#core/reach/usual-tools';
 import { mm, MM_PER_INCH } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
 import { decide } from '../commands/change';

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { TypedLength } from '#core/record/definitions';
 import { markVersion, type Mark } from '#core/record/marks';
-import { parseDimension } from '#core/units/dimension';
+import { parseDimension } from '#core/typed/dimension';
 import { problemMessage } from '#core/wording/problems';
 
 /** An id that is the same at every loading, made from a name. */

@@ -14,7 +14,7 @@ import { dashLength } from '#core/rivet/callout';
 import { headVolume } from '#core/rivet/length';
 import { PROFILES } from '#core/tables/profiles';
 import { mm, MM_PER_INCH } from '#core/units/length';
-import { marksFor } from '#core/setup/bench';
+import { marksFor } from '#core/work/bench';
 import type { PEOPLE } from './mark-maker';
 import { DAY_MS, demoId, demoMark, MINUTE_MS, typedLength } from './mark-maker';
 

@@ -1,9 +1,9 @@
 import type { PaperName } from '#core/layout/paper';
 import { holesInPlan } from '#core/record/holes';
-import type { AssemblyWork, WorkRow } from '#core/setup/assembly-work';
-import type { BenchItem, BenchSetup } from '#core/setup/bench';
+import type { AssemblyWork, WorkRow } from '#core/work/assembly-work';
+import type { BenchItem, BenchSetup } from '#core/work/bench';
 import { isHeld } from '#core/record/steps';
-import { workFindings } from '#core/setup/work-findings';
+import { workFindings } from '#core/work/work-findings';
 import type { Units } from '#core/units/length';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
 import { findingMessage } from '#core/wording/findings';

@@ -1,3 +1,4 @@
+import { AT_HOLE } from '#core/record/step-key';
 import type { PaperName } from '#core/layout/paper';
 import { decisionSentence } from '#core/wording/sequence';
 import { pageReach } from '#core/record/page-revisions';
@@ -6,7 +7,7 @@ import { effectiveMarks, type Mark } from '#core/record/marks';
 import { showHours } from '#core/record/shifts';
 import { stageOf, STAGES } from '#core/record/stage';
 import { sectionOf } from '#core/section/section';
-import type { WorkRow } from '#core/setup/assembly-work';
+import type { WorkRow } from '#core/work/assembly-work';
 import { showBoth, showLength } from '#core/units/show';
 import type { Mm, Units } from '#core/units/length';
 import { ADVICE_FIRST } from '#core/wording/cautions';
@@ -88,7 +89,7 @@ function title(sheet: DossierSheet, record: KitRecord, made: readonly AssemblyDo
     made.map((d) => {
       const marks = effectiveMarks(d.source.marks);
       const holes = d.rows.reduce((n, r) => n + holesInPlan(r.row.holes).length, 0);
-      const set = d.rows.reduce((n, r) => n + holesInPlan(r.row.holes).filter((h) => r.states.get(h.id)?.has('set//')).length, 0);
+      const set = d.rows.reduce((n, r) => n + holesInPlan(r.row.holes).filter((h) => r.states.get(h.id)?.has(AT_HOLE.set)).length, 0);
       const count = (kind: Mark['kind']) => marks.filter((m) => m.kind === kind).reduce((n, m) => n + m.holeIds.length, 0);
       return [
         d.source.assembly.definition.name,

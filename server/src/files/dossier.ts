@@ -1,6 +1,6 @@
 import { formatRange, holesInPlan } from '#core/record/holes';
 import { logPages, type LogPage } from '#core/log/day-log';
-import { assemblyWork, type WorkRow } from '#core/setup/assembly-work';
+import { assemblyWork, type WorkRow } from '#core/work/assembly-work';
 import { progressOf } from '#core/record/steps';
 import type { LogNames } from '#core/wording/log';
 import type { AssemblyOfKit, KitRecord } from '../db/kit-record';

@@ -1,5 +1,6 @@
+import { AT_HOLE } from '#core/record/step-key';
 import Papa from 'papaparse';
-import { writeCell } from '#core/formats/csv-cells';
+import { writeCell } from '#core/typed/csv-cells';
 import { READ_THEN } from '#core/done/as-of';
 import { setInRow } from '#core/done/in-hole';
 import { gatherFindings } from '#core/done/row-standing';
@@ -56,7 +57,7 @@ export function* rowsCsv(record: KitRecord): Generator<string> {
       yield line([
         source.assembly.definition.name, r.title, r.row.hand ?? '', r.row.page, r.stack.blind?.name ?? r.plan.rivet.callout,
         worse(r.plan.verdict, verdictOf(gatherFindings(r.standing).map((g) => g.finding))),
-        holes.length, count('set//'), count('inspected//'),
+        holes.length, count(AT_HOLE.set), count(AT_HOLE.inspected),
         [...setInRow(r.done, holes.map((h) => h.id))].map(([name, n]) => `${n} ${name ?? 'not said'}`).join(' / '), L(r.plan.grip), r.plan.layers.map((l) => l.part).join(' / '),
         r.plan.layers.map((l) => L(l.thickness)).join(' / '), r.plan.layers.map((l) => l.prep).join(' / '),
         r.plan.layers.map((l) => L(l.depth)).join(' / '), [...gatherFindings(r.standing).map((g) => g.finding), ...r.plan.findings.filter((f) => f.severity !== 'note')].map((f) => f.code).join(' / '),

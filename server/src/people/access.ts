@@ -1,4 +1,4 @@
-import { cutText } from '#core/formats/whole-text';
+import { cutText } from '#core/typed/whole-text';
 import { randomUUID } from 'node:crypto';
 import express, { Router, type Request, type RequestHandler } from 'express';
 import type { Database } from '../db/connection';

@@ -3,7 +3,7 @@ import { recallsOf, type RecallPlace, type Thing } from '#core/done/recall';
 import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
-import { definitionsById } from '#core/setup/assembly-work';
+import { definitionsById } from '#core/work/assembly-work';
 import type { KitRecord } from '../db/kit-record';
 
 interface Place {

@@ -1,5 +1,5 @@
 import express, { Router } from 'express';
-import { halfCharacterIn } from '#core/formats/whole-text';
+import { halfCharacterIn } from '#core/typed/whole-text';
 import { problemMessage } from '#core/wording/problems';
 import { importKit } from '../commands/kit-document';
 import type { Database } from '../db/connection';

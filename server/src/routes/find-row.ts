@@ -1,6 +1,6 @@
 import type { Stack } from '#core/prep/stack';
 import type { Entity, KitDefinition, PartDefinition } from '#core/record/definitions';
-import { definitionsById } from '#core/setup/assembly-work';
+import { definitionsById } from '#core/work/assembly-work';
 import { stackOf } from '#core/record/stack-of';
 import { bad, good, type Result } from '#core/units/result';
 import type { Database } from '../db/connection';

@@ -1,8 +1,8 @@
 import { Router } from 'express';
 import { PAPERS, type PaperName } from '#core/layout/paper';
-import { rowStrip } from '#core/layout/row-strip';
+import { rowStrip } from '#core/record/row-strip';
 import { rowTitle } from '#core/record/title';
-import { assemblyWork } from '#core/setup/assembly-work';
+import { assemblyWork } from '#core/work/assembly-work';
 import type { Database } from '../db/connection';
 import { findEntity, listOfAssembly, listOfKind } from '../db/entities';
 import { listMarksOfAssembly } from '../db/record';

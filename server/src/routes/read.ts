@@ -3,7 +3,7 @@ import type { ChangesAnswer, KitAnswer, KitsAnswer, MarksAnswer, RevisionAnswer,
 import { prepAnswer } from '#core/formats/prep-document';
 import { planStack } from '#core/prep/plan';
 import type { Entity } from '#core/record/definitions';
-import { definitionsById } from '#core/setup/assembly-work';
+import { definitionsById } from '#core/work/assembly-work';
 import { stackOf, type RowContext } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
 import type { Database } from '../db/connection';

@@ -1,4 +1,4 @@
-import { wholeText } from '#core/formats/whole-text';
+import { wholeText } from '#core/typed/whole-text';
 import { problemMessage } from '#core/wording/problems';
 
 /** A refusal by the server, with its code and data. `code` `offline`: no answer came at all. */

@@ -1,7 +1,7 @@
 import type { EffectsAnswer } from '#contract/answers';
 import { useQueryClient } from '@tanstack/react-query';
 import { use, useCallback } from 'react';
-import { REACHING, wantsReason } from '#core/done/effects';
+import { REACHING, wantsReason } from '#core/work/effects';
 import type { Edit, Entity } from '#core/record/definitions';
 import { markVersion, type Mark, type MarkKind, type MarkOf } from '#core/record/marks';
 import { post } from './client';

@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import type { TypedLength } from '#core/record/definitions';
-import { parseDimension } from '#core/units/dimension';
+import { parseDimension } from '#core/typed/dimension';
 import { showBoth } from '#core/units/show';
 import { problemMessage } from '#core/wording/problems';
 import { useUnits } from './units';

@@ -1,7 +1,7 @@
 import { Popover } from 'radix-ui';
 import { useEffect, useState, type ReactNode } from 'react';
 import { whyText, type Why } from '#core/prep/why';
-import { parseDimension } from '#core/units/dimension';
+import { parseDimension } from '#core/typed/dimension';
 import { showNumber } from '#core/units/show';
 import { useUnits } from './units';
 

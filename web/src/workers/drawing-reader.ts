@@ -1,4 +1,4 @@
-import { DXF_MAX_CHARS, readDxf, type Counted, type Drawing } from '#core/formats/dxf/drawing';
+import { DXF_MAX_CHARS, readDxf, type Counted, type Drawing } from '#core/dxf/drawing';
 import { OUTLINE_MAX_CORNERS } from '#core/formats/record-schemas';
 import { groupIntoRows } from '#core/layout/group-rows';
 import type { Place } from '#core/layout/path';

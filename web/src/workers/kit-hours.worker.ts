@@ -1,6 +1,6 @@
 import type { AssemblyAnswer, KitAnswer, MarksAnswer, ToolsAnswer, WorkedAnswer } from '#contract/answers';
-import type { HoursLeft } from '#core/sequence/hours';
-import { kitHours, summaryOfAssembly, type AssemblySummary } from '#core/sequence/kit-hours';
+import type { HoursLeft } from '#core/operations/hours';
+import { kitHours, summaryOfAssembly, type AssemblySummary } from '#core/access/kit-hours';
 import { get } from '../api/client';
 
 export interface KitHoursLine extends Omit<AssemblySummary, 'open'> {

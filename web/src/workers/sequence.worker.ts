@@ -1,6 +1,6 @@
-import { arrange, type Arranged } from '#core/sequence/arrange';
-import type { AssemblyOperation } from '#core/sequence/operations';
-import type { AccessRow } from '#core/sequence/shut-off';
+import { arrange, type Arranged } from '#core/access/arrange';
+import type { AssemblyOperation } from '#core/operations/operations';
+import type { AccessRow } from '#core/access/shut-off';
 import type { Problem } from '#core/units/result';
 
 export interface SequenceQuestion {

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { readCell } from '#core/formats/csv-cells';
+import { readCell } from '#core/typed/csv-cells';
 
 /** Most lines and bytes of a table taken at once. */
 export const TABLE_MAX_LINES = 2000;

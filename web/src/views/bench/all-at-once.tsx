@@ -1,11 +1,11 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
-import { marksFor } from '#core/setup/bench';
-import { deburringByPart } from '#core/setup/together';
-import type { OrderedSetup } from '#core/sequence/bench-order';
+import { marksFor } from '#core/work/bench';
+import { deburringByPart } from '#core/work/together';
+import type { OrderedSetup } from '#core/access/bench-order';
 import { OPERATION_WORDS } from '#core/wording/setups';
 import type { MarkWish } from '../../api/commands';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 import { Button } from '../../ui/controls';
 import type { useMarkLock } from './use-mark-lock';
 

@@ -2,7 +2,7 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import type { MarkWish } from '../../api/commands';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 import { Button } from '../../ui/controls';
 
 interface BareZonesProps {

@@ -1,12 +1,12 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
-import type { BenchSetup } from '#core/setup/bench';
+import type { BenchSetup } from '#core/work/bench';
 import { drillingHelps, isWarning } from '#core/setup/drilling-helps';
 import { formatRange, holesInPlan } from '#core/record/holes';
 import { heldWord, helpSentence, SQUARE_UP_HELP } from '#core/wording/helps';
 import type { MarkWish } from '../../api/commands';
 import { Button } from '../../ui/controls';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 import { useUnits } from '../../ui/units';
 
 interface BenchHelpProps {

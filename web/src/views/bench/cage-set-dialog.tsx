@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { CageWay, Lie, MarkPayload } from '#core/record/marks';
 import type { Entity } from '#core/record/definitions';
-import type { SetupCard } from '#core/setup/cards';
+import type { SetupCard } from '#core/work/cards';
 import { CAGE_WAY_WORDS, clicksSentence, LIE_WORDS, scrapSentence } from '#core/wording/preparation';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { Modal } from '../../ui/modal';

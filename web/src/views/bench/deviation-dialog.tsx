@@ -1,5 +1,5 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { cutText } from '#core/formats/whole-text';
+import { cutText } from '#core/typed/whole-text';
 import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { judgeHole, missingOf, verdictOfTrial, type Trial } from '#core/deviation/judge';
@@ -16,7 +16,7 @@ import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { Modal } from '../../ui/modal';
 import { VerdictSign } from '../../ui/verdict';
 import { SectionFigure } from '../plan/section-figure';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 
 interface DeviationDialogProps {
   readonly data: AssemblyAnswer;

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { judgeAngle } from '#core/prep/dimple-check';
+import { judgeAngle } from '#core/record/dimple-check';
 import { ANGLE_STATIONS, DIMPLE_DEFECTS, type AngleStation, type DimpleDefect, type Mark } from '#core/record/marks';
 import { effectiveMarks } from '#core/record/marks';
 import { angleSentence, dimpleSentence, dimpleSeverity, DIMPLE_WORDS, STATION_WORDS } from '#core/wording/preparation';

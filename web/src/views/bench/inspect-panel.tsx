@@ -1,10 +1,11 @@
+import { AT_HOLE } from '#core/record/step-key';
 import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { diagnose } from '#core/inspect/diagnose';
-import { typedMm } from '#core/record/compose-drawing';
+import { typedMm } from '#core/compose/compose-drawing';
 import type { HoleDefinition } from '#core/record/definitions';
 import {
   DISPOSITIONS,
@@ -25,8 +26,8 @@ import type { MarkWish } from '../../api/commands';
 import { defectDrawing } from '../../drawing/defect-drawing';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
 import { dimensionValue } from '../../ui/dimension-field';
-import type { RowModel } from '../../rows/row-model';
-import { useInspection } from '../../rows/use-inspection';
+import type { RowModel } from '../../models/row-model';
+import { useInspection } from '../../models/use-inspection';
 import { GaugeField } from './gauge-field';
 import { HeadWindow } from './head-window';
 
@@ -66,7 +67,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
   const here = due.filter((d) => d.rowId === row.entity.id);
   const elsewhere = due.length - here.length;
   const numberOf = (id: string) => holes.findIndex((h) => h.id === id) + 1;
-  const at = holeId ?? here[0]?.holeId ?? holes.find((h) => row.states.get(h.id)?.has('set//'))?.id ?? null;
+  const at = holeId ?? here[0]?.holeId ?? holes.find((h) => row.states.get(h.id)?.has(AT_HOLE.set))?.id ?? null;
   const set = useMemo(
     () =>
       effectiveMarks(marks.filter((m) => m.kind === 'undo' || (m.kind === 'set' && m.rowId === row.entity.id)))

@@ -1,10 +1,10 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
-import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
+import type { OrderedItem, OrderedSetup } from '#core/access/bench-order';
 import { itemAmount, OPERATION_WORDS } from '#core/wording/setups';
 import { orderWaitSentence } from '#core/wording/sequence';
-import type { Sequence } from '../../rows/use-sequence';
-import type { RowModel } from '../../rows/row-model';
+import type { Sequence } from '../../models/use-sequence';
+import type { RowModel } from '../../models/row-model';
 
 interface ItemChipsProps {
   readonly data: AssemblyAnswer;

@@ -4,11 +4,11 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { layerReaches, type LayerReach } from '#core/reach/layer-reach';
 import type { Entity, ToolDefinition } from '#core/record/definitions';
-import type { BenchItem } from '#core/setup/bench';
+import type { BenchItem } from '#core/work/bench';
 import { useKeep } from '../../api/commands';
 import { useTools } from '../../api/queries';
 import { Button } from '../../ui/controls';
-import { partsById, type RowModel } from '../../rows/row-model';
+import { partsById, type RowModel } from '../../models/row-model';
 import { whyBest } from '#core/wording/tools';
 import { MeasureDialog, MEASURE_WORDS, type Measure } from '../tools/measure-dialog';
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { judgeRivet, lieOf } from '#core/depth/rivet-check';
 import { LIES, effectiveMarks, type Lie, type Mark } from '#core/record/marks';
 import type { Mm } from '#core/units/length';
-import { typedMm } from '#core/record/compose-drawing';
+import { typedMm } from '#core/compose/compose-drawing';
 import { LIE_WORDS, rivetSentence, rivetTarget } from '#core/wording/preparation';
 import type { MarkWish } from '../../api/commands';
 import { Button, ErrorText } from '../../ui/controls';

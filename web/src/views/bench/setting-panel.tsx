@@ -1,3 +1,4 @@
+import { AT_HOLE } from '#core/record/step-key';
 import { useEffect, useMemo, useState } from 'react';
 import { judgeHole } from '#core/deviation/judge';
 import { PREP_WORDS, sheetName } from '#core/wording/words';
@@ -13,7 +14,7 @@ import { SETTING_WORDS } from '#core/wording/inspect';
 import type { MarkWish } from '../../api/commands';
 import { Button, Select, TextInput } from '../../ui/controls';
 import { useUnits } from '../../ui/units';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 
 interface SettingPanelProps {
   readonly row: RowModel;
@@ -48,7 +49,7 @@ export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting
   const works = candidate ? candidate.works || candidate.worksAtLip : rivet.works || (rivet.lip?.works ?? false);
   const order = orderNumbers(row, holes);
   const next = holes
-    .filter((h) => order.has(h.id) && !odd.has(h.id) && !row.states.get(h.id)?.has('set//'))
+    .filter((h) => order.has(h.id) && !odd.has(h.id) && !row.states.get(h.id)?.has(AT_HOLE.set))
     .sort((a, b) => (order.get(a.id) as number) - (order.get(b.id) as number))[0];
   const measured = row.stack.layers.map((l) => `${l.part} ${showLength(l.thickness, units)}`).join(', ');
   return (

@@ -1,14 +1,15 @@
+import { AT_HOLE } from '#core/record/step-key';
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState, type ReactNode } from 'react';
-import { marksFor } from '#core/setup/bench';
-import { haveSameDies } from '#core/setup/together';
-import type { OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
+import { marksFor } from '#core/work/bench';
+import { haveSameDies } from '#core/work/together';
+import type { OrderedItem, OrderedSetup } from '#core/access/bench-order';
 import type { Deviation, HoleOrigin, Mark, Setting } from '#core/record/marks';
 import { cageOf, clickOf } from '#core/depth/cage-record';
 import { hardestByHole } from '#core/reach/layer-reach';
 import type { Entity } from '#core/record/definitions';
-import { setupCards } from '#core/setup/cards';
-import { workFindings } from '#core/setup/work-findings';
+import { setupCards } from '#core/work/cards';
+import { workFindings } from '#core/work/work-findings';
 import { holesInPlan } from '#core/record/holes';
 import { isDone, isHeld, type Step } from '#core/record/steps';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
@@ -20,16 +21,16 @@ import { useTools } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
 import { useUnits } from '../../ui/units';
-import type { RowModel } from '../../rows/row-model';
-import { PageFlags, usePageFlags } from '../../rows/page-flag';
-import { StandingPanel } from '../../rows/standing-panel';
-import { WorkFindings } from '../../rows/work-findings';
+import type { RowModel } from '../../models/row-model';
+import { PageFlags, usePageFlags } from '../../ui/page-flag';
+import { StandingPanel } from '../../ui/standing-panel';
+import { WorkFindings } from '../../ui/work-findings';
 import { MarkFoot } from './mark-foot';
 import { useMarkKey } from './use-mark-key';
 import type { useMarkLock } from './use-mark-lock';
-import { cardRows } from '../../rows/use-bench';
-import type { Sequence } from '../../rows/use-sequence';
-import { useReach } from '../../rows/use-reach';
+import { cardRows } from '../../models/use-bench';
+import type { Sequence } from '../../models/use-sequence';
+import { useReach } from '../../models/use-reach';
 import { AllAtOnce } from './all-at-once';
 import { BareZones } from './bare-zones';
 import { BenchHelp } from './bench-help';
@@ -50,7 +51,7 @@ import { oddHoles } from '#core/inspect/odd-holes';
 import { rejectedRivets } from '#core/inspect/rejected';
 import { settingFor } from '#core/inspect/setting';
 import { orderNumbers, SettingPanel } from './setting-panel';
-import { useSetting } from '../../rows/use-setting';
+import { useSetting } from '../../models/use-setting';
 import { ReachPanel } from './reach-panel';
 
 const NO_ODD: ReadonlyMap<string, Deviation> = new Map();
@@ -117,7 +118,7 @@ export function SetupAtWork({
   const odd = useMemo(() => (current.setup.operation === 'set' ? oddHoles(marks, item.rowId) : NO_ODD), [current, marks, item.rowId]);
   const open = new Set(
     current.setup.operation === 'inspected'
-      ? item.openHoleIds.filter((id) => row.states.get(id)?.has('set//') && !rejected.has(id))
+      ? item.openHoleIds.filter((id) => row.states.get(id)?.has(AT_HOLE.set) && !rejected.has(id))
       : item.openHoleIds.filter((id) => !odd.has(id)),
   );
   const { remembered, remember } = useSetting();

@@ -11,13 +11,13 @@ import { cageNeeds } from '#core/reach/cage-access';
 import { accessOf } from '#core/reach/row-reach';
 import { secondFace } from '#core/prep/two-sided';
 import { toolsForSetup } from '#core/reach/tools-for-setup';
-import type { BenchItem, BenchSetup } from '#core/setup/bench';
-import type { SetupCard } from '#core/setup/cards';
+import type { BenchItem, BenchSetup } from '#core/work/bench';
+import type { SetupCard } from '#core/work/cards';
 import { CAGE_NEED_WORDS, clicksSentence, scrapSentence, secondFaceSentence } from '#core/wording/preparation';
 import { TOOL_PROBLEM_WORDS } from '#core/wording/tools';
 import { showLength } from '#core/units/show';
 import { useUnits } from '../../ui/units';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 
 interface SetupCardPanelProps {
   readonly data: AssemblyAnswer;

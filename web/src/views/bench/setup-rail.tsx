@@ -1,4 +1,4 @@
-import type { BenchStation } from '#core/sequence/bench-order';
+import type { BenchStation } from '#core/access/bench-order';
 import { operationVerb } from '#core/wording/sequence';
 import { OPERATION_WORDS, setupName } from '#core/wording/setups';
 import type { Units } from '#core/units/length';

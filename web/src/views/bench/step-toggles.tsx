@@ -1,6 +1,6 @@
 import { isPartStep, type Step } from '#core/record/steps';
 import { sheetName } from '#core/wording/words';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 
 const SIDE_WORDS = { head: 'head side', shop: 'shop side' } as const;
 

@@ -1,12 +1,12 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useState } from 'react';
-import type { BenchWork } from '#core/sequence/bench-order';
+import type { BenchWork } from '#core/access/bench-order';
 import { ADVICE_FIRST, WHOLE_CAUTIONS } from '#core/wording/cautions';
 import { WHOLE_DONE } from '#core/wording/marks';
 import { operationVerb, orderWaitSentence } from '#core/wording/sequence';
 import { MARK_KINDS } from '#core/record/marks';
 import type { MarkWish } from '../../api/commands';
-import type { Sequence } from '../../rows/use-sequence';
+import type { Sequence } from '../../models/use-sequence';
 import { Button } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
 import { MarkFoot } from './mark-foot';

@@ -1,11 +1,11 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { cutText } from '#core/formats/whole-text';
+import { cutText } from '#core/typed/whole-text';
 import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { joinRuns } from '#core/layout/group-rows';
 import type { Place } from '#core/layout/path';
-import { holePlaces } from '#core/layout/hole-places';
-import { editsOfDrawing, evenPitch, type DrawnLine } from '#core/record/compose-drawing';
+import { holePlaces } from '#core/record/hole-places';
+import { editsOfDrawing, evenPitch, type DrawnLine } from '#core/compose/compose-drawing';
 import type { Edit } from '#core/record/definitions';
 import { holesInPlan } from '#core/record/holes';
 import { drillOfDiameter } from '#core/tables/drills';

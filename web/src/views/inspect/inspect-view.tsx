@@ -11,8 +11,8 @@ import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Select, TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
-import { useBench } from '../../rows/use-bench';
-import { useInspection } from '../../rows/use-inspection';
+import { useBench } from '../../models/use-bench';
+import { useInspection } from '../../models/use-inspection';
 
 const HeadChart = lazy(() => import('./head-chart'));
 

@@ -7,7 +7,7 @@ import { DEFAULT_LIMITS, LENGTH_LIMITS, withOwnLimits, type LimitName, type Limi
 import { RIVET_SIZES } from '#core/tables/fasteners';
 import { PROFILE_IDS, type ProfileId } from '#core/tables/profiles';
 import { showFactor, showNumber } from '#core/units/show';
-import { typedText } from '#core/record/compose';
+import { typedText } from '#core/compose/compose';
 import { LIMIT_WORDS, PROFILE_WORDS, schoolWords } from '#core/wording/words';
 import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';

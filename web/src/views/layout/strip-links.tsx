@@ -1,5 +1,5 @@
 import { stripSvg } from '#core/formats/strip-svg';
-import { rowStrip } from '#core/layout/row-strip';
+import { rowStrip } from '#core/record/row-strip';
 import type { Stack } from '#core/prep/stack';
 import type { Entity, PartDefinition } from '#core/record/definitions';
 import { fileName, saveFile } from '../../drawing/export-svg';

@@ -2,7 +2,7 @@ import { carryUnit } from '#core/units/carry';
 import { useUnitSwitch } from '../../ui/units';
 import { useState } from 'react';
 import { rectangle, taper } from '#core/layout/outline';
-import { parsePlaces, placesText } from '#core/layout/places-text';
+import { parsePlaces, placesText } from '#core/typed/places-text';
 import type { Place } from '#core/layout/path';
 import type { Outline } from '#core/record/definitions';
 import type { Mm, Units } from '#core/units/length';

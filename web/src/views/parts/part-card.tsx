@@ -10,7 +10,7 @@ import { useMirrorSource } from '../../api/queries';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { MirrorOffers } from '../../ui/mirror-offers';
 import { useUnits } from '../../ui/units';
-import { partsById } from '../../rows/row-model';
+import { partsById } from '../../models/row-model';
 import { OutlineEditor } from './outline-editor';
 import { AS_MADE, OrientationPicture } from './orientation-picture';
 

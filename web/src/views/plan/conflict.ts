@@ -1,9 +1,9 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { lineOfRow } from '#core/record/compose';
+import { lineOfRow } from '#core/compose/compose';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { problemMessage } from '#core/wording/problems';
 import type { ApiError } from '../../api/client';
-import { partsById } from '../../rows/row-model';
+import { partsById } from '../../models/row-model';
 
 /** A definition somebody else was faster with, as the server answers it. */
 export interface Conflict {

@@ -1,13 +1,13 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
-import { parseRowLine } from '#core/formats/row-line';
+import { parseRowLine } from '#core/typed/row-line';
 import { planStack } from '#core/prep/plan';
-import { composeRow } from '#core/record/compose';
+import { composeRow } from '#core/compose/compose';
 import type { Units } from '#core/units/length';
 import type { Entity } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
 import { newId } from '../../api/device';
-import { contextOf } from '../../rows/row-model';
+import { contextOf } from '../../models/row-model';
 
 /** The line as typed so far: what it would make, or what is wrong with it. */
 export function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'row'> | null, units: Units) {

@@ -1,7 +1,7 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useState } from 'react';
 import type { Edit, Entity, FastenerDefinition, RowDefinition, TypedLength } from '#core/record/definitions';
-import { typedText } from '#core/record/compose';
+import { typedText } from '#core/compose/compose';
 import type { Units } from '#core/units/length';
 import { newId } from '../../api/device';
 import { Field, Select, TextInput } from '../../ui/controls';

@@ -1,6 +1,7 @@
+import { AT_HOLE } from '#core/record/step-key';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { HoleDefinition } from '#core/record/definitions';
-import { marksFor } from '#core/setup/bench';
+import { marksFor } from '#core/work/bench';
 import { HOLD_WORDS } from '#core/wording/setups';
 import { formatRange, holesInPlan } from '#core/record/holes';
 import { PREP_WORDS, sheetName } from '#core/wording/words';
@@ -9,7 +10,7 @@ import type { MarkWish } from '../../api/commands';
 import { BAND_PX, HOLE_PX, stripPlaces } from '../../drawing/strip-drawing';
 import { Button } from '../../ui/controls';
 import { HoleGlyph, type HoleStage } from './hole-glyph';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 import { differentReaches, ReachLine, reachSentence } from './reach-line';
 import { HoldChoice, type OnHold } from './hold-choice';
 import { Leftovers } from './leftovers';
@@ -237,7 +238,7 @@ function StripPicture({ row, reaches, holes, chosen, onChoose, sheetsOff, onTogg
     const layerId = (layers[index] as { id: string }).id;
     const prep = row.plan.layers[index]?.prep ?? 'none';
     return {
-      drilled: done?.has('drilled//') ?? false,
+      drilled: done?.has(AT_HOLE.drilled) ?? false,
       head: done?.has(`deburred/${layerId}/head`) ?? false,
       shop: done?.has(`deburred/${layerId}/shop`) ?? false,
       prepared:

@@ -4,7 +4,7 @@ import { SETTLED_AS, type SettledAs } from '#core/record/marks';
 import { sheetName } from '#core/wording/words';
 import { SETTLED_WORDS } from '#core/wording/marks';
 import type { MarkWish } from '../../api/commands';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 import { Button, Select } from '../../ui/controls';
 
 const BECAUSE = {

@@ -3,13 +3,13 @@ import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import type { Entity } from '#core/record/definitions';
 import { planStack } from '#core/prep/plan';
-import { typedText } from '#core/record/compose';
+import { typedText } from '#core/compose/compose';
 import { rowTitle } from '#core/record/title';
 import { stackOf } from '#core/record/stack-of';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { VerdictSign } from '../../ui/verdict';
 import { ReasonDialog } from './reason-dialog';
-import { contextOf, partsById } from '../../rows/row-model';
+import { contextOf, partsById } from '../../models/row-model';
 
 interface PartDialogProps {
   readonly data: AssemblyAnswer;

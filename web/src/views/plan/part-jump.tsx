@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
 import type { Entity } from '#core/record/definitions';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 
 /** Goes to the first row that a part is in; typing the part again goes to the next one. */
 export function PartJump({

@@ -1,7 +1,7 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { limitsOf } from '#core/record/stack-of';
 import { useUnits } from '../../ui/units';
-import { editsOf } from '#core/record/compose-many';
+import { editsOf } from '#core/compose/compose-many';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import type { Prep, SchoolId } from '#core/prep/stack';
 import { PREP_WORDS, schoolWords } from '#core/wording/words';
@@ -12,7 +12,7 @@ import { PartDialog } from './part-dialog';
 import { PasteDialog } from './paste-dialog';
 import { ReasonDialog } from './reason-dialog';
 import { RowForm } from './row-form';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 
 /** Which dialog of the plan is open, with what it was opened on. */
 export type PlanDialog =

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { roomInRib } from '#core/reach/reach';
-import { typedMm } from '#core/record/compose-drawing';
+import { typedMm } from '#core/compose/compose-drawing';
 import type { Mm, Units } from '#core/units/length';
 import { Button, ErrorText } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';

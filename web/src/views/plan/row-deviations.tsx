@@ -8,7 +8,7 @@ import { dimpleSentence, dimpleSeverity } from '#core/wording/preparation';
 import { sheetName } from '#core/wording/words';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 
 /** What was found at this row's holes, as it was measured, with what the program said then. */
 export function RowDeviations({ row, rows }: { row: RowModel; rows: readonly RowModel[] }) {

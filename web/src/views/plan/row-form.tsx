@@ -3,7 +3,7 @@ import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import type { SharedLoad } from '#core/prep/stack';
 import { SETTING_WAYS, type Edit, type Entity, type RowDefinition, type RowStart, type SettingWay } from '#core/record/definitions';
-import { typedText } from '#core/record/compose';
+import { typedText } from '#core/compose/compose';
 import { Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import type { Mm } from '#core/units/length';

@@ -4,7 +4,7 @@ import { showNumber } from '#core/units/show';
 import { PrepGlyph } from '../../ui/prep-glyph';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 
 const ROW_PX = 58;
 

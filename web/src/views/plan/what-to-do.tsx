@@ -1,6 +1,6 @@
 import type { Plan } from '#core/prep/plan';
 import type { Prep, Stack } from '#core/prep/stack';
-import { clicksOf } from '#core/prep/countersink';
+import { clicksOf } from '#core/rivet/cone';
 import { volumeWindow } from '#core/rivet/length';
 import { whyOf, type WhyId } from '#core/prep/why';
 import type { PlannedLayer } from '#core/prep/walk';

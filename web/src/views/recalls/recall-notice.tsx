@@ -8,7 +8,8 @@ export function RecallNotice({ kitId }: { kitId: string }) {
   if (left === 0) return null;
   return (
     <p role="note" className="rounded border border-caution bg-caution-soft px-2 py-1 text-[17px]">
-      {left === 1 ? 'One hole or part is' : `${left} holes or parts are`} to be looked at again because a tool, a lot or a batch was found bad.{' '}
+      {left === 1 ? 'One hole or part is' : `${left} holes or parts are`} to be looked at again because a tool, a lot or a batch was found
+      bad.{' '}
       <Link className="underline underline-offset-2" to={`/kits/${kitId}/recalls`}>
         Which ones
       </Link>

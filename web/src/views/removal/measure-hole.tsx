@@ -15,7 +15,7 @@ import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { SectionFigure } from '../plan/section-figure';
-import type { RowModel } from '../../rows/row-model';
+import type { RowModel } from '../../models/row-model';
 
 const FRAME = { plotWidth: 260, plotHeight: 200, labelWidth: 104 };
 

@@ -1,3 +1,4 @@
+import { AT_HOLE } from '#core/record/step-key';
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -17,9 +18,9 @@ import { Button } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
-import type { RowModel } from '../../rows/row-model';
-import { useBench } from '../../rows/use-bench';
-import { useWorkMark } from '../../rows/use-work-mark';
+import type { RowModel } from '../../models/row-model';
+import { useBench } from '../../models/use-bench';
+import { useWorkMark } from '../../models/use-work-mark';
 import { MeasureHole } from './measure-hole';
 
 /** One rivet taken out: one step at a time, big; then the hole measured and judged. */
@@ -36,7 +37,7 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
   const row = rows.find((r) => r.entity.id === search.get('row'));
   const holeId = search.get('hole') ?? '';
   const number = row ? holesInPlan(row.entity.definition.holes).findIndex((h) => h.id === holeId) + 1 : 0;
-  const isSet = row?.states.get(holeId)?.has('set//') ?? false;
+  const isSet = row?.states.get(holeId)?.has(AT_HOLE.set) ?? false;
   const [isOut, setOut] = useState(false);
   return (
     <AssemblyPage data={data} here="inspect" undo={undo}>

@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
 import { FOLLOWED, type Followed, type SequenceDecision } from '#core/record/definitions';
-import { followOrder, moved, plansWish } from '#core/sequence/follow';
-import { orderCost } from '#core/sequence/order-cost';
-import { accessAlong } from '#core/sequence/shut-off';
+import { followOrder, moved, plansWish } from '#core/access/follow';
+import { orderCost } from '#core/order/order-cost';
+import { accessAlong } from '#core/access/shut-off';
 import { decisionSentence, FOLLOWED_WORDS, orderCostWords } from '#core/wording/sequence';
-import type { Sequence } from '../../rows/use-sequence';
+import type { Sequence } from '../../models/use-sequence';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { Fold } from '../../ui/fold';
 

@@ -1,12 +1,12 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
-import { eveningsOf, type EveningStep } from '#core/sequence/evening';
-import { hoursLeft, LEARN_FROM, LEARN_SHIFTS, openWork, workRates, type MinutesOf } from '#core/sequence/hours';
-import type { AssemblyOperation } from '#core/sequence/operations';
+import { eveningsOf, type EveningStep } from '#core/operations/evening';
+import { hoursLeft, LEARN_FROM, LEARN_SHIFTS, openWork, workRates, type MinutesOf } from '#core/operations/hours';
+import type { AssemblyOperation } from '#core/operations/operations';
 import type { WorkedTime } from '#core/log/work-hours';
 import { operationVerb, wayList } from '#core/wording/sequence';
 import { SETTING_WAYS, type SettingWay } from '#core/record/definitions';
-import type { Sequence } from '../../rows/use-sequence';
+import type { Sequence } from '../../models/use-sequence';
 import { Select } from '../../ui/controls';
 import { EveningCalendar } from './evening-calendar';
 

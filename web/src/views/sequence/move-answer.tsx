@@ -1,7 +1,7 @@
-import type { Break } from '#core/sequence/follow';
-import type { AssemblyOperation } from '#core/sequence/operations';
-import type { OrderCost } from '#core/sequence/order-cost';
-import type { DeadEnd } from '#core/sequence/shut-off';
+import type { Break } from '#core/access/follow';
+import type { AssemblyOperation } from '#core/operations/operations';
+import type { OrderCost } from '#core/order/order-cost';
+import type { DeadEnd } from '#core/access/shut-off';
 import { orderCostWords, precedenceReason } from '#core/wording/sequence';
 import { Button } from '../../ui/controls';
 

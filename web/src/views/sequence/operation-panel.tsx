@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
-import { benchSetupOf } from '#core/sequence/bench-order';
-import { workOf, type MinutesOf } from '#core/sequence/hours';
-import type { AssemblyOperation } from '#core/sequence/operations';
+import { benchSetupOf } from '#core/access/bench-order';
+import { workOf, type MinutesOf } from '#core/operations/hours';
+import type { AssemblyOperation } from '#core/operations/operations';
 import { handlingSentence, precedenceReason, STATE_WORDS, wayList } from '#core/wording/sequence';
-import type { Sequence } from '../../rows/use-sequence';
+import type { Sequence } from '../../models/use-sequence';
 import { Button } from '../../ui/controls';
 
 interface OperationPanelProps {

@@ -1,5 +1,5 @@
 import { useDraggable } from '@dnd-kit/core';
-import type { OperationProgress } from '#core/sequence/progress';
+import type { OperationProgress } from '#core/operations/progress';
 import { STATE_WORDS } from '#core/wording/sequence';
 import type { Station as Drawn } from '../../drawing/track-drawing';
 

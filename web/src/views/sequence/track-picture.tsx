@@ -1,7 +1,7 @@
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
-import type { AssemblyOperation } from '#core/sequence/operations';
-import type { OperationProgress } from '#core/sequence/progress';
+import type { AssemblyOperation } from '#core/operations/operations';
+import type { OperationProgress } from '#core/operations/progress';
 import { bandLabels, placeAt, tethers, TRACK_TOP_PX, trackDrawing, within, type Tether } from '../../drawing/track-drawing';
 import { Station } from './station';
 

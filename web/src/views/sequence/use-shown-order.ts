@@ -1,13 +1,13 @@
 import { useMemo, useState } from 'react';
-import { followOrder } from '#core/sequence/follow';
-import type { MinutesOf } from '#core/sequence/hours';
-import { minutesLeft } from '#core/sequence/model';
-import type { AssemblyOperation } from '#core/sequence/operations';
-import { orderCost, type OrderCost } from '#core/sequence/order-cost';
-import { accessAlong, type Access } from '#core/sequence/shut-off';
-import { NOTHING_TRIED, tryOut, type AsideReason, type WhatIf } from '#core/sequence/what-if';
-import { useOrder, type FoundOrder } from '../../rows/use-order';
-import type { Sequence } from '../../rows/use-sequence';
+import { followOrder } from '#core/access/follow';
+import type { MinutesOf } from '#core/operations/hours';
+import { minutesLeft } from '#core/access/model';
+import type { AssemblyOperation } from '#core/operations/operations';
+import { orderCost, type OrderCost } from '#core/order/order-cost';
+import { accessAlong, type Access } from '#core/access/shut-off';
+import { NOTHING_TRIED, tryOut, type AsideReason, type WhatIf } from '#core/access/what-if';
+import { useOrder, type FoundOrder } from '../../models/use-order';
+import type { Sequence } from '../../models/use-sequence';
 
 const NO_OPERATIONS: readonly AssemblyOperation[] = [];
 

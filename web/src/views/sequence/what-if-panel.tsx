@@ -1,7 +1,7 @@
 import type { Entity } from '#core/record/definitions';
-import type { AsideReason, WhatIf } from '#core/sequence/what-if';
+import type { AsideReason, WhatIf } from '#core/access/what-if';
 import { ASIDE_WORDS } from '#core/wording/sequence';
-import type { Sequence } from '../../rows/use-sequence';
+import type { Sequence } from '../../models/use-sequence';
 import { Button } from '../../ui/controls';
 import { Fold } from '../../ui/fold';
 

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { cageHistory } from '#core/depth/cage-record';
 import type { Entity, KitDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
-import type { SetupCard } from '#core/setup/cards';
+import type { SetupCard } from '#core/work/cards';
 import type { Mm } from '#core/units/length';
 import { showLength } from '#core/units/show';
 import { CAGE_WAY_WORDS, LIE_WORDS } from '#core/wording/preparation';

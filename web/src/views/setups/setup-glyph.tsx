@@ -1,5 +1,5 @@
 import { OPERATION_WORDS } from '#core/wording/setups';
-import type { SetupCard } from '#core/setup/cards';
+import type { SetupCard } from '#core/work/cards';
 
 /** What the tool does to the sheet, as a picture of one hole seen from the side; depth and width of a cone to scale with each other. */
 export function SetupGlyph({ card }: { card: SetupCard }) {

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { cageOf, clickOf } from '#core/depth/cage-record';
 import type { Entity } from '#core/record/definitions';
-import { setupCards, type SetupCard } from '#core/setup/cards';
+import { setupCards, type SetupCard } from '#core/work/cards';
 import { toolsForSetup } from '#core/reach/tools-for-setup';
 import { showLength } from '#core/units/show';
 import { findingMessage } from '#core/wording/findings';
@@ -15,7 +15,7 @@ import { TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
-import { cardRows, useBench } from '../../rows/use-bench';
+import { cardRows, useBench } from '../../models/use-bench';
 import { CageHistory } from './cage-history';
 import { SetupGlyph } from './setup-glyph';
 

@@ -1,9 +1,9 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import Papa from 'papaparse';
 import { useMemo, useState } from 'react';
-import { matchColumns, PART_COLUMNS, ROW_COLUMNS, writeCell, type PartColumn, type RowColumn } from '#core/formats/csv-cells';
-import { partTable, readPartTable, readRowTable, rowTable } from '#core/formats/csv-rows';
-import { editsOf } from '#core/record/compose-many';
+import { matchColumns, PART_COLUMNS, ROW_COLUMNS, writeCell, type PartColumn, type RowColumn } from '#core/typed/csv-cells';
+import { partTable, readPartTable, readRowTable, rowTable } from '#core/compose/csv-rows';
+import { editsOf } from '#core/compose/compose-many';
 import type { Edit } from '#core/record/definitions';
 import { problemMessage } from '#core/wording/problems';
 import { newId } from '../../api/device';

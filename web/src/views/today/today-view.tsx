@@ -1,8 +1,8 @@
 import type { AssemblyAnswer, KitAnswer } from '#contract/answers';
 import { useLayoutEffect } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import type { BenchStation, BenchWork, OrderedItem, OrderedSetup } from '#core/sequence/bench-order';
-import { wantedSets } from '#core/sequence/ways-out';
+import type { BenchStation, BenchWork, OrderedItem, OrderedSetup } from '#core/access/bench-order';
+import { wantedSets } from '#core/access/ways-out';
 import { operationVerb, orderWaitSentence, wantedSetsSentence } from '#core/wording/sequence';
 import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
 import { useMark } from '../../api/commands';
@@ -15,13 +15,13 @@ import { isTyping } from '../../ui/typing';
 import { UnitsContext, useUnits } from '../../ui/units';
 import { useUndo } from '../../ui/use-undo';
 import type { Mark } from '#core/record/marks';
-import { usePageFlags } from '../../rows/page-flag';
-import type { RowModel } from '../../rows/row-model';
-import { FlangeAngles } from '../../rows/flange-angles';
+import { usePageFlags } from '../../ui/page-flag';
+import type { RowModel } from '../../models/row-model';
+import { FlangeAngles } from '../../ui/flange-angles';
 import { RecallNotice } from '../recalls/recall-notice';
-import { ShiftBar } from '../../rows/shift-bar';
-import { OrderedBench, type OrderedBenchOf } from '../../rows/ordered-bench';
-import type { Sequence } from '../../rows/use-sequence';
+import { ShiftBar } from '../../ui/shift-bar';
+import { OrderedBench, type OrderedBenchOf } from '../../models/ordered-bench';
+import type { Sequence } from '../../models/use-sequence';
 
 /** How many set-ups and rows are offered at once. */
 const SETUPS_SHOWN = 4;

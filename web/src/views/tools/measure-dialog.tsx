@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { typedText } from '#core/record/compose';
+import { typedText } from '#core/compose/compose';
 import type { Entity, ToolDefinition } from '#core/record/definitions';
 import type { ReachingKind } from '#core/reach/reach';
 import type { Units } from '#core/units/length';

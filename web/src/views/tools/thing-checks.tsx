@@ -5,7 +5,7 @@ import type { RecallsAnswer, RecallView } from '#contract/answers';
 import type { Entity, TypedLength } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import type { Units } from '#core/units/length';
-import { parseDimension } from '#core/units/dimension';
+import { parseDimension } from '#core/typed/dimension';
 import { checkSentence } from '#core/wording/recalls';
 import { useMark } from '../../api/commands';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';

@@ -11,7 +11,7 @@ import {
   type ToolKind,
   type TypedLength,
 } from '#core/record/definitions';
-import { typedText } from '#core/record/compose';
+import { typedText } from '#core/compose/compose';
 import { REACHING_KINDS, type ReachingKind } from '#core/reach/reach';
 import { GAUGE_WORDS, TOOL_WORDS } from '#core/wording/tools';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';

@@ -3,7 +3,7 @@ import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { TOOL_KINDS, type Edit } from '#core/record/definitions';
-import { USUAL_TOOLS } from '#core/tables/usual-tools';
+import { USUAL_TOOLS } from '#core/reach/usual-tools';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useTools } from '../../api/queries';

@@ -1,0 +1,319 @@
+import type { PartDefinition, RowDefinition, SettingWay } from '../record/definitions';
+import { holesInPlan } from '../record/holes';
+import { rankOf, rankOfPlace, type WorkOrder, type WorkRank } from '../record/order';
+import { isLocking, isPartStep, isSecondFace, type Step } from '../record/steps';
+import type { SetupUse } from '../setup/setup';
+import { headSides, piecesOf, type Piece } from './pieces';
+import { DEFAULT_MINUTES, type OperationKind } from './minutes';
+
+/** One thing to do in an assembly, derived from its rows and parts; never typed. */
+export interface AssemblyOperation {
+  readonly id: string;
+  readonly kind: OperationKind;
+  /** What is in the hand or in the tool; neighbours of one set-up need no change. */
+  readonly setup: string;
+  readonly rowId: string | null;
+  readonly partIds: readonly string[];
+  /** Single things: holes times sheets times sides; parts where it is done on parts. */
+  readonly count: number;
+  readonly minutes: number;
+  readonly after: readonly Precedence[];
+  /** How its rivets are meant to be set; null: not said, or it is other work. */
+  readonly way: SettingWay | null;
+  /** What it wants in hand. */
+  readonly pieces: readonly Piece[];
+}
+
+/** Why one operation comes after another. */
+export type PrecedenceReason =
+  | 'order-of-work'
+  | 'machining-before-finish'
+  | 'first-face-first'
+  | 'drilled-before-check'
+  | 'square-before-lock'
+  | 'together-before-drilling'
+  | 'apart-after-drilling'
+  | 'together-before-riveting'
+  | 'mask-before-primer'
+  | 'seal-before-riveting'
+  | 'close-before-riveting'
+  | 'sub-assembly-first'
+  | 'waits-for-part'
+  | 'bent-open'
+  /* From what shuts a row off, and the tools that are owned: `shut-off.ts`. */
+  | 'shuts-off'
+  | 'hides-heads';
+
+export interface Precedence {
+  readonly id: string;
+  readonly because: PrecedenceReason;
+}
+
+/** A row as its operations are derived from. */
+export interface OperationRow {
+  readonly id: string;
+  readonly row: RowDefinition;
+  readonly uses: readonly SetupUse[];
+}
+
+/** Drilling the holes of a row that lock its angle, once it was checked. */
+export const lockId = (rowId: string): string => `${rowId}/lock`;
+
+/** The operation with which work is closed up with a part, or a sub-assembly is done. */
+export const closeId = (partId: string): string => `part/${partId}/close`;
+
+/** The operation with which a sub-assembly is done: nothing of its own, but everything inside it. */
+export const isSubAssembly = (operationId: string): boolean => operationId.startsWith('sub/');
+
+interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes' | 'pieces' | 'way'> {
+  readonly rank: WorkRank;
+  readonly after: Map<string, PrecedenceReason>;
+}
+
+/* The work on an assembly as a whole, between the steps. */
+const LOCK = rankOfPlace('locked');
+const TAKE_APART = rankOfPlace('take-apart');
+const REASSEMBLE = rankOfPlace('reassemble');
+const SEAL = rankOfPlace('seal');
+const SECOND_FACE = rankOfPlace('second-face');
+const DRILLED_UP_TO = LOCK;
+
+/** What wants a drill or a machine tool, and what it has to be done before. */
+const MACHINING: readonly OperationKind[] = ['piloted', 'drilled', 'deburred', 'creased', 'dimpled', 'countersunk'];
+const FINISH: readonly OperationKind[] = ['cleaned', 'primed'];
+
+/**
+ * Every operation of an assembly with its precedences and their reasons: each row in each of its set-ups, each part's own work, and
+ * fitting up, taking apart, masking, putting together again, sealing. `parts`: the assembly's, by id.
+ */
+export function assemblyOperations(
+  rows: readonly OperationRow[],
+  parts: ReadonlyMap<string, Pick<PartDefinition, 'name' | 'subAssembly'>>,
+  order: WorkOrder,
+): AssemblyOperation[] {
+  const drafts: Draft[] = [];
+  const onPart = new Map<string, Draft>();
+  const used = new Set<string>();
+  for (const { id, row, uses } of rows) {
+    const inPlan = holesInPlan(row.holes);
+    const holes = inPlan.length;
+    if (holes === 0) continue;
+    for (const l of row.layers) used.add(l.partId);
+    for (const use of uses) {
+      const own = use.steps.filter((s) => !isPartStep(s));
+      const locking = use.setup.operation === 'drilled' ? inPlan.filter(isLocking).length : 0;
+      const onRow = (key: string, kind: OperationKind, setup: string, count: number, rank: WorkRank): void => {
+        if (count > 0)
+          drafts.push({ id: `${id}/${key}`, kind, setup, rowId: id, partIds: partsOf(own, row), count, rank, after: new Map() });
+      };
+      const rank = own.some(isSecondFace) ? SECOND_FACE : rankOf(use.setup.operation, order);
+      onRow(use.setup.key, use.setup.operation, use.setup.key, (holes - locking) * own.length, rank);
+      if (locking > 0 && own.length > 0) {
+        onRow('squared', 'squared', 'squared/hand', 1, rankOfPlace('squared'));
+        onRow('lock', use.setup.operation, use.setup.key, locking * own.length, LOCK);
+      }
+      for (const step of use.steps.filter(isPartStep)) {
+        const key = `part/${step.partId}/${step.kind}`;
+        if (onPart.has(key)) continue;
+        const draft: Draft = {
+          id: key,
+          kind: step.kind,
+          setup: use.setup.key,
+          rowId: null,
+          partIds: [step.partId as string],
+          count: 1,
+          rank: rankOf(step.kind, order),
+          after: new Map(),
+        };
+        onPart.set(key, draft);
+        drafts.push(draft);
+      }
+    }
+    if (row.setting?.isSealed)
+      drafts.push({
+        id: `${id}/seal`,
+        kind: 'seal',
+        setup: 'seal/hand',
+        rowId: id,
+        partIds: row.layers.map((l) => l.partId),
+        count: holes,
+        rank: SEAL,
+        after: new Map(),
+      });
+  }
+  const all = [...used].filter((p) => parts.has(p));
+  const whole = (kind: OperationKind, rank: WorkRank, partIds: readonly string[]): void => {
+    if (partIds.length > 0)
+      drafts.push({
+        id: `assembly/${kind}`,
+        kind,
+        setup: `${kind}/hand`,
+        rowId: null,
+        partIds,
+        count: partIds.length,
+        rank,
+        after: new Map(),
+      });
+  };
+  const isDrilledTogether = drafts.some((d) => d.rank <= DRILLED_UP_TO && d.rank > rankOf('laid-out', order));
+  if (isDrilledTogether) {
+    whole('fit-up', rankOfPlace('fit-up'), all);
+    whole('take-apart', TAKE_APART, all);
+  }
+  const sealed = rows.filter((r) => r.row.setting?.isSealed).flatMap((r) => r.row.layers.map((l) => l.partId));
+  if (drafts.some((d) => d.kind === 'primed'))
+    whole(
+      'mask',
+      rankOfPlace('mask'),
+      [...new Set(sealed)].filter((p) => parts.has(p)),
+    );
+  const later = new Set(rows.flatMap((r) => r.row.waitsForParts ?? []));
+  if (drafts.some((d) => d.kind === 'set'))
+    whole(
+      'reassemble',
+      REASSEMBLE,
+      all.filter((p) => !later.has(p)),
+    );
+  link(drafts);
+  drafts.push(...toldOperations(rows, parts, drafts));
+  const sides = headSides(rows);
+  const wayOf = new Map(
+    rows.map((r) => [r.id, r.uses.some((u) => u.setup.tool.kind === 'puller') ? ('blind' as const) : (r.row.setting?.way ?? null)]),
+  );
+  const subAssemblyOf = (partId: string) => parts.get(partId)?.subAssembly || undefined;
+  return drafts.map(({ rank, after, ...d }) => {
+    const usual = DEFAULT_MINUTES[d.kind];
+    return {
+      ...d,
+      minutes: usual.minutes * d.count,
+      after: [...after].map(([id, because]) => ({ id, because })),
+      way: d.kind === 'set' ? (wayOf.get(d.rowId ?? '') ?? null) : null,
+      pieces: piecesOf(d, sides.get(d.rowId ?? ''), d.kind === 'countersunk' && rank === SECOND_FACE, subAssemblyOf),
+    };
+  });
+}
+
+/**
+ * What the builder told of the order, as operations and precedences: parts that come later, parts that close the work up,
+ * sub-assemblies, flanges bent open. Adds to the drafts that wait for them. Facts about what is no longer there say nothing.
+ */
+function toldOperations(
+  rows: readonly OperationRow[],
+  parts: ReadonlyMap<string, Pick<PartDefinition, 'subAssembly'>>,
+  drafts: readonly Draft[],
+): Draft[] {
+  const made: Draft[] = [];
+  const byRow = new Map<string, Draft[]>();
+  for (const d of drafts) if (d.rowId !== null) listed(byRow, d.rowId).push(d);
+  const ofRow = (id: string, kind: OperationKind) => (byRow.get(id) ?? []).filter((d) => d.kind === kind);
+  const add = (id: string, kind: OperationKind, partIds: readonly string[], rowId: string | null = null): Draft => {
+    const draft: Draft = {
+      id,
+      kind,
+      setup: `${kind}/hand`,
+      rowId,
+      partIds,
+      count: rowId ? 1 : partIds.length,
+      rank: SEAL,
+      after: new Map(),
+    };
+    made.push(draft);
+    return draft;
+  };
+  const wait = (later: readonly Draft[], earlier: readonly Draft[], because: PrecedenceReason) => {
+    for (const l of later) for (const e of earlier) if (!l.after.has(e.id)) l.after.set(e.id, because);
+  };
+  const later = new Set(rows.flatMap((r) => r.row.waitsForParts ?? []).filter((p) => parts.has(p)));
+  for (const partId of later) {
+    const fit = add(`part/${partId}/join`, 'join', [partId]);
+    wait(
+      [fit],
+      drafts.filter((d) => d.partIds.includes(partId) && d.rank < REASSEMBLE),
+      'together-before-riveting',
+    );
+    for (const r of rows)
+      if (r.row.waitsForParts?.includes(partId)) wait([...ofRow(r.id, 'seal'), ...ofRow(r.id, 'set')], [fit], 'waits-for-part');
+  }
+  const reassemble = drafts.filter((d) => d.kind === 'reassemble');
+  const closing = new Set(
+    rows.flatMap((r) => (r.row.shutBy ?? []).flatMap((s) => (s.by.kind === 'part' && parts.has(s.by.id) ? [s.by.id] : []))),
+  );
+  for (const partId of closing) {
+    const close = add(closeId(partId), 'close', [partId]);
+    wait([close], reassemble, 'together-before-riveting');
+    for (const r of rows) if (r.row.layers.some((l) => l.partId === partId)) wait(ofRow(r.id, 'set'), [close], 'close-before-riveting');
+  }
+  const names = new Set([...parts.values()].flatMap((p) => p.subAssembly ?? []).filter((n) => n !== ''));
+  for (const name of names) {
+    const isIn = (partId: string) => parts.get(partId)?.subAssembly === name;
+    const within = rows.filter((r) => r.row.layers.every((l) => isIn(l.partId)));
+    const joining = rows.filter((r) => r.row.layers.some((l) => isIn(l.partId)) && !within.includes(r));
+    const inner = within.flatMap((r) => [...ofRow(r.id, 'set'), ...ofRow(r.id, 'inspected')]);
+    if (inner.length === 0) continue;
+    const close = add(`sub/${name}/close`, 'close', [...parts.keys()].filter(isIn));
+    wait([close], inner, 'sub-assembly-first');
+    wait(
+      joining.flatMap((r) => [...ofRow(r.id, 'seal'), ...ofRow(r.id, 'set')]),
+      [close],
+      'sub-assembly-first',
+    );
+  }
+  for (const { id, row } of rows) {
+    if (!row.shutBy?.some((s) => s.isBentOpen)) continue;
+    const set = ofRow(id, 'set');
+    if (set.length === 0) continue;
+    const partIds = row.layers.map((l) => l.partId);
+    const open = add(`${id}/bend-open`, 'bend-open', partIds, id);
+    const back = add(`${id}/bend-back`, 'bend-back', partIds, id);
+    wait(set, [open], 'bent-open');
+    wait([open], reassemble, 'together-before-riveting');
+    wait([back], set, 'bent-open');
+    wait(ofRow(id, 'inspected'), [back], 'bent-open');
+  }
+  return made;
+}
+
+function partsOf(steps: readonly Step[], row: RowDefinition): string[] {
+  const named = steps.flatMap((s) => (s.partId === null ? [] : [s.partId]));
+  return [...new Set(named.length > 0 ? named : row.layers.map((l) => l.partId))];
+}
+
+/** Earlier work on the same row or the same part comes first; what holds for the whole assembly holds for every part of it. */
+function link(drafts: readonly Draft[]): void {
+  const byPart = new Map<string, Draft[]>();
+  for (const d of drafts) for (const p of d.partIds) listed(byPart, p).push(d);
+  for (const own of byPart.values())
+    for (const later of own)
+      for (const earlier of own) {
+        if (earlier.rank >= later.rank || later.after.has(earlier.id)) continue;
+        const because = reasonOf(earlier, later);
+        if (because) later.after.set(earlier.id, because);
+      }
+}
+
+function listed(map: Map<string, Draft[]>, key: string): Draft[] {
+  let list = map.get(key);
+  if (!list) map.set(key, (list = []));
+  return list;
+}
+
+/** Of two operations on the same part, the earlier by rank: why it comes first, or null where neither waits for the other. */
+function reasonOf(earlier: Draft, later: Draft): PrecedenceReason | null {
+  if (earlier.kind === 'fit-up') return later.rank <= DRILLED_UP_TO ? 'together-before-drilling' : null;
+  if (later.kind === 'fit-up') return 'order-of-work';
+  if (later.kind === 'take-apart') return earlier.rank <= DRILLED_UP_TO ? 'apart-after-drilling' : null;
+  if (earlier.kind === 'take-apart') return later.rank < REASSEMBLE ? 'apart-after-drilling' : null;
+  if (later.kind === 'reassemble') return earlier.rank < REASSEMBLE && earlier.rank > TAKE_APART ? 'together-before-riveting' : null;
+  if (earlier.kind === 'reassemble') return later.kind === 'set' || later.kind === 'seal' ? 'together-before-riveting' : null;
+  if (earlier.kind === 'mask') return later.kind === 'primed' ? 'mask-before-primer' : null;
+  if (later.kind === 'mask') return earlier.kind === 'cleaned' ? 'order-of-work' : null;
+  if (earlier.kind === 'seal' || later.kind === 'seal')
+    return earlier.kind === 'seal' && later.rowId === earlier.rowId && later.kind === 'set' ? 'seal-before-riveting' : null;
+  const onParts = earlier.rowId === null || later.rowId === null;
+  if (onParts) return MACHINING.includes(earlier.kind) && FINISH.includes(later.kind) ? 'machining-before-finish' : 'order-of-work';
+  if (earlier.rowId !== later.rowId) return null;
+  if (earlier.kind === 'countersunk' && later.kind === 'countersunk') return 'first-face-first';
+  if (later.kind === 'squared') return 'drilled-before-check';
+  if (earlier.kind === 'squared' && later.rank === LOCK) return 'square-before-lock';
+  return 'order-of-work';
+}

@@ -1,0 +1,43 @@
+import type { AssemblyAnswer } from '#contract/answers';
+import { workOrderOf, type WorkOrder } from '#core/record/order';
+import { useMemo } from 'react';
+import { benchOf, type BenchSetup } from '#core/work/bench';
+import type { CardRow } from '#core/work/cards';
+import type { Mark } from '#core/record/marks';
+import { useAllMarks } from '../api/all-marks';
+import { useRowModels, type RowModel } from './row-model';
+
+export interface Bench {
+  readonly marks: readonly Mark[];
+  readonly rows: readonly RowModel[];
+  readonly setups: readonly BenchSetup[];
+  readonly order: WorkOrder;
+}
+
+/** What is still to do in an assembly, by set-up. */
+export function useBench(data: AssemblyAnswer): Bench {
+  const marks = useAllMarks(data.assembly.id);
+  const rows = useRowModels(data, marks);
+  const order = workOrderOf(data.kit.definition.work);
+  const setups = useMemo(() => {
+    const parts = rows[0]?.partsDone ?? new Set<string>();
+    return benchOf(
+      rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, uses: r.setups, states: r.states })),
+      { parts, order },
+    );
+  }, [rows, order]);
+  return { marks, rows, setups, order };
+}
+
+/** The rows as set-up cards need them. */
+export function cardRows(rows: readonly RowModel[]): CardRow[] {
+  return rows.map((r) => ({
+    id: r.entity.id,
+    title: r.title,
+    row: r.entity.definition,
+    stack: r.stack,
+    plan: r.plan,
+    uses: r.setups,
+    states: r.states,
+  }));
+}

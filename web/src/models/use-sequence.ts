@@ -1,0 +1,124 @@
+import type { AssemblyAnswer } from '#contract/answers';
+import { useMemo, useRef } from 'react';
+import { withAccess } from '#core/access/arrange';
+import { decidedOrder } from '#core/access/follow';
+import { sequenceAt, sequenceShape, type DerivedSequence, type SequenceModel } from '#core/access/model';
+import { definitionsById, type WorkRow } from '#core/work/assembly-work';
+import { lockId, type AssemblyOperation } from '#core/operations/operations';
+import { accessAlong, type Access } from '#core/access/shut-off';
+import type { Entity, Followed } from '#core/record/definitions';
+import { LOCK_VERB, operationVerb } from '#core/wording/sequence';
+import { useTools } from '../api/queries';
+import { partsById, type RowModel } from './row-model';
+import { useOrder, type FoundOrder } from './use-order';
+
+const NO_TOOLS: readonly Entity<'tool'>[] = [];
+
+export interface Sequence {
+  readonly model: SequenceModel;
+  readonly derived: DerivedSequence;
+  /** What is left, with what must not be shut off among its precedences; and the same by id. */
+  readonly left: readonly AssemblyOperation[];
+  readonly byId: ReadonlyMap<string, AssemblyOperation>;
+  /** Rows that no order can help. */
+  readonly unavoidable: ReadonlySet<string>;
+  /** What is followed. */
+  readonly follows: Followed;
+  readonly order: readonly string[];
+  readonly access: Access;
+  /** The program's own order, whatever is followed. */
+  readonly advice: FoundOrder;
+  readonly nameOf: (id: string) => string;
+}
+
+/** Rows as core's order wants them. */
+function workRows(rows: readonly RowModel[]): SequenceModel['rows'] {
+  return rows.map((r) => ({
+    id: r.entity.id,
+    row: r.entity.definition,
+    title: r.title,
+    stack: r.stack,
+    plan: r.plan,
+    steps: r.steps,
+    uses: r.setups,
+    states: r.states,
+    done: r.done,
+    standing: r.standing,
+  }));
+}
+
+/** Whether a row's operations are the same as before: what was done at its holes says nothing of them. */
+function isShapedAlike(a: WorkRow, b: WorkRow | undefined): boolean {
+  return b !== undefined && a.id === b.id && a.row === b.row && a.plan === b.plan && a.stack === b.stack && a.uses === b.uses;
+}
+
+/** The rows, the same list as before while only marks came. */
+function useRowShapes(rows: SequenceModel['rows']): SequenceModel['rows'] {
+  const kept = useRef(rows);
+  return useMemo(() => {
+    const before = kept.current;
+    if (rows.length !== before.length || !rows.every((r, i) => isShapedAlike(r, before[i]))) kept.current = rows;
+    return kept.current;
+  }, [rows]);
+}
+
+/** Everything the order depends on, and the operations that come of it. */
+export function useDerived(data: AssemblyAnswer, rows: readonly RowModel[]): Pick<Sequence, 'model' | 'derived'> {
+  const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
+  const parts = useMemo(() => partsById(data.parts), [data.parts]);
+  const fasteners = useMemo(() => definitionsById(data.fasteners), [data.fasteners]);
+  const kit = data.kit.definition;
+  const model = useMemo(
+    (): SequenceModel => ({ kit, parts, fasteners, rows: workRows(rows), tools, partsDone: rows[0]?.partsDone ?? new Set() }),
+    [kit, parts, fasteners, rows, tools],
+  );
+  const shapes = useRowShapes(model.rows);
+  const shape = useMemo(() => sequenceShape({ kit, parts, rows: shapes, tools }), [kit, parts, shapes, tools]);
+  const before = useRef<DerivedSequence>(undefined);
+  const derived = useMemo(() => (before.current = sequenceAt(shape, model, before.current)), [shape, model]);
+  return { model, derived };
+}
+
+/** The order of an assembly's work: derived, followed as the builder decided. */
+export function useSequence(
+  data: AssemblyAnswer,
+  rows: readonly RowModel[],
+  { model, derived }: Pick<Sequence, 'model' | 'derived'>,
+): Sequence {
+  const { parts } = model;
+  const { left: open, access: shutRows, done } = derived;
+  const { left, byId, unavoidable } = useMemo(() => {
+    const { operations, unavoidable: rowsOf } = withAccess(open, shutRows);
+    return { left: operations, byId: new Map(operations.map((o) => [o.id, o])), unavoidable: new Set(rowsOf.map((u) => u.rowId)) };
+  }, [open, shutRows]);
+  const advice = useOrder(open, shutRows, done);
+  const decision = data.assembly.definition.sequence;
+  const follows = decision?.follows ?? 'advice';
+  const decided = useMemo(() => decidedOrder({ left: open, access: shutRows }, decision), [open, shutRows, decision]);
+  const order = decided ?? advice.order;
+  const access = useMemo(() => accessAlong(order, shutRows, done), [order, shutRows, done]);
+  const nameOf = useMemo(() => {
+    const known = new Map(derived.operations.map((o) => [o.id, o]));
+    const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
+    return (id: string) => {
+      const o = known.get(id);
+      return o ? operationName(o, titles, parts) : '';
+    };
+  }, [derived.operations, rows, parts]);
+  return { model, derived, left, byId, unavoidable, follows, order, access, advice, nameOf };
+}
+
+function operationName(
+  o: AssemblyOperation,
+  titles: ReadonlyMap<string, string>,
+  parts: ReadonlyMap<string, { readonly name: string }>,
+): string {
+  if (o.id.startsWith('sub/')) return `finish the sub-assembly: ${o.id.slice(4, o.id.lastIndexOf('/'))}`;
+  const what =
+    o.rowId !== null
+      ? (titles.get(o.rowId) ?? '')
+      : o.partIds.length > 3
+        ? 'the whole assembly'
+        : o.partIds.map((p) => parts.get(p)?.name ?? '').join(', ');
+  return `${o.rowId !== null && o.id === lockId(o.rowId) ? LOCK_VERB : operationVerb(o.kind)}: ${what}`;
+}

@@ -1,0 +1,85 @@
+import { gatherFindings } from '#core/done/row-standing';
+import type { OpenStep } from '#core/done/compare';
+import { keepingThere } from '#core/done/keep-there';
+import { formatRange, holesInPlan } from '#core/record/holes';
+import type { RowDefinition } from '#core/record/definitions';
+import { openSentence, STANDING_CATALOGUE, standingMessage } from '#core/wording/standing';
+import { sheetName } from '#core/wording/words';
+import { Button } from './controls';
+import { useUnits } from './units';
+import { VerdictSign } from './verdict';
+import type { RowModel } from '../models/row-model';
+
+interface StandingPanelProps {
+  readonly row: RowModel;
+  /** Keeps what is there as the plans' call-out; absent: not offered here. */
+  readonly onKeepThere?: ((row: RowDefinition) => void) | undefined;
+}
+
+/** Where the work as it was done is not what the plan wants now: what is open again, what is contradicted, at which holes. */
+export function StandingPanel({ row, onKeepThere }: StandingPanelProps) {
+  const units = useUnits();
+  const { standing } = row;
+  const gathered = gatherFindings(standing);
+  const again = gatherOpen(standing.again);
+  if (gathered.length + again.length + standing.notSaid.length === 0) return null;
+  const order = holesInPlan(row.entity.definition.holes).map((h) => h.id);
+  const holes = (ids: readonly string[]) => {
+    const range = formatRange(ids.map((id) => order.indexOf(id)).filter((i) => i >= 0));
+    return ids.length === 1 ? `Hole ${range}` : `${ids.length} holes (${range})`;
+  };
+  const kept = onKeepThere ? keepingThere(row.entity.definition, gathered) : null;
+  return (
+    <section aria-label="The work against the plan" className="flex flex-col gap-1 rounded border border-caution px-2 py-1 text-[15px]">
+      <h2 className="label text-[16px]">The work against the plan</h2>
+      <ul className="flex flex-col gap-1">
+        {gathered.map(({ finding, holeIds }, i) => (
+          <li key={i} className="grid grid-cols-[82px_1fr] items-start gap-1.5 leading-snug">
+            <VerdictSign of={finding.severity} />
+            <span>
+              {holes(holeIds)}:{' '}
+              {finding.code === 'drilled-elsewhere'
+                ? STANDING_CATALOGUE[finding.code].title
+                : standingMessage(finding, units, row.plan.layers)}{' '}
+              <span className="text-ink2">{STANDING_CATALOGUE[finding.code].advice}</span>
+            </span>
+          </li>
+        ))}
+        {again.map(({ open, holeIds }, i) => (
+          <li key={`open ${i}`}>
+            {holes(holeIds)}: <strong>{openSentence(open, units)}</strong>
+            {sheetOf(row, open)}
+          </li>
+        ))}
+      </ul>
+      {standing.notSaid.length > 0 ? (
+        <p className="text-[14px] text-ink2">
+          {holes(standing.notSaid)}: old marks that do not say what was done. They count as done as planned.
+        </p>
+      ) : null}
+      {kept && onKeepThere ? (
+        <div>
+          <Button onClick={() => onKeepThere(kept)}>Keep what is there as the plans’ call-out</Button>
+        </div>
+      ) : null}
+    </section>
+  );
+}
+
+function sheetOf(row: RowModel, open: OpenStep): string {
+  const index = open.layer ?? row.entity.definition.layers.findIndex((l) => l.id === open.step.layerId);
+  return index < 0 ? '' : `, ${sheetName(row.plan.layers[index]?.part, index)}`;
+}
+
+/** Open steps that say the same, with their holes. */
+function gatherOpen(again: ReadonlyMap<string, readonly OpenStep[]>): { open: OpenStep; holeIds: string[] }[] {
+  const groups = new Map<string, { open: OpenStep; holeIds: Set<string> }>();
+  for (const [holeId, own] of again)
+    for (const open of own) {
+      const key = JSON.stringify([open.step.kind, open.step.layerId, open.because, open.layer ?? null, open.deeperMm?.toFixed(4) ?? null]);
+      const group = groups.get(key);
+      if (group) group.holeIds.add(holeId);
+      else groups.set(key, { open, holeIds: new Set([holeId]) });
+    }
+  return [...groups.values()].map((g) => ({ open: g.open, holeIds: [...g.holeIds] }));
+}
