@@ -6,6 +6,7 @@ import type { LogLine, LogPage } from '#core/log/day-log';
 import type { WorkedTime } from '#core/log/work-hours';
 import type { PageQuestion } from '#core/record/page-flags';
 import type { Shift } from '#core/record/shifts';
+import { FINISH_WAYS } from '#core/record/mark-work';
 import { SETTING_WAYS, type Definitions } from '#core/record/definitions';
 import type { StockNeed } from '#core/stock/needs';
 import { exactly, nullable, number, oneOf, optional, said, shape, whole, yesNo, type Is, type Of } from '#core/shapes/shape';
@@ -138,6 +139,7 @@ const logLine = exactly<LogLine>()(
     count,
     people: many(isId),
     fasteners: many(anyText),
+    finish: nullable(oneOf(...FINISH_WAYS)),
     marks: many(isMark),
   }),
 );

@@ -47,7 +47,13 @@ export function workDone(doing: Doing, planned: PlannedRow): MarkWork | null {
   }
 }
 
-const stepOf = (kind: 'piloted' | 'dimpled' | 'countersunk', { layerId, side }: Doing) => ({ key: stepKey(kind, layerId, side), kind, layerId, side, partId: null });
+const stepOf = (kind: 'piloted' | 'dimpled' | 'countersunk', { layerId, side }: Doing) => ({
+  key: stepKey(kind, layerId, side),
+  kind,
+  layerId,
+  side,
+  partId: null,
+});
 
 function drillWork(doing: Doing, { row, stack, plan }: PlannedRow): DrillWork {
   const pilot = doing.kind === 'piloted' ? setupOf(stepOf('piloted', doing), row, stack, plan).tool : null;

@@ -1,5 +1,5 @@
 import { effectiveMarks, type Mark, type MarkKind } from '../record/marks';
-import type { SetWork } from '../record/mark-work';
+import { finishWayOf, type FinishWay, type SetWork } from '../record/mark-work';
 import { workedTimes } from './work-hours';
 
 /** What was done in one row, or on parts, in one kind of work on one day. */
@@ -12,6 +12,8 @@ export interface LogLine {
   /** How many single things were marked: holes times sheets times sides. */
   readonly count: number;
   readonly people: readonly string[];
+  /** Of a finish: which; null: it is none. */
+  readonly finish: FinishWay | null;
   /** Of rivets set or taken out: which they were, as their marks say. */
   readonly fasteners: readonly string[];
   /** Where each is told by itself: deviations, checks, notes. */
@@ -67,6 +69,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
         count: number;
         people: Set<string>;
         fasteners: Set<string>;
+        finish: FinishWay | null;
         marks: Mark[];
       }
     >;
@@ -98,7 +101,8 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
       continue;
     }
     const rowId = mark.rowId === assemblyId ? null : mark.rowId;
-    const key = `${mark.kind} ${rowId ?? ''}`;
+    const finish = mark.kind === 'primed' ? finishWayOf(mark) : null;
+    const key = `${mark.kind} ${finish ?? ''} ${rowId ?? ''}`;
     let line = draft.lines.get(key);
     if (!line)
       draft.lines.set(
@@ -110,7 +114,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
           holeIds: new Set(),
           count: 0,
           people: new Set(),
-          fasteners: new Set(),
+          fasteners: new Set(), finish,
           marks: [],
         }),
       );

@@ -78,6 +78,11 @@ export interface InspectWork {
 export const FINISH_WAYS = ['primed', 'painted', 'sent-out'] as const;
 export type FinishWay = (typeof FINISH_WAYS)[number];
 
+/** The way a finish went on; a mark that says nothing of it was primer. */
+export function finishWayOf({ payload }: { readonly payload: { readonly work?: object | undefined } }): FinishWay {
+  return (payload.work as FinishWork | undefined)?.how ?? 'primed';
+}
+
 /** Which finish: as the part names it, or its primer in words. */
 export interface FinishWork {
   readonly finish: string;

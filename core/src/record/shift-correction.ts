@@ -32,12 +32,13 @@ export function correctionProblem(startMs: number, parts: readonly ShiftPart[], 
  * The marks that put other hours in the place of a shift: its own marks are taken back and stay in the record, the new ones say what they
  * stand for. The parts follow each other from the start on; `was` says in words what is corrected.
  */
-export function shiftCorrection(shift: Shift, startMs: number, parts: readonly ShiftPart[], was: string): CorrectionMark[] {
+export function shiftCorrection(shift: Shift, beganMs: number, parts: readonly ShiftPart[], was: string): CorrectionMark[] {
   const undos = shift.markIds.map((undoes): CorrectionMark => ({ kind: 'undo', rowId: shift.assemblyId, payload: { undoes } }));
-  let from = startMs;
+  let from = beganMs;
   const told = parts.flatMap(({ assemblyId, hours, as }, i): CorrectionMark[] => {
     /* The next one begins a moment after: two marks of one moment have no order. */
-    const [startedAt, endedAt] = [new Date(from + (i > 0 ? 1 : 0)), new Date(from + hours * 3_600_000)];
+    const startMs = from + (i > 0 ? 1 : 0);
+    const [startedAt, endedAt] = [new Date(startMs), new Date(startMs + hours * 3_600_000)];
     from = endedAt.getTime();
     return [
       { kind: 'shift-started', rowId: assemblyId, doneAt: startedAt.toISOString(), payload: { note: was, ...(as ? { as } : {}) } },

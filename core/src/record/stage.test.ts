@@ -3,7 +3,13 @@ import { stageOf } from './stage';
 import type { StepKey } from './step-key';
 
 describe('how far a hole is', () => {
-  const step = (kind: 'drilled' | 'deburred' | 'dimpled', key: string) => ({ key: key as StepKey, kind, layerId: null, side: null, partId: null });
+  const step = (kind: 'drilled' | 'deburred' | 'dimpled', key: string) => ({
+    key: key as StepKey,
+    kind,
+    layerId: null,
+    side: null,
+    partId: null,
+  });
   const steps = [step('drilled', 'a'), step('deburred', 'b'), step('deburred', 'c'), step('dimpled', 'd')];
   it.each([
     [[], 'open'],

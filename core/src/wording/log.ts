@@ -2,6 +2,7 @@ import type { WorkedTime } from '../log/work-hours';
 import type { LogLine, LogPage } from '../log/day-log';
 import { formatRange } from '../record/holes';
 import type { Deviation, Mark, MarkKind, PageAnswer } from '../record/marks';
+import type { FinishWay } from '../record/mark-work';
 import { showHours } from '../record/shifts';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
@@ -107,6 +108,8 @@ const DONE: Partial<Record<MarkKind, string>> = {
 /** Initials as they were then, else as they are now. */
 const personIn = (page: LogPage, names: LogNames) => (id: string) => page.names[id] ?? names.person(id);
 
+const FINISHED: Readonly<Record<FinishWay, string>> = { primed: 'Primed', painted: 'Painted', 'sent-out': 'Sent out for their finish:' };
+
 /** Hours of a page in one line: who, how long, at what. */
 export function hoursSentence(page: LogPage, names: LogNames): string {
   if (page.people.length === 0) return '';
@@ -157,7 +160,7 @@ function lineSentences(line: LogLine, names: LogNames, isNamed: boolean, isTold:
   const row = line.rowId === null ? undefined : names.row(line.rowId);
   const where = row ? `${row.title}${row.page && !isTold ? ` (page ${row.page})` : ''}` : line.rowId === null ? '' : 'a row since deleted';
   const holes = holesText(line.holeIds, row?.holeIds ?? []);
-  const verb = DONE[line.kind];
+  const verb = line.finish === null ? DONE[line.kind] : FINISHED[line.finish];
   if (verb && line.partIds.length > 0) return [`${verb} ${line.partIds.map(names.part).join(', ')}.${by}`];
   const which = line.fasteners.length > 0 ? `: ${line.fasteners.join(', ')}` : '';
   if (verb) return [`${verb} ${holes} in ${where}${which}.${by}`];

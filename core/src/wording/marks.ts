@@ -1,4 +1,4 @@
-import type { FinishWay, FinishWork } from '../record/mark-work';
+import { finishWayOf, type FinishWay } from '../record/mark-work';
 import type { AssemblyMarkKind, Mark, MarkKind, SettledAs } from '../record/marks';
 
 /** Marks that are no step done at holes, as undo and the record name them. */
@@ -56,8 +56,6 @@ export const WHOLE_DONE: Readonly<Record<AssemblyMarkKind, string>> = {
   close: 'closed up',
 };
 
-const finishOfMark = (mark: Pick<Mark, 'payload'>): FinishWay => (mark.payload.work as FinishWork | undefined)?.how ?? 'primed';
-
 /** A mark in a few words: `12 holes drilled`, `2 parts primed`, `a depth reading`. */
 export function markText(mark: Pick<Mark, 'kind' | 'holeIds' | 'payload'>): string {
   const told = TOLD[mark.kind];
@@ -68,7 +66,7 @@ export function markText(mark: Pick<Mark, 'kind' | 'holeIds' | 'payload'>): stri
     mark.kind in WHOLE_DONE
       ? WHOLE_DONE[mark.kind as AssemblyMarkKind]
       : mark.kind === 'primed'
-        ? FINISH_WORDS[finishOfMark(mark)]
+        ? FINISH_WORDS[finishWayOf(mark)]
         : mark.kind;
   return `${parts === undefined ? count(mark.holeIds.length, 'hole') : count(parts, 'part')} ${done}`;
 }

@@ -129,18 +129,22 @@ export function PageFlagLine({ data, flags }: { data: AssemblyAnswer; flags: Rea
   return (
     <p role="note" aria-label="Revised pages" className="rounded border border-caution bg-caution-soft px-2 py-1 text-[16px]">
       Under a revised page, and nobody said what it means for them:{' '}
-      {[...flags].map(([rowId, [flag]], i) => {
-        const row = data.rows.find((r) => r.id === rowId);
-        return (
-          <span key={rowId}>
+      {data.rows
+        .filter((r) => flags.has(r.id))
+        .map(({ id, definition }, i) => (
+          <span key={id}>
             {i > 0 ? ', ' : ''}
-            <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/plan?row=${rowId}`}>
-              {row ? rowTitle(row.definition, parts) : 'a row'}
+            <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/plan?row=${id}`}>
+              {rowTitle(definition, parts)}
             </Link>{' '}
-            ({flag?.page} revision {flag?.revision})
+            (
+            {flags
+              .get(id)
+              ?.map((f) => `${f.page} revision ${f.revision}`)
+              .join(', ')}
+            )
           </span>
-        );
-      })}
+        ))}
     </p>
   );
 }
