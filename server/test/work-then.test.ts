@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { fullEdits } from '../../core/test/definition-examples';
 import { fullMarks } from '../../core/test/mark-examples';
 import type { Mark } from '#core/record/marks';
 import { change, id, makeKit, mark, serve, written } from './client';
@@ -88,5 +89,101 @@ describe('a mark of every kind and version, nothing left out', () => {
     const kept = JSON.stringify(copied);
     for (const own of [k.rowId, k.assemblyId, ids.holeId, ids.layerId, k.skin]) expect(kept).not.toContain(own);
     expect((await api.post('/kits/import?as=copy', await exportText(copy.body.kitId))).status).toBe(200);
+  });
+});
+
+describe('a definition of every kind, nothing left out', () => {
+  it('is stored, exported, imported and read back the same', async () => {
+    const ids = {
+      kit: id(),
+      assembly: id(),
+      skin: id(),
+      spar: id(),
+      row: id(),
+      other: id(),
+      tool: id(),
+      page: id(),
+      fastener: id(),
+      lot: id(),
+      person: id(),
+      layers: [id(), id()] as const,
+      hole: id(),
+    };
+    const edits = fullEdits(ids);
+    const kept = await api.post('/changes', change(ids.kit, edits));
+    expect([kept.status, kept.body.error]).toEqual([200, undefined]);
+    const text = await exportText(ids.kit);
+    const { entities } = JSON.parse(text) as { entities: { kind: string; id: string; definition: object }[] };
+    for (const e of edits) expect([e.kind, entities.find((x) => x.id === e.id)?.definition]).toEqual([e.kind, e.definition]);
+    const copy = await api.post('/kits/import?as=copy', text);
+    expect(copy.status).toBe(200);
+    const copied = await exportText(copy.body.kitId);
+    /* Everything that was named is in it under an id of its own. */
+    for (const own of [ids.assembly, ids.skin, ids.row, ids.fastener, ids.lot, ids.hole, ids.other]) expect(copied).not.toContain(own);
+    expect((JSON.parse(copied) as { entities: unknown[] }).entities).toHaveLength(entities.length);
+    /* The row names the copy's own fastener. */
+    const made = JSON.parse(copied) as { entities: { kind: string; id: string; definition: { fastenerId?: string } }[] };
+    const fastener = made.entities.find((e) => e.kind === 'fastener');
+    expect(made.entities.find((e) => e.kind === 'row')?.definition.fastenerId).toBe(fastener?.id);
+  });
+
+  it('a fastener is not taken from under its row, nor called like another, nor of another kit', async () => {
+    const k = await makeKit(api);
+    const [one, two] = [id(), id()];
+    const definition = (name: string) => ({
+      v: 1,
+      kitId: k.kitId,
+      name,
+      kind: 'blind',
+      diameter: null,
+      hole: null,
+      head: null,
+      gripFrom: null,
+      gripTo: null,
+    });
+    const edit = (e: object) => [{ expectedVersion: 0, kind: 'fastener', ...e }] as never;
+    const post = async (edits: never) => (await api.post('/changes', change(k.kitId, edits))).body.error?.code ?? 'kept';
+    expect(await post(edit({ id: one, definition: definition('BR-3') }))).toBe('kept');
+    expect(await post(edit({ id: two, definition: definition('br-3') }))).toBe('fastener-name-taken');
+    const naming = (fastenerId: string) =>
+      [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, fastenerId } }] as never;
+    expect(await post(naming(two))).toBe('fastener-missing');
+    expect(await post(naming(one))).toBe('kept');
+    expect(await post(edit({ id: one, expectedVersion: 1, definition: null }))).toBe('fastener-in-use');
+    /* Its hole decides for its rows: one that is smaller than their rivet is refused. */
+    const small = { ...definition('BR-3'), hole: { mm: 1, text: '1 mm', units: 'mm' } };
+    expect(await post(edit({ id: one, expectedVersion: 1, definition: small }))).toBe('hole-under-diameter');
+  });
+
+  it('an edit of a fastener reaches the rows that name it: told before it is kept', async () => {
+    const k = await makeKit(api);
+    const fastenerId = id();
+    const length = (mm: number) => ({ mm, text: `${mm} mm`, units: 'mm' });
+    const definition = (hole: number) => ({
+      v: 1, kitId: k.kitId, name: 'BR-3', kind: 'blind', diameter: null, hole: length(hole), gripFrom: null, gripTo: null,
+      head: { kind: 'flush', diameter: length(4.57), angleDeg: 100 },
+    }); // prettier-ignore
+    const made = [
+      { kind: 'fastener', id: fastenerId, expectedVersion: 0, definition: definition(2.78) },
+      { kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, fastenerId } },
+    ] as never;
+    expect((await api.post('/changes', change(k.kitId, made))).status).toBe(200);
+    const holes = k.row.holes.map((h) => h.id);
+    const work = { bitMm: 2.78, holeMm: 2.78, tool: 'drill', partIds: [k.skin, k.spar] };
+    expect((await api.post('/marks', { kitId: k.kitId, marks: [mark(k.rowId, holes, { payload: { work } })] })).status).toBe(200);
+    const larger = [{ kind: 'fastener', id: fastenerId, expectedVersion: 1, definition: definition(3.2) }] as never;
+    const { body } = await api.post('/changes/effects', change(k.kitId, larger));
+    expect(body.rows).toEqual([
+      expect.objectContaining({
+        rowId: k.rowId,
+        effects: expect.arrayContaining([
+          expect.objectContaining({ kind: 'again', because: 'enlarge', holes: 4, made: 2.78, wanted: 3.2 }),
+        ]),
+      }),
+    ]);
+    const renamed = [
+      { kind: 'fastener', id: fastenerId, expectedVersion: 1, definition: { ...definition(2.78), note: 'a word' } },
+    ] as never;
+    expect((await api.post('/changes/effects', change(k.kitId, renamed))).body.rows).toEqual([]);
   });
 });
