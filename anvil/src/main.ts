@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { answerCallout, answerDimension, answerRow } from '#core/formats/small-documents';
 import { answerHoles } from '#core/formats/holes-document';
 import { answerDepth } from '#core/formats/depth-document';
+import { answerGap, answerTrim, answerWedge } from '#core/formats/joint-documents';
 import { answerLayout } from '#core/formats/layout-document';
 import { answerPlan } from '#core/formats/plan-document';
 import { answerPrep } from '#core/formats/prep-document';
@@ -23,6 +24,9 @@ const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = 
   depth: answerDepth,
   shophead: answerShopHead,
   removal: answerRemoval,
+  wedge: answerWedge,
+  trim: answerTrim,
+  gap: answerGap,
   sequence: answerSequence,
   plan: answerPlan,
 };

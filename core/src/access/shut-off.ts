@@ -1,3 +1,4 @@
+import { notSolid } from '../prep/stack';
 import { neededOpening } from '../rivet/opening';
 import { dashLength } from '../rivet/callout';
 import { reachFailures } from '../reach/reach';
@@ -26,7 +27,7 @@ export function waysLeft(
 ): SettingWay[] {
   const closed = shut.filter((s) => s.isBentOpen !== true);
   const isShut = (side: 'head' | 'shop') => closed.some((s) => (s.side === side || s.side === 'both') && !s.room);
-  if (stack.blind) return isShut('head') ? [] : ['blind'];
+  if (notSolid(stack)) return isShut('head') ? [] : ['blind'];
   if (isShut('head') || isShut('shop')) return [];
   const left = Math.min(...closed.flatMap((s) => (s.room ? [s.room.mm] : [])), Infinity);
   const access = rowAccess(row, undefined).map((a) => ({ ...a, room: Math.min(a.room ?? Infinity, left) }));
@@ -97,7 +98,7 @@ export function accessRows(
     if (closers.length === 0 && open.length > 0) return [];
     const rooms = new Map(closers.flatMap(({ by }) => (by.room ? [[by.room.mm, by] as const] : [])));
     const byRoom = [...rooms].map(([roomMm, by]) => ({ roomMm, ways: waysLeft(r, [{ ...by, isBentOpen: false }], tools) }));
-    return [{ rowId: r.id, setId: own.set, inspectId: own.inspected ?? null, isBlind: Boolean(r.stack.blind), closers, open, byRoom }];
+    return [{ rowId: r.id, setId: own.set, inspectId: own.inspected ?? null, isBlind: Boolean(notSolid(r.stack)), closers, open, byRoom }];
   });
 }
 

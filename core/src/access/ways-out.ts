@@ -1,3 +1,4 @@
+import { notSolid } from '../prep/stack';
 import type { Entity, RowDefinition, ShutOff, ToolDefinition } from '../record/definitions';
 import type { Verdict } from '../prep/findings';
 import { dashLength } from '../rivet/callout';
@@ -118,7 +119,7 @@ function closedBefore({ derived, order, deadEnd }: Pick<WaysOutQuestion, 'derive
 /** Whether a blind rivet would do at all: its head side is open when its turn comes, and it is not one already. */
 export function couldBeBlind(question: Pick<WaysOutQuestion, 'model' | 'derived' | 'order' | 'deadEnd'>): boolean {
   const row = question.model.rows.find((r) => r.id === question.deadEnd.rowId);
-  return Boolean(row && !row.stack.blind) && closedBefore(question).every((s) => s.side === 'shop' || Boolean(s.room));
+  return Boolean(row && !notSolid(row.stack)) && closedBefore(question).every((s) => s.side === 'shop' || Boolean(s.room));
 }
 
 /** The same work in another order: only where it breaks nothing. */
@@ -216,7 +217,7 @@ export function wantedSets(
 
 /** The tools with which the row could be set after all, each tried by taking it among those owned: sets, a squeezer, or both. */
 function otherTool(question: WaysOutQuestion, row: WorkRow): WayOut[] {
-  if (row.stack.blind) return [];
+  if (notSolid(row.stack)) return [];
   const { model, order, minutes } = question;
   const sets = wantedSets(row, model.tools);
   const squeezer = wantedSqueezer(question, row);

@@ -1,3 +1,4 @@
+import { notSolid } from '../prep/stack';
 import { worse, type Finding } from '../prep/findings';
 import { planStack, type Plan } from '../prep/plan';
 import type { PrepAnswer, Stack, StackLayer } from '../prep/stack';
@@ -66,7 +67,7 @@ export function judgeHole(stack: Stack, found: MeasuredHole): Judgement {
     return { verdict: missing ? 'unknown' : 'same-rivet', same, next: null, missing };
   }
   /* Of a blind fastener the tables know no larger one: its maker does. */
-  const size = stack.blind ? null : rivetOfDash(stack.size.dash + 1);
+  const size = notSolid(stack) ? null : rivetOfDash(stack.size.dash + 1);
   if (!size)
     return {
       verdict: 'stop',

@@ -1,3 +1,4 @@
+import { notSolid } from '../prep/stack';
 import { stepKey } from '../record/step-key';
 import { holePlaces } from '../record/hole-places';
 import type { Plan } from '../prep/plan';
@@ -90,7 +91,7 @@ function cutWork(doing: Doing, { row, stack, plan }: PlannedRow): CutWork | null
 
 /** The fastener a row is closed with now; `setting`: where another length or size went in. */
 export function fastenerOf({ row, stack, plan }: PlannedRow, setting?: Setting): FastenerDone {
-  const { blind } = stack;
+  const blind = notSolid(stack);
   if (blind)
     return {
       kind: 'blind',

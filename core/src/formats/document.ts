@@ -1,6 +1,7 @@
 import type Joi from 'joi';
 import { longer, mm, inches, type Mm, type Units } from '../units/length';
 import { parseDimension, sheetThicknessFits } from '../typed/dimension';
+import { parseCallout, type Callout } from '../rivet/callout';
 import { bad, good, type Result } from '../units/result';
 
 /** A length in a document: a number in the document's units, or a text the dimension parser takes. */
@@ -39,4 +40,14 @@ export function readLength(value: LengthText, units: Units, path: string, option
   if (options.sheet && !sheetThicknessFits(length)) return fail('sheet-out-of-range');
   if (!options.zero && !longer(length, 0)) return fail('dimension-not-positive');
   return good(length);
+}
+
+/** A call-out with its length, as a key of a document. */
+export function readCallout(text: string): Result<Callout & { lengthDash: number }> {
+  const parsed = parseCallout(text);
+  if (!parsed.ok) return bad({ ...parsed.problem, path: 'callout' });
+  const { lengthDash } = parsed.value;
+  return lengthDash === null
+    ? bad({ code: 'callout-length-missing', path: 'callout', data: { text } })
+    : good({ ...parsed.value, lengthDash });
 }

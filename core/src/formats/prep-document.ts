@@ -1,6 +1,15 @@
 import Joi from 'joi';
 import { planStack, type Plan } from '../prep/plan';
-import { SCHOOL_IDS, type Prep, type SchoolId, type SharedLoad, type Stack, type StackLayer } from '../prep/stack';
+import {
+  notSolid,
+  SCHOOL_IDS,
+  type Prep,
+  type SchoolId,
+  type SharedLoad,
+  type Stack,
+  type StackFastener,
+  type StackLayer,
+} from '../prep/stack';
 import { dashLength, formatCallout, isLengthDash } from '../rivet/callout';
 import { ALLOYS, rivetOfDiameter, type Alloy, type Head } from '../tables/fasteners';
 import { DEFAULT_LIMITS } from '../tables/limits';
@@ -10,13 +19,23 @@ import { bad, good, type Result } from '../units/result';
 import { findingMessage } from '../wording/findings';
 import { layerReason } from '../wording/reasons';
 import { checkShape, readLength, type LengthText } from './document';
+import { FASTENER_DOCUMENT_SCHEMA, readFastener, type FastenerDocument, type ReadFastener } from './fastener-document';
+import type { PlannedFace, PlannedLayer } from '../prep/walk';
 
 /** The document of the headless verb `prep`. */
 export interface PrepDocument {
   units?: Units;
   school?: SchoolId;
-  head: Head;
-  diameter: LengthText;
+  head?: Head;
+  diameter?: LengthText;
+  /** In the place of head and diameter. */
+  fastener?: FastenerDocument;
+  /** Closed flush on the far side, too. */
+  far?: 'plain' | 'flush';
+  angles?: 'parallel' | 'stepped';
+  dieAngle?: number;
+  /** Largest diameter of the cutter. */
+  cutterMax?: LengthText;
   alloy?: Alloy;
   hole?: LengthText;
   holeMax?: LengthText;
@@ -43,8 +62,13 @@ const angle = Joi.number().min(30).max(170);
 export const PREP_SCHEMA = Joi.object({
   units: Joi.valid('in', 'mm'),
   school: Joi.valid(...SCHOOL_IDS),
-  head: Joi.valid('flush-100', 'protruding').required(),
-  diameter: length.required(),
+  head: Joi.valid('flush-100', 'protruding'),
+  diameter: length,
+  fastener: FASTENER_DOCUMENT_SCHEMA,
+  far: Joi.valid('plain', 'flush'),
+  angles: Joi.valid('parallel', 'stepped'),
+  dieAngle: angle,
+  cutterMax: length,
   alloy: Joi.valid(...ALLOYS),
   hole: length,
   holeMax: length,
@@ -83,10 +107,13 @@ export function readPrepDocument(value: unknown): Result<{ stack: Stack; units: 
   const units = doc.units ?? 'in';
   const lengths = readLengths(doc, units);
   if (!lengths.ok) return lengths;
-  const { diameter, hole, holeMax, edge, pitch, rowDistance, fixed, rivetLength } = lengths.value;
-
-  const size = rivetOfDiameter(diameter as Mm);
-  if (!size) return bad({ code: 'diameter-not-in-table', path: 'diameter' });
+  const { hole, holeMax, edge, pitch, rowDistance, fixed, rivetLength, cutterMax } = lengths.value;
+  const closed = closedBy(doc, units, lengths.value.diameter);
+  if (!closed.ok) return closed;
+  const { size, fastener, head, headAngleDeg } = closed.value;
+  const kind = fastener?.kind ?? 'solid';
+  if (doc.far === 'flush' && (kind !== 'solid' || head !== 'flush-100')) return bad({ code: 'far-not-solid-flush', path: 'far' });
+  if (doc.angles === 'stepped' && headAngleDeg !== 100) return bad({ code: 'stepped-not-100', path: 'angles' });
   if (hole !== undefined && shorter(hole, size.diameter)) return bad({ code: 'hole-under-diameter', path: 'hole' });
   if (hole !== undefined && longer(hole, 10 * size.diameter)) return bad({ code: 'hole-unreasonable', path: 'hole' });
   if (holeMax !== undefined && shorter(holeMax, size.diameter)) return bad({ code: 'hole-max-under-diameter', path: 'holeMax' });
@@ -102,7 +129,7 @@ export function readPrepDocument(value: unknown): Result<{ stack: Stack; units: 
     units,
     stack: {
       school: doc.school ?? 'kit-032',
-      head: doc.head,
+      head,
       size,
       alloy: doc.alloy ?? 'AD',
       hole: hole ?? size.hole,
@@ -114,8 +141,13 @@ export function readPrepDocument(value: unknown): Result<{ stack: Stack; units: 
       rowDistance,
       halfDash: doc.halfDash ?? true,
       profile: doc.profile ?? 'classic',
-      headAngleDeg: doc.headAngle ?? 100,
-      cutterAngleDeg: doc.cutterAngle ?? 100,
+      headAngleDeg,
+      cutterAngleDeg: doc.cutterAngle ?? (fastener ? headAngleDeg : 100),
+      ...(fastener ? { fastener } : {}),
+      ...(doc.far === 'flush' ? { far: 'flush' as const } : {}),
+      ...(doc.angles === 'stepped' ? { angles: 'stepped' as const, isCutterNamed: doc.cutterAngle !== undefined } : {}),
+      ...(doc.dieAngle === undefined ? {} : { dieAngleDeg: doc.dieAngle }),
+      ...(cutterMax === undefined ? {} : { cutterMax }),
       lengthDash,
       sharesLoadWith: doc.sharesLoadWith,
       limits: DEFAULT_LIMITS,
@@ -123,7 +155,29 @@ export function readPrepDocument(value: unknown): Result<{ stack: Stack; units: 
   });
 }
 
-type LengthName = 'diameter' | 'hole' | 'holeMax' | 'edge' | 'pitch' | 'rowDistance' | 'fixed' | 'rivetLength';
+/** What closes the hole: a rivet of the tables by head and diameter, or a fastener of its own figures. */
+function closedBy(
+  doc: PrepDocument,
+  units: Units,
+  diameter: Mm | undefined,
+): Result<Omit<ReadFastener, 'fastener'> & { fastener?: StackFastener }> {
+  if (doc.fastener) {
+    const both = (['head', 'diameter', 'headAngle'] as const).find((key) => doc[key] !== undefined);
+    return both ? bad({ code: 'fastener-said-twice', path: both }) : readFastener(doc.fastener, units, 'fastener');
+  }
+  const missing = doc.head === undefined ? 'head' : diameter === undefined ? 'diameter' : null;
+  if (missing !== null || doc.head === undefined || diameter === undefined)
+    return bad({
+      code: 'key-missing',
+      path: missing ?? 'head',
+      data: { detail: `"${missing ?? 'head'}" is required`, path: missing ?? 'head' },
+    });
+  const size = rivetOfDiameter(diameter);
+  if (!size) return bad({ code: 'diameter-not-in-table', path: 'diameter' });
+  return good({ size, head: doc.head, headAngleDeg: doc.headAngle ?? 100 });
+}
+
+type LengthName = 'cutterMax' | 'diameter' | 'hole' | 'holeMax' | 'edge' | 'pitch' | 'rowDistance' | 'fixed' | 'rivetLength';
 
 function readLengths(doc: PrepDocument, units: Units): Result<Partial<Record<LengthName, Mm>>> {
   const fixed = typeof doc.nest === 'object' ? doc.nest.fixed : undefined;
@@ -136,6 +190,7 @@ function readLengths(doc: PrepDocument, units: Units): Result<Partial<Record<Len
     ['rowDistance', 'rowDistance', doc.rowDistance],
     ['fixed', 'nest.fixed', fixed],
     ['rivetLength', 'length', doc.length],
+    ['cutterMax', 'cutterMax', doc.cutterMax],
   ];
   const lengths: Partial<Record<LengthName, Mm>> = {};
   for (const [name, path, value] of wanted) {
@@ -178,32 +233,61 @@ export function prepAnswer(plan: Plan, stack: Stack, units: Units) {
       ...optional('surfaceDiameter', layer.surfaceDiameter),
       ...optional('depth', layer.depth),
       ...optional('extraDepth', layer.extraDepth),
-      ...optional('waist', layer.waist),
+      ...(layer.faces?.length === 2 && layer.prep === 'countersink' && layer.waist === undefined
+        ? { waist: null }
+        : optional('waist', layer.waist)),
       holeAfter: L(layer.holeAfter),
+      faces: facesOf(layer, stack).map(({ from, prep, receives, nest, surfaceDiameter, depth }) => ({
+        from,
+        prep,
+        receives,
+        nest: L(nest),
+        ...optional('surfaceDiameter', surfaceDiameter),
+        ...optional('depth', depth),
+      })),
       ...(layer.method === undefined ? {} : { method: layer.method }),
       ...(layer.alternative === undefined ? {} : { alternative: layer.alternative }),
       reason: layerReason(layer, plan.school, stack.limits, units),
     })),
     /* A blind fastener is no solid rivet and has no length of one. */
-    rivet: stack.blind
+    rivet: notSolid(stack)
       ? null
       : {
-          callout: plan.rivet.callout,
+          callout: calloutOf(stack, plan.rivet.lengthDash),
           length: L(plan.rivet.length),
           ideal: L(plan.rivet.ideal),
           works: plan.rivet.works,
           widthAtHalfD: plan.rivet.widthAtHalfD === null ? null : L(plan.rivet.widthAtHalfD),
-          candidates: plan.rivet.candidates.map(({ lengthDash, works }) => ({ callout: formatCallout({ ...stack, lengthDash }), works })),
+          candidates: plan.rivet.candidates.map(({ lengthDash, works, proud }) => ({
+            callout: calloutOf(stack, lengthDash),
+            works,
+            ...optional('proud', proud),
+          })),
+          ...optional('proud', plan.rivet.proud),
           ...(plan.rivet.lip === undefined ? {} : { lip: { works: plan.rivet.lip.works, z: L(plan.rivet.lip.z) } }),
         },
     findings: plan.findings.map((f) => ({
       code: f.code,
       severity: f.severity,
       ...(f.layer === undefined ? {} : { layer: f.layer }),
+      ...(f.face === undefined ? {} : { face: f.face }),
+      ...(f.code === 'cutter-too-small' ? { proud: L(f.data.proud as Mm) } : {}),
       message: findingMessage(f, units, plan.layers),
     })),
     schools: plan.schools.map(({ school, verdict, preps }) => ({ school, verdict, preps })),
   };
+}
+
+/** A solid rivet of its own head is called nothing of the tables. */
+const calloutOf = (stack: Stack, lengthDash: number): string | null => (stack.fastener ? null : formatCallout({ ...stack, lengthDash }));
+
+/** What comes into a layer from each side; of a strip countersunk from both faces for one head both are the same. */
+function facesOf(layer: PlannedLayer, stack: Stack): readonly PlannedFace[] {
+  if (layer.faces) return layer.faces;
+  const { prep, receives, nest, surfaceDiameter, depth } = layer;
+  const head: PlannedFace = { from: 'head', prep, receives, nest, surfaceDiameter, depth };
+  const isBoth = prep === 'countersink' && stack.layers.some((l) => l.bothSides && l.part === layer.part);
+  return isBoth ? [head, { ...head, from: 'far', receives: null }] : [head];
 }
 
 /** The whole verb: document in, answer or problem out. */

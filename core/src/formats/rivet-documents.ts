@@ -1,13 +1,13 @@
 import Joi from 'joi';
 import { judgeHead } from '../rivet/shop-head';
 import { nextSizeUp, removalSteps } from '../rivet/removal';
-import { formatCallout, parseCallout, type Callout } from '../rivet/callout';
+import { formatCallout } from '../rivet/callout';
 import { DEFAULT_LIMITS } from '../tables/limits';
 import { PROFILE_IDS, PROFILES, type ProfileId } from '../tables/profiles';
 import { lengthIn, shorter, type Mm, type Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 import { REMOVAL_WORDS } from '../wording/removal';
-import { checkShape, readLength, type LengthText } from './document';
+import { checkShape, readCallout, readLength, type LengthText } from './document';
 
 const length = Joi.alternatives().try(Joi.number().unsafe(), Joi.string().allow(''));
 
@@ -38,16 +38,6 @@ const SHOP_HEAD_SCHEMA = Joi.object({
 })
   .required()
   .label('document');
-
-/** A call-out with its length, as a key of a document. */
-function readCallout(text: string): Result<Callout & { lengthDash: number }> {
-  const parsed = parseCallout(text);
-  if (!parsed.ok) return bad({ ...parsed.problem, path: 'callout' });
-  const { lengthDash } = parsed.value;
-  return lengthDash === null
-    ? bad({ code: 'callout-length-missing', path: 'callout', data: { text } })
-    : good({ ...parsed.value, lengthDash });
-}
 
 /** The verb `shophead`: one driven head judged. */
 export function answerShopHead(value: unknown): Result<unknown> {

@@ -114,7 +114,8 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
           holeIds: new Set(),
           count: 0,
           people: new Set(),
-          fasteners: new Set(), finish,
+          fasteners: new Set(),
+          finish,
           marks: [],
         }),
       );

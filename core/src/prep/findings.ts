@@ -27,6 +27,9 @@ export const FINDING_SEVERITIES = {
   'angle-mismatch': ['stop'],
   'plans-differ': ['caution'],
   'far-side-unsaid': ['stop'],
+  'grip-out-of-range': ['stop'],
+  'cutter-too-small': ['stop'],
+  'hole-max-unknown': ['caution'],
   'mixed-fit': ['note'],
 } as const satisfies Record<string, readonly Severity[]>;
 
@@ -37,6 +40,8 @@ export interface Finding {
   readonly code: FindingCode;
   readonly severity: Severity;
   readonly layer?: number;
+  /** The side it is seen from, where both are flush. */
+  readonly face?: 'head' | 'far';
   readonly data: Readonly<Record<string, number | string>>;
 }
 

@@ -205,7 +205,7 @@ describe('findings, either side of each limit', () => {
     const a = prep([0.025, 0.032], { length: '3/8' });
     expect(codes(a)).toEqual(['length-does-not-work:caution']);
     expect(a.findings[0]?.message).toContain('MS20426AD3-4');
-    expect(a.rivet!.candidates.map((c) => c.callout.split('-')[1])).toEqual(['5', '5.5', '6', '6.5', '7']);
+    expect(a.rivet!.candidates.map((c) => c.callout!.split('-')[1])).toEqual(['5', '5.5', '6', '6.5', '7']);
   });
   it('a rivet shorter than its grip has no head to speak of', () => {
     const a = prep([0.125, 0.125], { length: '1/16' });

@@ -1,6 +1,7 @@
 import { mismatchProud } from './mismatch';
 import { PROFILES } from '../tables/profiles';
-import { longer, SAME_LENGTH_MM, type Mm } from '../units/length';
+import { FAR_FLUSH_WITHIN, farIdealLength, farProud, type FarFlushQuestion } from '../rivet/far-flush';
+import { longer, SAME_LENGTH_MM, shorter, type Mm } from '../units/length';
 import { dashLength, formatCallout } from '../rivet/callout';
 import {
   headVolume,
@@ -16,7 +17,8 @@ import {
 import { coneOf, type Cone } from '../rivet/cone';
 import { verdictOf, worse, type Finding, type Verdict } from './findings';
 import { edgeFindings, outlineFindings, pitchFindings, rowDistanceFindings, trueSpacingFindings } from './spacing';
-import { SCHOOL_IDS, type PrepAnswer, type SchoolId, type Stack, type StackBlind } from './stack';
+import { flushHeadOf, notSolid, SCHOOL_IDS, type PrepAnswer, type SchoolId, type Stack, type StackFastener } from './stack';
+import { walkBothFaces } from './two-walks';
 import { walkStack, type PlannedLayer } from './walk';
 
 export interface PlannedRivet {
@@ -31,11 +33,14 @@ export interface PlannedRivet {
     readonly lengthDash: number;
     readonly works: boolean;
     /** Of a stack dimpled all through: whether it works reckoned to the lip; else as `works`. */ readonly worksAtLip: boolean;
+    /** Flush on both sides: how far it would stand above the far surface. */ readonly proud?: Mm | undefined;
   }[];
   /** True where the call-out named the length, false where core chose it. */
   readonly lengthGiven: boolean;
   /** Of a stack dimpled all through: the depth of the last lip's outer rim, and whether the length works reckoned to it. */
   readonly lip: { readonly works: boolean; readonly z: Mm } | undefined;
+  /** Of a rivet that is flush on both sides: how far its driven head stands above the far surface; else undefined. */
+  readonly proud?: Mm | undefined;
 }
 
 /** What one school alone says, without the plans. */
@@ -69,19 +74,24 @@ export function planStack(stack: Stack): Plan {
     if (layer.plans !== undefined) hasPlans = true;
   }
   const grip = gripMm as Mm;
-  const governed = walkStack(stack, stack.school, cone, gripMm, true);
+  const walk = stack.far === 'flush' ? walkBothFaces : walkStack;
+  const governed = walk(stack, stack.school, cone, gripMm, true);
   const rowFindings: Finding[] = [];
   judgeRow(stack, rowFindings);
   const rowVerdict = verdictOf(rowFindings);
   /* The rivet is one of two: of a stack dimpled all through, or of any other; each is worked out once. */
-  const rivets = new Map<Mm | undefined, { rivet: PlannedRivet; findings: Finding[] }>();
+  const rivets = new Map<string, { rivet: PlannedRivet; findings: Finding[] }>();
   const rivetOf = (layers: readonly PlannedLayer[]) => {
     const lip = lipOf(stack, cone, layers);
-    let known = rivets.get(lip);
+    const key = stack.far === 'flush' ? layers.map((l) => l.prep).join() : String(lip);
+    let known = rivets.get(key);
     if (!known) {
       const findings: Finding[] = [];
-      known = { rivet: planRivet(stack, grip, lip, findings), findings };
-      rivets.set(lip, known);
+      known = {
+        rivet: stack.far === 'flush' ? farFlushRivet(stack, grip, layers, findings) : planRivet(stack, grip, lip, findings),
+        findings,
+      };
+      rivets.set(key, known);
     }
     return known;
   };
@@ -90,9 +100,9 @@ export function planStack(stack: Stack): Plan {
   const rivetFindings = ofWalk(governed.layers);
   const schools = SCHOOL_IDS.map((school): SchoolView => {
     const isGoverning = school === stack.school && !hasPlans;
-    const walk = isGoverning ? governed : walkStack(stack, school, cone, gripMm, false);
-    const rest = verdictOf(isGoverning ? rivetFindings : ofWalk(walk.layers));
-    return { school, verdict: worse(worse(rowVerdict, rest), verdictOf(walk.findings)), preps: walk.layers.map((l) => l.prep) };
+    const walked = isGoverning ? governed : walk(stack, school, cone, gripMm, false);
+    const rest = verdictOf(isGoverning ? rivetFindings : ofWalk(walked.layers));
+    return { school, verdict: worse(worse(rowVerdict, rest), verdictOf(walked.findings)), preps: walked.layers.map((l) => l.prep) };
   });
   return {
     school: stack.school,
@@ -107,15 +117,21 @@ export function planStack(stack: Stack): Plan {
 
 /** Depth of the lip's outer rim of a stack that is dimpled all through; undefined where any sheet is not, or the rivet is blind. */
 function lipOf(stack: Stack, cone: Cone, layers: readonly PlannedLayer[]): Mm | undefined {
-  if (stack.head !== 'flush-100' || stack.blind || layers.some((l) => l.prep !== 'dimple')) return undefined;
+  if (stack.head !== 'flush-100' || stack.far === 'flush' || notSolid(stack) || layers.some((l) => l.prep !== 'dimple')) return undefined;
   const last = layers.at(-1);
-  return last && lipDepth(cone, stack.size.flushHead, last.nest, last.thickness, stack.hole);
+  return last && lipDepth(cone, flushHeadOf(stack) ?? stack.size.flushHead, last.nest, last.thickness, stack.hole);
 }
 
 /** The angles of head and cutter where the head itself sits in a countersink. */
 function angleFindings(stack: Stack, layers: readonly PlannedLayer[]): Finding[] {
-  const { headAngleDeg, cutterAngleDeg } = stack;
-  if (stack.head !== 'flush-100' || layers[0]?.prep !== 'countersink' || headAngleDeg === cutterAngleDeg) return [];
+  const { headAngleDeg, cutterAngleDeg, dieAngleDeg } = stack;
+  if (stack.head !== 'flush-100') return [];
+  const under = [layers[0], ...(stack.far === 'flush' ? [layers.at(-1)] : [])];
+  const isDimpled = under.some((l) => l?.prep === 'dimple');
+  if (isDimpled && dieAngleDeg !== undefined && dieAngleDeg !== headAngleDeg)
+    return [{ code: 'angle-mismatch', severity: 'stop', data: { headAngleDeg, dieAngleDeg } }];
+  /* Of the older series it is judged sheet by sheet. */
+  if (stack.angles === 'stepped' || headAngleDeg === cutterAngleDeg || !under.some((l) => l?.prep === 'countersink')) return [];
   const proud = mismatchProud(stack);
   return [{ code: 'angle-mismatch', severity: 'stop', data: { headAngleDeg, cutterAngleDeg, proud } }];
 }
@@ -132,7 +148,8 @@ function lengthQuestion(stack: Stack, grip: Mm): LengthQuestion {
 }
 
 function planRivet(stack: Stack, grip: Mm, lip: Mm | undefined, findings: Finding[]): PlannedRivet {
-  if (stack.blind) return blindRivet(stack.blind, grip, stack.size.diameter);
+  const other = notSolid(stack);
+  if (other) return otherFastener(other, grip, stack.size.diameter);
   const question = lengthQuestion(stack, grip);
   const ideal = idealLength(grip, stack.size.diameter);
   const lengthGiven = typeof stack.lengthDash === 'number';
@@ -168,14 +185,60 @@ function planRivet(stack: Stack, grip: Mm, lip: Mm | undefined, findings: Findin
   };
 }
 
+/** A rivet whose driven head fills a countersink on the far side: the length that ends nearest to flush. */
+function farFlushRivet(stack: Stack, grip: Mm, layers: readonly PlannedLayer[], findings: Finding[]): PlannedRivet {
+  const head = flushHeadOf(stack) ?? stack.size.flushHead;
+  const question: FarFlushQuestion = {
+    grip,
+    diameter: stack.size.diameter,
+    hole: stack.hole,
+    head,
+    cone: coneOf(stack.headAngleDeg),
+    dimpled: layers.filter((l) => l.prep === 'dimple').map((l) => l.thickness),
+  };
+  const ideal = farIdealLength(question);
+  const lengthGiven = typeof stack.lengthDash === 'number';
+  const lengthDash = stack.lengthDash ?? nearestDash(ideal, stack.halfDash);
+  const name = (dash: number) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: dash });
+  const proudOf = (dash: number) => farProud(dashLength(dash), question);
+  const isFlush = (dash: number) => !longer(Math.abs(proudOf(dash)), FAR_FLUSH_WITHIN);
+  const length = dashLength(lengthDash);
+  const works = isFlush(lengthDash);
+  if (!works) {
+    const best = nearestDash(ideal, stack.halfDash);
+    findings.push({
+      code: 'length-does-not-work',
+      severity: 'caution',
+      data: { callout: name(lengthDash), length, ideal, proud: proudOf(lengthDash), ...(isFlush(best) ? { nearest: name(best) } : {}) },
+    });
+  }
+  return {
+    callout: name(lengthDash),
+    lengthDash,
+    length,
+    ideal,
+    works,
+    widthAtHalfD: null,
+    candidates: neighbourDashes(lengthDash, stack.halfDash).map((dash) => ({
+      lengthDash: dash,
+      works: isFlush(dash),
+      worksAtLip: isFlush(dash),
+      proud: proudOf(dash),
+    })),
+    lengthGiven,
+    lip: undefined,
+    proud: proudOf(lengthDash),
+  };
+}
+
 /** The working length nearest to a dash under any of these questions; null where none has one. */
 function nearestOf(dash: number, questions: readonly LengthQuestion[]): number | null {
   const found = questions.flatMap((q) => nearestWorkingDash(dash, q) ?? []);
   return found.length === 0 ? null : found.reduce((a, b) => (Math.abs(b - dash) < Math.abs(a - dash) ? b : a));
 }
 
-/** A blind fastener instead of a solid rivet: named, without length, driven head or candidates of a solid one. */
-function blindRivet(blind: StackBlind, grip: Mm, diameter: Mm): PlannedRivet {
+/** Another fastener than a solid rivet: named, without length, driven head or candidates of one. */
+function otherFastener(blind: StackFastener, grip: Mm, diameter: Mm): PlannedRivet {
   const ideal = idealLength(grip, diameter);
   return {
     callout: blind.name,
@@ -190,12 +253,24 @@ function blindRivet(blind: StackBlind, grip: Mm, diameter: Mm): PlannedRivet {
   };
 }
 
+/** The grip a fastener is made for, ends included. */
+function judgeGrip(stack: Stack, { gripFrom, gripTo }: StackFastener, findings: Finding[]): void {
+  const grip = stack.layers.reduce((sum, l) => sum + l.thickness, 0) as Mm;
+  const isShort = gripFrom !== undefined && shorter(grip, gripFrom);
+  const isLong = gripTo !== undefined && longer(grip, gripTo);
+  if (!isShort && !isLong) return;
+  const range = { ...(gripFrom === undefined ? {} : { from: gripFrom }), ...(gripTo === undefined ? {} : { to: gripTo }) };
+  findings.push({ code: 'grip-out-of-range', severity: 'stop', data: { grip, ...range } });
+}
+
 /** Findings that belong to the row whatever the school: hole, angle, edges, pitch, proportion of rivet and sheet. */
 function judgeRow(stack: Stack, findings: Finding[]): void {
   const { limits, size } = stack;
   const D = size.diameter;
   const flush = stack.head === 'flush-100';
-  if (longer(stack.hole, stack.holeMax))
+  const other = notSolid(stack);
+  if (stack.fastener?.isHoleMaxUnknown) findings.push({ code: 'hole-max-unknown', severity: 'caution', data: { hole: stack.hole } });
+  else if (longer(stack.hole, stack.holeMax))
     findings.push({ code: 'hole-over-max', severity: 'stop', data: { hole: stack.hole, limit: stack.holeMax } });
   const spacing = { diameter: D, flush, limits };
   if (stack.edge !== undefined) findings.push(...edgeFindings(stack.edge, spacing));
@@ -210,9 +285,10 @@ function judgeRow(stack: Stack, findings: Finding[]): void {
   /* What was typed decides where nothing was measured; a row told to have another beside it counts as such. */
   if (stack.pitch !== undefined && !stack.spacing?.least) findings.push(...pitchFindings(stack.pitch, spacing, stack.rowDistance));
   if (stack.rowDistance !== undefined && !stack.spacing?.beside) findings.push(...rowDistanceFindings(stack.rowDistance, spacing));
-  if (D < thickest - SAME_LENGTH_MM)
+  if (other) judgeGrip(stack, other, findings);
+  if (!other && D < thickest - SAME_LENGTH_MM)
     findings.push({ code: 'rivet-small-for-sheet', severity: 'note', data: { diameter: D, thickness: thickest } });
-  if (D > limits.rivetLargeT * thickest + SAME_LENGTH_MM)
+  if (!other && D > limits.rivetLargeT * thickest + SAME_LENGTH_MM)
     findings.push({
       code: 'rivet-large-for-sheet',
       severity: 'note',

@@ -60,15 +60,32 @@ export interface Stack {
   readonly lengthDash?: number | null | undefined;
   readonly sharesLoadWith?: SharedLoad | undefined;
   readonly limits: Limits;
-  /** Closed with a blind fastener instead of a solid rivet: its own head decides what is prepared, its grip range what it holds. */
-  readonly blind?: StackBlind | undefined;
+  /** Closed with this fastener of its own figures instead of the rivet of the tables. */
+  readonly fastener?: StackFastener | undefined;
+  /** The far side is closed flush, too: the driven head fills a countersink there. Absent: it is not. */
+  readonly far?: 'flush' | undefined;
+  /** Dies and cutters of an older series that grows by ten degrees under each dimple; absent: all of them are the head's angle. */
+  readonly angles?: 'stepped' | undefined;
+  /** A cutter of that angle was named; absent with `stepped`: the series'. */
+  readonly isCutterNamed?: boolean | undefined;
+  /** Dies of another angle than the head's; absent: they suit it. */
+  readonly dieAngleDeg?: number | undefined;
+  /** Largest diameter of the cutter; absent: not known. */
+  readonly cutterMax?: Mm | undefined;
 }
 
-/** A blind fastener in a stack, as its maker describes it. */
-export interface StackBlind {
+/** Kinds of fasteners that are prepared for. */
+export const STACK_FASTENER_KINDS = ['solid', 'blind', 'screw', 'bolt'] as const;
+export type StackFastenerKind = (typeof STACK_FASTENER_KINDS)[number];
+
+/** A fastener in a stack, as its own sheet describes it. */
+export interface StackFastener {
+  readonly kind: StackFastenerKind;
   readonly name: string;
   /** The hole its maker asks for; undefined: not typed. */
   readonly hole?: Mm | undefined;
+  /** Nobody has said how large its hole may be. */
+  readonly isHoleMaxUnknown?: boolean | undefined;
   /** The grips it is made for, ends included; undefined: not typed. */
   readonly gripFrom?: Mm | undefined;
   readonly gripTo?: Mm | undefined;
@@ -76,9 +93,14 @@ export interface StackBlind {
   readonly flushHead: Mm | undefined;
 }
 
-/** Surface diameter A of the flush head that is prepared for; undefined where a blind fastener's own is not known. */
-export function flushHeadOf(stack: Stack): Mm | undefined {
-  return stack.blind ? stack.blind.flushHead : stack.size.flushHead;
+/** The fastener where it is no solid rivet: nothing of one is said of it. */
+export function notSolid({ fastener }: Pick<Stack, 'fastener'>): StackFastener | undefined {
+  return fastener && fastener.kind !== 'solid' ? fastener : undefined;
+}
+
+/** Surface diameter A of the flush head that is prepared for; undefined where a fastener's own is not known. */
+export function flushHeadOf(stack: Pick<Stack, 'fastener' | 'size'>): Mm | undefined {
+  return stack.fastener ? stack.fastener.flushHead : stack.size.flushHead;
 }
 
 /** The same where it is known, else the solid rivet's: for what is drawn and never cut. */

@@ -18,6 +18,7 @@ export function kindsFor({ tool }: Setup): readonly ToolKind[] {
     case 'bit':
       return ['bit', 'reamer'];
     case 'puller':
+    case 'driver':
     case 'hand':
       return [];
   }
@@ -49,6 +50,7 @@ export function toolProblems(owned: ToolDefinition, { tool }: Setup): ToolProble
     case 'bit':
       return differs(owned.diameter?.mm, tool.diameter, SAME_BIT_MM) ? ['diameter'] : [];
     case 'puller':
+    case 'driver':
     case 'hand':
       return [];
   }

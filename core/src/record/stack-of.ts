@@ -1,4 +1,4 @@
-import type { Stack, StackBlind } from '../prep/stack';
+import { STACK_FASTENER_KINDS, type Stack, type StackFastener } from '../prep/stack';
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { DEFAULT_LIMITS, withOwnLimits, type Limits } from '../tables/limits';
 import { mm, type Mm } from '../units/length';
@@ -82,10 +82,13 @@ function ownHoleMax(kit: KitDefinition): NonNullable<Stack['holeMaxOf']> {
   return known;
 }
 
-/** The blind fastener as a stack knows it. */
-function blindOf({ name, hole, head, gripFrom, gripTo }: FastenerDefinition): StackBlind {
+/** The fastener as a stack knows it; of a kind that is not prepared for as a bolt, of which least is said. */
+function fastenerOf({ kind, name, hole, holeMax, head, gripFrom, gripTo }: FastenerDefinition): StackFastener {
+  const known = STACK_FASTENER_KINDS.find((k) => k === kind) ?? 'bolt';
   return {
+    kind: known,
     name,
+    ...(known === 'bolt' && !holeMax ? { isHoleMaxUnknown: true } : {}),
     hole: optional(hole),
     gripFrom: optional(gripFrom),
     gripTo: optional(gripTo),
@@ -130,7 +133,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
     hole: optional(row.hole) ?? blindHole ?? size.hole,
     holeMax: blindHole === undefined ? ownMax : mm(blindHole + size.holeMax - size.hole),
     holeMaxOf,
-    ...(fastener ? { blind: blindOf(fastener) } : {}),
+    ...(fastener ? { fastener: fastenerOf(fastener) } : {}),
     layers,
     nest: nest === 'computed' ? { kind: 'computed' } : { kind: 'fixed', allowance: mm(nest.fixed.mm) },
     edge: optional(row.edge),

@@ -1,3 +1,4 @@
+import { notSolid } from '../prep/stack';
 import { mismatchProud } from '../prep/mismatch';
 import { coneDepth, coneOf, surfaceDiameter, type Cone } from '../rivet/cone';
 import type { Plan } from '../prep/plan';
@@ -87,10 +88,10 @@ export function sectionOf(stack: Stack, plan: Plan): Section {
   });
 
   const headTop = stack.head === 'flush-100' ? -proud : -size.protrudingHeadHeight;
-  const radius = stack.blind ? hole / 2 : Math.min(hole, size.holeMax) / 2;
+  const radius = notSolid(stack) ? hole / 2 : Math.min(hole, size.holeMax) / 2;
   /* Where the last dimple's lip stands below the far face the driven head forms beyond it. */
   const face = Math.max(y, plan.rivet.lip ? plan.rivet.lip.z + (y - plan.grip) : y);
-  const tailEnd = stack.blind ? y + size.diameter : (stack.head === 'flush-100' ? -proud : 0) + plan.rivet.length;
+  const tailEnd = notSolid(stack) ? y + size.diameter : (stack.head === 'flush-100' ? -proud : 0) + plan.rivet.length;
   return {
     reach,
     sheets,
@@ -108,8 +109,8 @@ export function sectionOf(stack: Stack, plan: Plan): Section {
         { x: radius, y: Math.min(face, tailEnd) },
         { x: 0, y: Math.min(face, tailEnd) },
       ],
-      drivenOutline: stack.blind ? blindEnd(radius, size.diameter, y) : drivenBeyond(stack, plan, face, radius),
-      stemOutline: stack.blind ? stem(radius, headTop, tailEnd) : [],
+      drivenOutline: notSolid(stack) ? blindEnd(radius, size.diameter, y) : drivenBeyond(stack, plan, face, radius),
+      stemOutline: notSolid(stack) ? stem(radius, headTop, tailEnd) : [],
       tailEnd,
       shankRadius: size.diameter / 2,
     },

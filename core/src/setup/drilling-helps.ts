@@ -1,3 +1,4 @@
+import { notSolid } from '../prep/stack';
 import type { Stack } from '../prep/stack';
 import type { RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
@@ -31,7 +32,7 @@ export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: read
   const already = (row.start === 'none' ? 0 : stack.size.diameter) as Mm;
   if (longer(stack.hole - already, LADDER_FROM))
     helps.push({ kind: 'ladder', rungs: drillLadder(already, stack.hole), isLarge: !longer(STEP_DRILL_FROM, stack.hole) });
-  const { blind } = stack;
+  const blind = notSolid(stack);
   if (blind?.hole !== undefined && longer(Math.abs(blind.hole - stack.hole), SAME_HOLE))
     helps.push({ kind: 'blind-hole', name: blind.name, wanted: blind.hole, hole: stack.hole });
   helps.push({

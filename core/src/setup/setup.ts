@@ -1,3 +1,4 @@
+import { notSolid, type StackFastener } from '../prep/stack';
 import { CLICK } from '../rivet/cone';
 import type { Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
@@ -25,6 +26,8 @@ export type SetupTool =
     }
   | { readonly kind: 'sets'; readonly dash: number; readonly head: Head }
   | { readonly kind: 'puller'; readonly name: string }
+  /** For screws and bolts. */
+  | { readonly kind: 'driver'; readonly name: string }
   | { readonly kind: 'hand' };
 
 /** A set-up: an operation and what is in the tool. Derived, never entered; the key stays the same while both do. */
@@ -73,9 +76,7 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
       return make(inKey(pilot), { kind: 'bit', diameter: pilot, drill: drillOfDiameter(pilot) });
     }
     case 'set':
-      return stack.blind
-        ? make(`blind/${stack.blind.name}`, { kind: 'puller', name: stack.blind.name })
-        : make(`${row.dash}/${row.head}`, { kind: 'sets', dash: row.dash, head: row.head });
+      return fastenerSetup(notSolid(stack), make) ?? make(`${row.dash}/${row.head}`, { kind: 'sets', dash: row.dash, head: row.head });
     case 'laid-out':
     case 'deburred':
     case 'edges-deburred':
@@ -86,6 +87,13 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
     case 'inspected':
       return make('hand', { kind: 'hand' });
   }
+}
+
+/** What another fastener than a solid rivet is closed with; null: it is none. */
+function fastenerSetup(other: StackFastener | undefined, make: (key: string, tool: SetupTool) => Setup): Setup | null {
+  if (!other) return null;
+  if (other.kind === 'blind') return make(`blind/${other.name}`, { kind: 'puller', name: other.name });
+  return make(`${other.kind}/${other.name}`, { kind: 'driver', name: other.name });
 }
 
 function layerOf(step: Step, layers: readonly LayerDefinition[], planned: readonly PlannedLayer[]): PlannedLayer | undefined {

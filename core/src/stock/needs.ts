@@ -1,3 +1,4 @@
+import { notSolid } from '../prep/stack';
 import { AT_HOLE } from '../record/step-key';
 import { own } from '../units/own';
 import type { Plan } from '../prep/plan';
@@ -33,10 +34,11 @@ export interface StockNeed {
 export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<string, number>>, sparePercent: number): StockNeed[] {
   const groups = new Map<string, { isBlind: boolean; rows: number; needed: number; instead: Set<string> | null }>();
   for (const { row, stack, plan, states } of rows) {
-    const callout = stack.blind ? stack.blind.name : plan.rivet.callout;
+    const other = notSolid(stack);
+    const callout = other ? other.name : plan.rivet.callout;
     const needed = holesInPlan(row.holes).filter((h) => !states.get(h.id)?.has(AT_HOLE.set)).length;
     if (needed === 0) continue;
-    const serves = stack.blind
+    const serves = other
       ? new Set<string>()
       : new Set(
           plan.rivet.candidates
@@ -44,7 +46,7 @@ export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<st
             .map((c) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: c.lengthDash })),
         );
     const known = groups.get(callout);
-    if (!known) groups.set(callout, { isBlind: stack.blind !== undefined, rows: 1, needed, instead: serves });
+    if (!known) groups.set(callout, { isBlind: other !== undefined, rows: 1, needed, instead: serves });
     else {
       known.rows++;
       known.needed += needed;

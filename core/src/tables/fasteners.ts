@@ -45,6 +45,25 @@ export const RIVET_SIZES: readonly RivetSize[] = [
   size(6, 0.353, 0.07, 0.375, 0.08, '#11', 0.191, 0.196),
 ];
 
+/**
+ * Screws and countersunk bolts: shank and clearance hole, and the sharp diameter of their 100-degree flush head. Heads and shanks: ASME, 100-degree
+ * flat countersunk machine screws. Clearance holes of screws are this project's own default; a bolt's hole is typed.
+ */
+export const SCREW_CLEARANCE: readonly { readonly name: string; readonly shank: Mm; readonly flushHead: Mm; readonly hole: Mm | undefined }[] = (
+  [
+    ['#4', 0.112, 0.225, 0.113],
+    ['#6', 0.138, 0.279, 0.1405],
+    ['#8', 0.164, 0.332, 0.166],
+    ['#10', 0.19, 0.385, 0.1935],
+    ['1/4', 0.25, 0.507, undefined],
+  ] as const
+).map(([name, shank, head, hole]) => ({
+  name,
+  shank: inches(shank),
+  flushHead: inches(head),
+  hole: hole === undefined ? undefined : inches(hole),
+}));
+
 /** How far a typed diameter may be off a table size and still be meant (".094" for 3/32): half a thousandth. */
 const DIAMETER_SLACK = inches(0.0005);
 

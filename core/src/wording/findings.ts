@@ -1,5 +1,5 @@
 import type { Finding, FindingCode } from '../prep/findings';
-import type { Units } from '../units/length';
+import type { Mm, Units } from '../units/length';
 import { showFactor, showLength } from '../units/show';
 import { PREP_WORDS, sheetName } from './words';
 
@@ -116,6 +116,21 @@ export const FINDING_CATALOGUE: Readonly<Record<FindingCode, FindingEntry>> = {
     when: 'the plans dimple or countersink a layer below the one that ended the walk from the head side',
     advice: 'Stop. Is the row flush on its far side too, or is the call-out for another sheet? Ask the kit maker before it is cut.',
   },
+  'grip-out-of-range': {
+    title: 'Grip out of the fastener’s range',
+    when: 'the sheets together are thinner or thicker than the fastener is made for',
+    advice: 'It does not hold. Take one made for this grip.',
+  },
+  'cutter-too-small': {
+    title: 'Cutter too small',
+    when: 'the countersink is wider at the surface than the cutter’s largest diameter',
+    advice: 'Take a larger cutter: the head would stand proud.',
+  },
+  'hole-max-unknown': {
+    title: 'Nobody has said how large the hole may be',
+    when: 'a bolt without hole max: breaking through is a stop then',
+    advice: 'Type it from the plans.',
+  },
   'mixed-fit': {
     title: 'Fasteners of different fit share the load',
     when: 'rivets are meant to carry one load together with bolts or close-fitting pins',
@@ -134,6 +149,8 @@ export function findingMessage(f: Finding, units: Units, parts: readonly { part:
     case 'countersink-breaks-through':
       return `${sheet}: depth ${L('depth')} goes through ${L('thickness')}; the hole opens to ${L('holeAfter')} (hole max ${L('limit')}).`;
     case 'unresolved':
+      if (f.data.head !== undefined)
+        return `${sheet}: from the head side it would be ${word(f.data.head)}, from the far side ${word(f.data.far)}: it cannot be both. Ask the kit maker.`;
       if (f.data.fastener !== undefined)
         return `${sheet}: the flush head of ${f.data.fastener} is not known. Type its diameter and angle before anything is cut or dimpled for it.`;
       return `${sheet}: ${L('thickness')} is too thin for this countersink and over ${L('limit')} for a dimple: ask the kit maker.`;
@@ -148,6 +165,7 @@ export function findingMessage(f: Finding, units: Units, parts: readonly { part:
     case 'hole-over-max':
       return `The hole ${L('hole')} is larger than hole max ${L('limit')}.`;
     case 'length-does-not-work':
+      if (f.data.proud !== undefined) return farLength(f, units);
       return f.data.nearest === undefined
         ? `${f.data.callout} cannot make an acceptable head in this stack, and no other length does.`
         : `${f.data.callout} cannot make an acceptable head in this stack; the nearest length that does is ${f.data.nearest}.`;
@@ -172,6 +190,7 @@ export function findingMessage(f: Finding, units: Units, parts: readonly { part:
     case 'rivet-large-for-sheet':
       return `Rivet ${L('diameter')} is over ${showFactor(f.data.factor as number)} times the thickest sheet ${L('thickness')} = ${L('limit')}.`;
     case 'angle-mismatch':
+      if (f.data.dieAngleDeg !== undefined) return `The head is ${f.data.headAngleDeg} degrees, the dies ${f.data.dieAngleDeg} degrees.`;
       return `The head is ${f.data.headAngleDeg} degrees, the cutter ${f.data.cutterAngleDeg} degrees${f.data.proud === undefined || f.data.proud === 0 ? '' : `: it would stand ${L('proud')} proud`}.`;
     case 'plans-differ':
       return f.data.against === 'nothing-received'
@@ -179,9 +198,25 @@ export function findingMessage(f: Finding, units: Units, parts: readonly { part:
         : `${sheet}: the plans say ${word(f.data.plans)}, the school would say ${word(f.data.says)}. The plans govern.`;
     case 'far-side-unsaid':
       return `${sheet}: the plans say ${word(f.data.plans)}, but nothing comes down into this sheet from the head side, and nobody has said that the far side is flush.`;
+    case 'grip-out-of-range':
+      return `The grip ${L('grip')} is outside what the fastener is made for: ${[f.data.from === undefined ? '' : `from ${L('from')}`, f.data.to === undefined ? '' : `to ${L('to')}`].filter(Boolean).join(' ')}.`;
+    case 'cutter-too-small':
+      return `${sheet}: the countersink is ${L('surface')} across, the cutter makes ${L('limit')} at most; the head would stand ${L('proud')} proud.`;
+    case 'hole-max-unknown':
+      return `How large the hole ${L('hole')} may become is not said: type it from the plans.`;
     case 'mixed-fit':
       return `Rivets share the load with ${f.data.with === 'bolts' ? 'bolts' : 'close-fitting pins'}: the tighter fit is loaded first.`;
   }
+}
+
+/** A length that does not end flush on the far side. */
+function farLength({ data }: Finding, units: Units): string {
+  const L = (key: string) => showLength(Math.abs(data[key] as number) as Mm, units);
+  const by = L('proud');
+  const stands = (data.proud as number) > 0 ? 'above' : 'below';
+  return data.nearest === undefined
+    ? `${data.callout} ends ${by} ${stands} the far surface: cut the next longer one to ${L('ideal')}.`
+    : `${data.callout} ends ${by} ${stands} the far surface; ${data.nearest} ends flush.`;
 }
 
 /** Whose distance it is: the row's pitch, two of its holes, or a hole of it and one of another row. */

@@ -31,6 +31,8 @@ export function setupName({ operation, tool }: Setup, units: Units): string {
       return `sets ${dashName(tool.dash, units)}, ${tool.head === 'flush-100' ? 'flush' : 'protruding'}`;
     case 'puller':
       return `puller, ${tool.name}`;
+    case 'driver':
+      return tool.name;
     case 'hand':
       return OPERATION_WORDS[operation].by;
   }

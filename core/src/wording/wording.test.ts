@@ -61,6 +61,32 @@ const CASES: Readonly<Record<Exclude<FindingCode, 'hole-off-part'>, [Parameters<
   ],
   'plans-differ': [[[{ part: 'skin', thickness: 0.025, plans: 'countersink' }]], ['skin', 'countersink', 'dimple', 'The plans govern']],
   'far-side-unsaid': [[[0.05, { part: 'rib', thickness: 0.032, plans: 'dimple' }]], ['rib', 'dimple', 'far side']],
+  'grip-out-of-range': [
+    [
+      [0.063],
+      {
+        head: undefined,
+        diameter: undefined,
+        fastener: { kind: 'blind', diameter: '3/32', hole: 0.098, head: { kind: 'flush', diameter: 0.179, angle: 100 }, gripTo: 0.05 },
+      },
+    ],
+    ['.063 in', '.050 in'],
+  ],
+  'cutter-too-small': [
+    [[0.063], { cutterMax: 0.17 }],
+    ['s0', '.179 in', '.170 in', 'proud'],
+  ],
+  'hole-max-unknown': [
+    [
+      [0.063],
+      {
+        head: undefined,
+        diameter: undefined,
+        fastener: { kind: 'bolt', diameter: 0.19, hole: 0.19, head: { kind: 'protruding', diameter: 0.38, height: 0.1 } },
+      },
+    ],
+    ['.190 in', 'not said'],
+  ],
   'mixed-fit': [
     [[0.063], { sharesLoadWith: 'bolts' }],
     ['bolts', 'tighter fit'],

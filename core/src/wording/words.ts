@@ -1,3 +1,4 @@
+import type { StackFastenerKind } from '../prep/stack';
 import type { LimitName, Limits } from '../tables/limits';
 import type { Units } from '../units/length';
 import { showLength, showNumber } from '../units/show';
@@ -5,6 +6,9 @@ import type { ProfileId } from '../tables/profiles';
 import type { PrepAnswer, SchoolId } from '../prep/stack';
 
 /** Short words that stand in more than one place, so that one thing has one name everywhere. */
+/** Kinds of fasteners that are no solid rivets, beside their name. */
+export const FASTENER_WORDS: Readonly<Record<StackFastenerKind, string>> = { solid: 'solid', blind: 'blind', screw: 'screw', bolt: 'bolt' };
+
 export const PREP_WORDS: Readonly<Record<PrepAnswer, string>> = {
   dimple: 'dimple',
   countersink: 'countersink',

@@ -1,3 +1,4 @@
+import { notSolid } from '#core/prep/stack';
 import { AT_HOLE } from '#core/record/step-key';
 import type { PaperName } from '#core/layout/paper';
 import { decisionSentence } from '#core/wording/sequence';
@@ -23,7 +24,7 @@ import { DEFECT_WORDS, DISPOSITION_WORDS } from '#core/wording/inspect';
 import { hoursSentence, logSentences, noteSentence } from '#core/wording/log';
 import { dimpleSentence } from '#core/wording/preparation';
 import { STAGE_WORDS } from '#core/wording/setups';
-import { PREP_WORDS, sheetName } from '#core/wording/words';
+import { FASTENER_WORDS, PREP_WORDS, sheetName } from '#core/wording/words';
 import type { KitRecord } from '../db/kit-record';
 import { assemblyDossier, holeNumbers, type AssemblyDossier, type RecordQuestion } from './dossier';
 import { DossierSheet, SECTION_MM } from './dossier-sheet';
@@ -153,10 +154,11 @@ function things(sheet: DossierSheet, record: KitRecord, q: DossierQuestion): voi
 function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, units: Units, q: DossierQuestion): void {
   const { plan, stack, row: definition } = row;
   const holes = holesInPlan(definition.holes);
+  const other = notSolid(stack);
   sheet.row(`${row.title}, ${holes.length} holes`, (left, top) => section(sheet.pdf, row, left, top));
   const hand = definition.hand === null ? '' : definition.hand === 'L' ? ', left' : ', right';
   sheet.text(
-    `Planned: ${stack.blind ? `${stack.blind.name}, blind` : plan.rivet.callout}${hand}${definition.page ? `, page ${definition.page}` : ''}`,
+    `Planned: ${other ? `${other.name}, ${FASTENER_WORDS[other.kind]}` : plan.rivet.callout}${hand}${definition.page ? `, page ${definition.page}` : ''}`,
     9.5,
   );
   for (const [i, layer] of plan.layers.entries()) {

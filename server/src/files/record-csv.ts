@@ -1,3 +1,4 @@
+import { notSolid } from '#core/prep/stack';
 import { AT_HOLE } from '#core/record/step-key';
 import Papa from 'papaparse';
 import { writeCell } from '#core/typed/csv-cells';
@@ -55,7 +56,7 @@ export function* rowsCsv(record: KitRecord): Generator<string> {
       const holes = holesInPlan(r.row.holes);
       const count = (key: string) => holes.filter((h) => r.states.get(h.id)?.has(key)).length;
       yield line([
-        source.assembly.definition.name, r.title, r.row.hand ?? '', r.row.page, r.stack.blind?.name ?? r.plan.rivet.callout,
+        source.assembly.definition.name, r.title, r.row.hand ?? '', r.row.page, notSolid(r.stack)?.name ?? r.plan.rivet.callout,
         worse(r.plan.verdict, verdictOf(gatherFindings(r.standing).map((g) => g.finding))),
         holes.length, count(AT_HOLE.set), count(AT_HOLE.inspected),
         [...setInRow(r.done, holes.map((h) => h.id))].map(([name, n]) => `${n} ${name ?? 'not said'}`).join(' / '), L(r.plan.grip), r.plan.layers.map((l) => l.part).join(' / '),

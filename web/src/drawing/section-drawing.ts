@@ -1,3 +1,4 @@
+import { notSolid } from '#core/prep/stack';
 import type { Plan } from '#core/prep/plan';
 import type { Stack } from '#core/prep/stack';
 import { drivenWidth, sectionOf, type Point, type Section } from '#core/section/section';
@@ -75,7 +76,7 @@ export function drawSection(stack: Stack, plan: Plan, units: Units, frame: Secti
       driven: whole(r.drivenOutline),
       stem: whole(r.stemOutline),
       undriven:
-        !stack.blind && r.tailEnd > section.bottom
+        !notSolid(stack) && r.tailEnd > section.bottom
           ? closed(
               [
                 { x: -r.shankRadius, y: section.bottom },
@@ -162,12 +163,9 @@ function labelsOf(stack: Stack, plan: Plan, section: Section, units: Units, toX:
   });
   if (section.rivet.proud > 0.001) at(section.reach * 0.92, -section.rivet.proud / 2, `proud ${n(section.rivet.proud)}`, 'stop');
   left.push({ text: `grip ${n(plan.grip)}`, anchorX: edge, anchorY: toY(section.bottom), tone: 'plain' });
-  if (stack.blind) {
-    at(
-      section.rivet.shankRadius,
-      section.rivet.tailEnd,
-      stack.blind.name.length > 18 ? `${stack.blind.name.slice(0, 17)}\u2026` : stack.blind.name,
-    );
+  const other = notSolid(stack);
+  if (other) {
+    at(section.rivet.shankRadius, section.rivet.tailEnd, other.name.length > 18 ? `${other.name.slice(0, 17)}\u2026` : other.name);
     return { left, right };
   }
   const width = drivenWidth(stack, plan);

@@ -1,3 +1,4 @@
+import { notSolid } from '#core/prep/stack';
 import { AT_HOLE } from '#core/record/step-key';
 import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
@@ -132,7 +133,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
     ]);
   };
   const rejected = decided.flatMap((r) => (r.rowId === row.entity.id ? [r.holeId] : []));
-  const blind = row.stack.blind !== undefined;
+  const blind = notSolid(row.stack) !== undefined;
   return (
     <section aria-label="Inspect one rivet" className="flex flex-col gap-3 rounded border border-line p-3 text-[16px]">
       <p role="status" className="text-[19px]">
@@ -157,7 +158,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
       <div className="grid gap-3 md:grid-cols-[minmax(0,1fr)_300px]">
         <div className="flex flex-col gap-2">
           <h2 className="label text-[20px]">
-            Hole {at === null ? '–' : numberOf(at)}: {blind ? row.stack.blind?.name : name(lengthDash)}
+            Hole {at === null ? '–' : numberOf(at)}: {blind ? notSolid(row.stack)?.name : name(lengthDash)}
           </h2>
           <div className="flex flex-wrap gap-2">
             {FIELDS.map(([field, label]) => (

@@ -1,3 +1,4 @@
+import { notSolid } from '#core/prep/stack';
 import { AT_HOLE } from '#core/record/step-key';
 import { useEffect, useMemo, useState } from 'react';
 import { judgeHole } from '#core/deviation/judge';
@@ -39,7 +40,7 @@ export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting
   const units = useUnits();
   const { definition } = row.entity;
   const { rivet } = row.plan;
-  const isBlind = row.stack.blind !== undefined;
+  const isBlind = notSolid(row.stack) !== undefined;
   const name = (lengthDash: number) => formatCallout({ head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size, lengthDash });
   const setters = tools.filter((t) => t.definition.kind === 'squeezer');
   const wide = setters.find((t) => t.id === setting.toolId)?.definition.gap;
@@ -218,7 +219,7 @@ function OddHole({ row, holeId, number, found, setting, onMark }: OddHoleProps) 
 
 function BlindFacts({ row }: { row: RowModel }) {
   const units = useUnits();
-  const { blind } = row.stack;
+  const blind = notSolid(row.stack);
   if (!blind) return null;
   const { grip } = row.plan;
   const tooShort = blind.gripTo !== undefined && longer(grip, blind.gripTo);

@@ -1,3 +1,4 @@
+import { notSolid } from '#core/prep/stack';
 import { AT_HOLE } from '#core/record/step-key';
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState, type ReactNode } from 'react';
@@ -128,7 +129,7 @@ export function SetupAtWork({
     remembered,
     meant: row.entity.definition.setting?.way ?? null,
     chosen: chosenSetting,
-    isBlind: row.stack.blind !== undefined,
+    isBlind: notSolid(row.stack) !== undefined,
   });
   /* The first pieces of a batch are proposed alone, in the order they are riveted in. */
   const first = current.setup.operation === 'set' ? firstOf(settingNow) : null;

@@ -1,3 +1,4 @@
+import { notSolid } from '#core/prep/stack';
 import type { Plan } from '#core/prep/plan';
 import type { Prep, Stack } from '#core/prep/stack';
 import { clicksOf } from '#core/rivet/cone';
@@ -142,7 +143,7 @@ function LayerWork({ stack, plan, layer, index }: { stack: Stack; plan: Plan; la
 function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
   const why = (id: WhyId) => whyOf(id, stack, plan);
   const { rivet } = plan;
-  if (stack.blind) return <BlindLine stack={stack} plan={plan} />;
+  if (notSolid(stack)) return <BlindLine stack={stack} plan={plan} />;
   const { least, most } = volumeWindow(PROFILES[stack.profile], stack.limits.formFactor);
   const window = `A length works from ${showFactor(least)} to ${showFactor(most)} (${PROFILE_WORDS[stack.profile]}, k ${showFactor(stack.limits.formFactor)}).`;
   return (
@@ -205,6 +206,7 @@ function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
 
 /** A blind rivet: its name and the hole its maker asks for; nothing of the solid one it stands for. */
 function BlindLine({ stack, plan }: { stack: Stack; plan: Plan }) {
+  const head = notSolid(stack)?.flushHead;
   return (
     <div className="border-l-4 border-line pl-2">
       <div className="flex flex-wrap items-baseline gap-x-2">
@@ -216,11 +218,11 @@ function BlindLine({ stack, plan }: { stack: Stack; plan: Plan }) {
       </div>
       <p className="text-[14.5px]">
         grip <Length mm={plan.grip} />
-        {stack.head === 'protruding' ? null : stack.blind?.flushHead === undefined ? (
+        {stack.head === 'protruding' ? null : head === undefined ? (
           <strong className="text-stop">, its flush head is not typed yet: give diameter and angle under More</strong>
         ) : (
           <>
-            , flush head <Length mm={stack.blind.flushHead} /> of {stack.headAngleDeg}°
+            , flush head <Length mm={head} /> of {stack.headAngleDeg}°
           </>
         )}
       </p>

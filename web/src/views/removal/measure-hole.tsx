@@ -1,3 +1,4 @@
+import { notSolid } from '#core/prep/stack';
 import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
 import { useState } from 'react';
@@ -46,7 +47,7 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
   const isOwnLimit = data.kit.definition.limits.edgeStopD !== undefined;
   const edgeLimit = { factorD: row.stack.limits.edgeStopD, by: isOwnLimit ? ('kit' as const) : ('program' as const) };
   const shown: Trial = judgement.next ?? judgement.same;
-  const next = row.stack.blind
+  const next = notSolid(row.stack)
     ? null
     : nextSizeUp(
         { callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size }, grip: row.plan.grip },

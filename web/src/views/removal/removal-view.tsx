@@ -1,3 +1,4 @@
+import { notSolid } from '#core/prep/stack';
 import { AT_HOLE } from '#core/record/step-key';
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
@@ -154,7 +155,7 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
           </Button>
         )}
       </div>
-      {row.stack.blind ? null : (
+      {notSolid(row.stack) ? null : (
         <div className="flex flex-wrap gap-2" role="group" aria-label="What it is like">
           {isDrilling || branch.offCentre ? (
             <Button
