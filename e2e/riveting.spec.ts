@@ -120,13 +120,22 @@ test('taking a rivet out step by step; the hole afterwards judged sheet by sheet
   await expect(card).toContainText('Step 1 of 4');
   await expect(card).toContainText('Centre-punch the head');
   /* Said at the drilling it happened at; what was done before stays. */
-  await expect(card.getByRole('button', { name: 'the drill went off centre here' })).toHaveCount(0);
+  await expect(card.getByText('the drill went off centre here')).toHaveCount(0);
   await card.getByRole('button', { name: 'Done, next step' }).click();
   await expect(card).toContainText('bit #40');
-  await card.getByRole('button', { name: 'the drill went off centre here' }).click();
   await expect(card).toContainText('no deeper than .036 in at its lips');
-  await card.getByRole('button', { name: 'Done, next step' }).click();
+  await card.getByText('the drill went off centre here').click();
+  /* Deeper than the head: the card ends there, and is taken back. */
+  await card.getByLabel('How deep it went').selectOption({ label: 'deeper than the head' });
+  await card.getByRole('button', { name: 'beyond the inner half' }).click();
+  await expect(card).toContainText('It went deeper than the head');
+  await expect(card.getByRole('button', { name: 'It is out: measure the hole' })).toHaveCount(0);
+  await card.getByRole('button', { name: 'it went off centre, beyond the inner half' }).click();
+  await card.getByText('the drill went off centre here').click();
+  await card.getByLabel('How deep it went').selectOption({ label: 'no deeper than the head is high' });
+  await card.getByRole('button', { name: 'still inside the head’s inner half' }).click();
   await expect(card).toContainText('Weaken the head');
+  await expect(card).toContainText('no deeper than .021 in at its lips');
   await card.getByRole('button', { name: 'Done, next step' }).click();
   await noSerious(page);
   await card.getByRole('button', { name: 'It is out: measure the hole' }).click();
@@ -192,7 +201,7 @@ test('the log writes itself; a sentence and a photo beside it; a revised page; t
   await page.getByRole('link', { name: 'Logged' }).click();
   await page.getByRole('link', { name: 'Log and dossier' }).click();
   const log = page.getByRole('region', { name: 'Log', exact: true });
-  await expect(log.getByRole('article')).toContainText('Riveted all 4 holes in Shield lap.');
+  await expect(log.getByRole('article')).toContainText('Riveted all 4 holes in Shield lap: MS20426AD3-3.');
   const add = page.getByRole('region', { name: 'Add to the log' });
   await add.getByRole('button', { name: 'Keep it in the log' }).click();
   await expect(add.getByRole('alert')).toContainText('Write a sentence or choose a photo');

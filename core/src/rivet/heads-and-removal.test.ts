@@ -122,7 +122,7 @@ describe('taking a rivet out', () => {
     [
       'MS20470AD4-6',
       { shopHeadShort: true, stuck: true },
-      'centre-punch pilot-drill head-drill tilt-head relieve rotate-pull back-up-drive',
+      'centre-punch pilot-drill head-drill tilt-head relieve rotate-pull relieve back-up-drive',
     ],
     ['MS20426AD3-6', { grip: 0.1876 }, 'centre-punch head-drill tilt-head relieve rotate-pull'],
     ['MS20426AD3-6', { grip: 0.1875 }, 'centre-punch head-drill tilt-head rotate-pull'],
@@ -162,5 +162,104 @@ describe('taking a rivet out', () => {
   ])('%j is refused at %s', (document, path) => {
     const answered = answerRemoval(document);
     expect(!answered.ok && answered.problem.path).toBe(path);
+  });
+});
+
+describe('a bit that went off centre, by the head, where to and how deep', () => {
+  const card = (callout: string, at: number, offCentre: string, depth: string, more: object = {}) => {
+    const made = removal(callout, { mishap: { at, offCentre, depth }, ...more });
+    return made.steps.map((s) => `${s.do}${s.bit ? ` ${s.bit}` : ''}${s.depth === undefined ? '' : ` ${s.depth.toFixed(4)}`}`);
+  };
+  const PROTRUDING4 = ['centre-punch', 'pilot-drill #40 0.0540', 'head-drill #30 0.0540'];
+  const FLUSH3 = ['centre-punch', 'head-drill #40 0.0360'];
+  const FLUSH4 = ['centre-punch', 'pilot-drill #40 0.0420', 'head-drill #30 0.0420'];
+  const cases: readonly [string, string, number, string, string, string[]][] = [
+    ['protruding, inner half', 'MS20470AD4-4', 2, 'inner', 'within', [...PROTRUDING4, 'head-drill #30 0.0540', 'tilt-head', 'rotate-pull']],
+    [
+      'protruding, at the pilot',
+      'MS20470AD4-4',
+      1,
+      'inner',
+      'within',
+      [...PROTRUDING4.slice(0, 2), 'head-drill #30 0.0540', 'tilt-head', 'rotate-pull'],
+    ],
+    ['protruding, beyond', 'MS20470AD4-4', 2, 'beyond', 'within', [...PROTRUDING4, 'chisel-head', 'rotate-pull']],
+    ['flush dash 3, inner half', 'MS20426AD3-3.5', 1, 'inner', 'within', [...FLUSH3, 'weaken-head #30 0.0210', 'rotate-pull']],
+    ['flush dash 3, beyond', 'MS20426AD3-3.5', 1, 'beyond', 'within', [...FLUSH3, 'weaken-head #30 0.0210', 'rotate-pull']],
+    [
+      'flush dash 4, inner half',
+      'MS20426AD4-4',
+      2,
+      'inner',
+      'within',
+      [...FLUSH4, 'centre-punch', 'pilot-drill #40 0.0420', 'head-drill #30 0.0420', 'tilt-head', 'rotate-pull'],
+    ],
+    ['flush dash 4, beyond: half the head', 'MS20426AD4-4', 2, 'beyond', 'within', [...FLUSH4, 'weaken-head #30 0.0210', 'rotate-pull']],
+    [
+      'flush dash 6, beyond: half the head',
+      'MS20426AD6-8',
+      2,
+      'beyond',
+      'within',
+      ['centre-punch', 'pilot-drill #21 0.0700', 'head-drill #11 0.0700', 'weaken-head #11 0.0350', 'rotate-pull'],
+    ],
+  ];
+  it.each(cases)('%s', (_, callout, at, offCentre, depth, steps) => expect(card(callout, at, offCentre, depth)).toEqual(steps));
+  it.each(['MS20470AD4-4', 'MS20426AD3-3.5', 'MS20426AD5-6'])('%s: deeper than the head, or on the sheet, is a stop', (callout) => {
+    for (const [offCentre, depth] of [
+      ['inner', 'deeper'],
+      ['beyond', 'deeper'],
+      ['sheet', 'within'],
+      ['sheet', 'deeper'],
+    ] as const)
+      expect(card(callout, 1, offCentre, depth).slice(2)).toEqual(['stop']);
+  });
+  it('what was done before stands, whatever comes after', () => {
+    const plain = removal('MS20426AD5-6', { stuck: true }).steps;
+    for (const offCentre of ['inner', 'beyond', 'sheet'])
+      for (const at of [1, 2])
+        expect(removal('MS20426AD5-6', { stuck: true, mishap: { at, offCentre, depth: 'within' } }).steps.slice(0, at + 1)).toEqual(
+          plain.slice(0, at + 1),
+        );
+  });
+  it('stuck: a shallow relief, then backed up and driven', () =>
+    expect(does(removal('MS20426AD3-3.5', { stuck: true }))).toBe('centre-punch head-drill tilt-head rotate-pull relieve back-up-drive'));
+  it.each([
+    [{ callout: 'MS20426AD3-3.5', mishap: { at: 0, offCentre: 'inner', depth: 'within' } }, 'mishap.at'],
+    [{ callout: 'MS20426AD3-3.5', mishap: { at: 9, offCentre: 'inner', depth: 'within' } }, 'mishap.at'],
+    [{ callout: 'MS20426AD3-3.5', mishap: { at: 1, offCentre: 'left', depth: 'within' } }, 'mishap.offCentre'],
+    [{ callout: 'MS20426AD3-3.5', offCentre: true, mishap: { at: 1, offCentre: 'inner', depth: 'within' } }, 'mishap'],
+    [{}, 'callout'],
+    [
+      {
+        callout: 'MS20426AD3-3.5',
+        fastener: { kind: 'blind', diameter: 0.1, hole: 0.1, head: { kind: 'flush', diameter: 0.18, angle: 120 } },
+      },
+      'callout',
+    ],
+    [{ fastener: { kind: 'screw', diameter: 0.164, head: { kind: 'flush', diameter: 0.332, angle: 100 } } }, 'fastener.kind'],
+  ])('%j is refused at %s', (document, path) => {
+    const answered = answerRemoval({ grip: 0.088, ...document });
+    expect(!answered.ok && answered.problem.path).toBe(path);
+  });
+  it('a blind one has its own card, a solid one of its own head that head’s height', () => {
+    const blind = answerRemoval({
+      grip: 0.1,
+      fastener: { kind: 'blind', diameter: 0.09375, hole: '#40', head: { kind: 'flush', diameter: 0.18, angle: 120 } },
+    });
+    expect(blind.ok && (blind.value as Removal).steps.map((s) => `${s.do} ${s.bit ?? ''}`.trim())).toEqual([
+      'stem-out',
+      'head-drill #40',
+      'back-up-drive',
+    ]);
+    const solid = answerRemoval({
+      grip: 0.1,
+      fastener: { kind: 'solid', diameter: '1/8', head: { kind: 'flush', diameter: 0.2, angle: 100 } },
+    });
+    expect(solid.ok && (solid.value as Removal).steps[2]).toMatchObject({
+      do: 'head-drill',
+      bit: '#30',
+      depth: expect.closeTo((0.2 - 0.125) / (2 * Math.tan((50 * Math.PI) / 180)), 9),
+    });
   });
 });

@@ -13,7 +13,8 @@ export type RemovalDo =
   | 'weaken-head'
   | 'relieve'
   | 'rotate-pull'
-  | 'back-up-drive';
+  | 'back-up-drive'
+  | 'stop';
 
 /** One step of taking a rivet out. Lengths Mm; bits as a builder names them. */
 export interface RemovalStep {
@@ -37,7 +38,13 @@ export type RemovalReason =
   | 'long-grip'
   | 'short-shop-head'
   | 'rotate-first'
+  | 'stuck-relief'
   | 'stuck'
+  | 'lean-back'
+  | 'creep-slower'
+  | 'creep-half'
+  | 'off-too-deep'
+  | 'off-on-sheet'
   | 'blind-stem'
   | 'blind-head'
   | 'blind-rest';
@@ -46,8 +53,10 @@ export interface RemovalQuestion {
   readonly callout: Pick<Callout, 'head' | 'alloy'> & { readonly size: RivetSize };
   readonly grip: Mm;
   readonly shopHeadShort: boolean;
-  /** The drilling at which it went off centre, after which the card goes on; `true`: told beforehand, the head is drilled anew from its true centre. */
-  readonly offCentre: boolean | 'pilot-drill' | 'head-drill';
+  /** Told beforehand: the head is drilled anew from its true centre. */
+  readonly offCentre?: boolean | undefined;
+  /** What went wrong at a step of the card, which goes on from there. */
+  readonly mishap?: Mishap | null | undefined;
   readonly stuck: boolean;
 }
 
@@ -63,31 +72,101 @@ const WEAKEN = { bit: '#30', depth: inches(0.021) };
 /** A pin punch one size smaller than the shank, to drive with: a thirty-second less. */
 const SMALLER_MM = inches(1 / 32);
 
-/** Steps to take one rivet out, in their order: only as deep as the head, never into the part. */
+/** Where a bit went that left the centre of a head: still inside its inner half, beyond it, or off it onto the sheet. */
+export const OFF_CENTRES = ['inner', 'beyond', 'sheet'] as const;
+export type OffCentre = (typeof OFF_CENTRES)[number];
+
+/** How deep it went there: at most as deep as the head is high, or deeper. */
+export const MISHAP_DEPTHS = ['within', 'deeper'] as const;
+export type MishapDepth = (typeof MISHAP_DEPTHS)[number];
+
+/** A bit that went off centre, at a drilling step of the card (its index). */
+export interface Mishap {
+  readonly at: number;
+  readonly offCentre: OffCentre;
+  readonly depth: MishapDepth;
+}
+
+/** Steps in which something is drilled: only there a bit goes off centre. */
+export const DRILLING: readonly RemovalDo[] = ['pilot-drill', 'head-drill', 'weaken-head', 'relieve'];
+
+const headHeightOf = ({ callout: { head, size } }: RemovalQuestion): Mm =>
+  head === 'flush-100' ? size.flushHeadHeight : size.protrudingHeadHeight;
+
+/** Steps to take one rivet out, in their order: only as deep as the head, never into the part. What was done before a mishap stands. */
 export function removalSteps(q: RemovalQuestion): RemovalStep[] {
-  const { size, head } = q.callout;
+  const card = [...opening(q), ...headOff(q), ...rest(q)];
+  const failed = q.mishap ? card[q.mishap.at] : undefined;
+  return q.mishap && failed ? [...card.slice(0, q.mishap.at + 1), ...afterMishap(q, q.mishap, failed)] : card;
+}
+
+/** Punched, piloted, drilled to head height. */
+function opening(q: RemovalQuestion): RemovalStep[] {
+  const isRecentred = q.offCentre === true && q.callout.head === 'flush-100' && q.callout.size.dash !== 3;
+  return [
+    { do: 'centre-punch', because: 'centre' },
+    ...pilotStep(q),
+    { ...headStep(q), ...(isRecentred ? { because: 're-centre' as const } : {}) },
+  ];
+}
+
+function pilotStep(q: RemovalQuestion): RemovalStep[] {
+  const pilot = PILOT[q.callout.size.dash];
+  return pilot ? [{ do: 'pilot-drill', bit: pilot, depth: headHeightOf(q), because: 'pilot' }] : [];
+}
+
+const headStep = (q: RemovalQuestion): RemovalStep => ({
+  do: 'head-drill',
+  bit: q.callout.size.drill,
+  depth: headHeightOf(q),
+  because: 'head-height',
+});
+
+/** The head off: tilted, or what goes for it where the card was begun off centre. */
+function headOff(q: RemovalQuestion): RemovalStep[] {
+  const { head, size } = q.callout;
+  if (q.offCentre && head === 'protruding') return [{ do: 'chisel-head', because: 'chisel-sideways' }];
+  if (q.offCentre && size.dash === 3) return [{ do: 'weaken-head', ...WEAKEN, because: 'creep-to-centre' }];
+  return [{ do: 'tilt-head', punch: size.diameter, because: 'tilt' }];
+}
+
+/** The shank, once the head is off. */
+function rest(q: RemovalQuestion): RemovalStep[] {
+  const { size } = q.callout;
   const D = size.diameter;
-  const headHeight = head === 'flush-100' ? size.flushHeadHeight : size.protrudingHeadHeight;
-  const pilot = PILOT[size.dash];
-  const isFlushSmall = head === 'flush-100' && size.dash === 3;
-  const pilotStep: RemovalStep[] = pilot ? [{ do: 'pilot-drill', bit: pilot, depth: headHeight, because: 'pilot' }] : [];
-  const headStep: RemovalStep = { do: 'head-drill', bit: size.drill, depth: headHeight, because: 'head-height' };
-  const steps: RemovalStep[] = [{ do: 'centre-punch', because: 'centre' }, ...pilotStep];
-  const isAtPilot = q.offCentre === 'pilot-drill' && pilotStep.length > 0;
-  const isRecentred = q.offCentre !== false && head === 'flush-100' && !isFlushSmall;
-  if (!isAtPilot) steps.push(isRecentred && q.offCentre === true ? { ...headStep, because: 're-centre' } : headStep);
-  /* A flush head of dash 4 and up is centred anew from where the bit went off, and drilled again; no chisel. */
-  if (isRecentred && q.offCentre !== true) steps.push({ do: 'centre-punch', because: 're-centre' }, ...pilotStep, headStep);
-  else if (isAtPilot) steps.push(headStep);
-  if (q.offCentre && head === 'protruding') steps.push({ do: 'chisel-head', because: 'chisel-sideways' });
-  else if (q.offCentre && isFlushSmall) steps.push({ do: 'weaken-head', ...WEAKEN, because: 'creep-to-centre' });
-  else steps.push({ do: 'tilt-head', punch: D, because: 'tilt' });
   const isLong = longer(q.grip, 2 * D);
-  if (isLong || q.shopHeadShort)
-    steps.push({ do: 'relieve', bit: pilot ?? DASH3_RELIEF, because: isLong ? 'long-grip' : 'short-shop-head' });
-  steps.push({ do: 'rotate-pull', because: 'rotate-first' });
-  if (q.stuck) steps.push({ do: 'back-up-drive', punch: (D - SMALLER_MM) as Mm, because: 'stuck' });
-  return steps;
+  const bit = PILOT[size.dash] ?? DASH3_RELIEF;
+  return [
+    ...(isLong || q.shopHeadShort ? [{ do: 'relieve', bit, because: isLong ? 'long-grip' : 'short-shop-head' } as const] : []),
+    { do: 'rotate-pull', because: 'rotate-first' },
+    ...(q.stuck
+      ? ([
+          { do: 'relieve', bit, because: 'stuck-relief' },
+          { do: 'back-up-drive', punch: (D - SMALLER_MM) as Mm, because: 'stuck' },
+        ] as const)
+      : []),
+  ];
+}
+
+/** How the card goes on after a bit left the centre. Source: off centre, by mishap, docs/rules.md. */
+function afterMishap(q: RemovalQuestion, { offCentre, depth }: Mishap, failed: RemovalStep): RemovalStep[] {
+  if (offCentre === 'sheet') return [{ do: 'stop', because: 'off-on-sheet' }];
+  if (depth === 'deeper') return [{ do: 'stop', because: 'off-too-deep' }];
+  /* The head is off already: the shank goes on as it would have. */
+  if (failed.do === 'relieve')
+    return rest(q)
+      .filter((s) => s.do !== 'relieve' || s.because === 'stuck-relief')
+      .slice(failed.because === 'stuck-relief' ? 2 : 0);
+  const { head, size } = q.callout;
+  const isInner = offCentre === 'inner';
+  if (head === 'protruding')
+    return isInner
+      ? [{ ...headStep(q), because: 'lean-back' }, ...headOff({ ...q, offCentre: false }), ...rest(q)]
+      : [{ do: 'chisel-head', because: 'chisel-sideways' }, ...rest(q)];
+  if (size.dash === 3) return [{ do: 'weaken-head', ...WEAKEN, because: isInner ? 'creep-to-centre' : 'creep-slower' }, ...rest(q)];
+  if (isInner)
+    return [{ do: 'centre-punch', because: 're-centre' }, ...pilotStep(q), headStep(q), ...headOff({ ...q, offCentre: false }), ...rest(q)];
+  return [{ do: 'weaken-head', bit: size.drill, depth: (headHeightOf(q) / 2) as Mm, because: 'creep-half' }, ...rest(q)];
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { RemovalDo, RemovalReason } from '../rivet/removal';
+import type { MishapDepth, OffCentre, RemovalDo, RemovalReason } from '../rivet/removal';
 
 /** Why each step of taking a rivet out is done so. */
 export const REMOVAL_WORDS: Readonly<Record<RemovalReason, string>> = {
@@ -8,14 +8,34 @@ export const REMOVAL_WORDS: Readonly<Record<RemovalReason, string>> = {
   'head-height': 'The bit of the hole’s own size, to head height at its lips and no deeper: never into the part.',
   tilt: 'Tilt the head off with a pin punch of the shank’s diameter, set into the drilled hole.',
   'chisel-sideways': 'Off centre: stop at head depth and take the rest of the head off sideways with the sharp punch.',
-  'creep-to-centre': 'Off centre: weaken the head with the larger bit, its lips no deeper than this, creeping toward the centre.',
+  'creep-to-centre':
+    'Off centre: weaken the head with the larger bit, its lips no deeper than this, creeping from the far lip toward the centre; then twist the rest off.',
   'long-grip': 'The grip is over two diameters: relieve the shank down its centre with the pilot, not through.',
   'short-shop-head': 'The shop head is short and gives little to hold: relieve the shank down its centre with the pilot, not through.',
   'rotate-first': 'Grip the shop head and rotate it first, then pull: rotation breaks the shank’s hold on the hole.',
   'blind-stem': 'The stem first, with a thin punch. A stem that is locked is drilled just free, no deeper.',
   'blind-head': 'Then the head with the bit of the blind rivet’s own hole, until it comes off; never into the part.',
   'blind-rest': 'Back the far side up and drive the rest out. Catch the piece, or note that it is lost inside.',
+  'stuck-relief': 'It stays stuck: relieve the shank down its centre, shallow, not through.',
+  'lean-back': 'Off centre, still inside the inner half: lean the hole-size bit back toward the centre, then straighten, and go on.',
+  'creep-slower':
+    'Beyond the inner half: the same, slower. Creep from the far lip toward the centre, no deeper than this; then twist the rest off.',
+  'creep-half':
+    'Beyond the inner half: creep with the hole-size bit toward the centre, its lips no deeper than half the head; then twist the rest off.',
+  'off-too-deep': 'Stop. It went deeper than the head: look at the sheet, measure, and write it up as a deviation before anything else.',
+  'off-on-sheet': 'Stop. The bit slid off and marked the sheet: measure the mark and write it up as a deviation before anything else.',
   stuck: 'Only because it stays stuck: back the far side with a bar around the shop head, and drive with a punch smaller than the shank.',
+};
+
+/** Where a bit went that left the centre, and how deep. */
+export const OFF_CENTRE_WORDS: Readonly<Record<OffCentre, string>> = {
+  inner: 'still inside the head’s inner half',
+  beyond: 'beyond the inner half',
+  sheet: 'off the head, onto the sheet',
+};
+export const MISHAP_DEPTH_WORDS: Readonly<Record<MishapDepth, string>> = {
+  within: 'no deeper than the head is high',
+  deeper: 'deeper than the head',
 };
 
 /** Each step of taking a rivet out, as it is called at the bench. */
@@ -30,4 +50,5 @@ export const REMOVAL_DO_WORDS: Readonly<Record<RemovalDo, string>> = {
   relieve: 'Relieve the shank',
   'rotate-pull': 'Rotate, then pull',
   'back-up-drive': 'Back it up and drive',
+  stop: 'Stop',
 };

@@ -7,15 +7,25 @@ import { inHole } from '#core/done/in-hole';
 import { holeStory } from '#core/inspect/hole-story';
 import { holesInPlan } from '#core/record/holes';
 import { drillOfDiameter } from '#core/tables/drills';
-import { blindRemovalSteps, removalSteps, type RemovalQuestion, type RemovalStep } from '#core/rivet/removal';
+import {
+  blindRemovalSteps,
+  DRILLING,
+  MISHAP_DEPTHS,
+  OFF_CENTRES,
+  removalSteps,
+  type Mishap,
+  type MishapDepth,
+  type RemovalQuestion,
+  type RemovalStep,
+} from '#core/rivet/removal';
 import { showBoth, showLength } from '#core/units/show';
 import { ADVICE_FIRST } from '#core/wording/cautions';
-import { REMOVAL_DO_WORDS, REMOVAL_WORDS } from '#core/wording/removal';
+import { MISHAP_DEPTH_WORDS, OFF_CENTRE_WORDS, REMOVAL_DO_WORDS, REMOVAL_WORDS } from '#core/wording/removal';
 import { holeEventText } from '#core/wording/hole-story';
 import { sheetName } from '#core/wording/words';
 import { useFollow } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
-import { Button } from '../../ui/controls';
+import { Button, Select } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
@@ -79,12 +89,12 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
 const inHoleOf = (row: RowModel, holeId: string) =>
   inHole(row.done.get(holeId), { row: row.entity.definition, stack: row.stack, plan: row.plan });
 
-type Branch = Pick<RemovalQuestion, 'offCentre' | 'stuck' | 'shopHeadShort'>;
+type Branch = Pick<RemovalQuestion, 'mishap' | 'stuck' | 'shopHeadShort'>;
 
 function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowModel; holeId: string; onOut: () => void }) {
   const units = useUnits();
   const mark = useWorkMark(data, [row]);
-  const [branch, setBranch] = useState<Branch>({ offCentre: false, stuck: false, shopHeadShort: false });
+  const [branch, setBranch] = useState<Branch>({ mishap: null, stuck: false, shopHeadShort: false });
   const [index, setIndex] = useState(0);
   const there = inHoleOf(row, holeId);
   const steps = there.isBlind
@@ -96,7 +106,8 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
       });
   const at = Math.min(index, steps.length - 1);
   const step = steps[at] as RemovalStep;
-  const isDrilling = step.do === 'pilot-drill' || step.do === 'head-drill';
+  const isDrilling = DRILLING.includes(step.do);
+  const isStopped = step.do === 'stop';
   const keep = row.stack.layers.map((l, i) => sheetName(l.part, i)).join(', ');
   const behind = sheetName(row.stack.layers.at(-1)?.part, row.stack.layers.length - 1);
   const toggle = (key: 'stuck' | 'shopHeadShort', text: string) => (
@@ -142,7 +153,7 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
           <Button tone="primary" className="min-h-20 flex-1 px-6 text-[26px]" onClick={() => setIndex(at + 1)}>
             Done, next step
           </Button>
-        ) : (
+        ) : isStopped ? null : (
           <Button
             tone="primary"
             className="min-h-20 flex-1 px-6 text-[26px]"
@@ -157,18 +168,15 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
       </div>
       {notSolid(row.stack) ? null : (
         <div className="flex flex-wrap gap-2" role="group" aria-label="What it is like">
-          {isDrilling || branch.offCentre ? (
-            <Button
-              className={`min-h-14 px-4 text-[17px] ${branch.offCentre ? 'border-dye bg-dye-soft' : ''}`}
-              aria-pressed={branch.offCentre !== false}
-              onClick={() => {
-                /* Taken back at the step it was said at, or before. */
-                if (branch.offCentre) return setBranch({ ...branch, offCentre: false });
-                if (step.do === 'pilot-drill' || step.do === 'head-drill') setBranch({ ...branch, offCentre: step.do });
+          {isDrilling || branch.mishap ? (
+            <MishapChoice
+              mishap={branch.mishap ?? null}
+              at={at}
+              onSay={(mishap) => {
+                setBranch({ ...branch, mishap });
+                setIndex(mishap ? mishap.at + 1 : at);
               }}
-            >
-              {branch.offCentre ? 'it went off centre' : 'the drill went off centre here'}
-            </Button>
+            />
           ) : null}
           {toggle('shopHeadShort', 'the shop head is short')}
           {toggle('stuck', 'it stays stuck')}
@@ -181,6 +189,42 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
         <li className="text-ink2">{ADVICE_FIRST}</li>
       </ul>
     </section>
+  );
+}
+
+/** A bit that went off centre: where to, and how deep; the card goes on from there. */
+function MishapChoice({ mishap, at, onSay }: { mishap: Mishap | null; at: number; onSay: (next: Mishap | null) => void }) {
+  const [depth, setDepth] = useState<MishapDepth>('within');
+  const big = 'min-h-14 px-4 text-[17px]';
+  if (mishap)
+    return (
+      <Button className={`${big} border-dye bg-dye-soft`} aria-pressed onClick={() => onSay(null)}>
+        it went off centre, {OFF_CENTRE_WORDS[mishap.offCentre]}
+      </Button>
+    );
+  return (
+    <details className="w-full">
+      <summary className="label inline-flex min-h-14 cursor-pointer items-center rounded border border-edge bg-raised px-4 text-[17px]">
+        the drill went off centre here
+      </summary>
+      <div className="flex flex-wrap items-end gap-2 pt-2">
+        <label className="flex flex-col text-[15px] text-ink2">
+          How deep it went
+          <Select className="min-h-14 text-[17px]" value={depth} onChange={(e) => setDepth(e.target.value as MishapDepth)}>
+            {MISHAP_DEPTHS.map((d) => (
+              <option key={d} value={d}>
+                {MISHAP_DEPTH_WORDS[d]}
+              </option>
+            ))}
+          </Select>
+        </label>
+        {OFF_CENTRES.map((offCentre) => (
+          <Button key={offCentre} className={big} onClick={() => onSay({ at, offCentre, depth })}>
+            {OFF_CENTRE_WORDS[offCentre]}
+          </Button>
+        ))}
+      </div>
+    </details>
   );
 }
 
