@@ -1,5 +1,5 @@
 import { DEFAULT_LIMITS } from '../src/tables/limits';
-import type { Definitions, Edit, EntityKind, FastenerHead } from '../src/record/definitions';
+import type { Definitions, Edit, EntityKind, FastenerHead, RowAccess } from '../src/record/definitions';
 import type { Filled } from './mark-examples';
 
 /** Ids of the things the examples make and name. */
@@ -26,6 +26,18 @@ const AT = '2026-11-20T12:00:00.000Z';
 export function fullDefinitions(ids: DefinitionIds): { readonly [K in EntityKind]: Filled<Definitions[K]> } {
   const head: Filled<FastenerHead> = { kind: 'flush', diameter: L(4.57), angleDeg: 120 };
   const place = { x: 12.5, y: -3 };
+  const access: Filled<RowAccess> = {
+    edge: L(20),
+    wall: L(10),
+    room: L(60),
+    roomAtEnd: L(20),
+    isBent: true,
+    isTilted: true,
+    needsSpacer: true,
+    wallAngleDeg: 80,
+    behind: L(12),
+    sheetIndex: 1,
+  };
   return {
     kit: {
       v: 1,
@@ -45,6 +57,8 @@ export function fullDefinitions(ids: DefinitionIds): { readonly [K in EntityKind
       sparePercent: 12.5,
       timeZone: 'Europe/Berlin',
       isArchived: false,
+      defaults: { start: 'final', way: 'gun', drilledFrom: 'shop', closedWith: '426AD3', access },
+      angles: 'stepped',
     },
     assembly: {
       v: 1,
@@ -122,7 +136,10 @@ export function fullDefinitions(ids: DefinitionIds): { readonly [K in EntityKind
       },
       drilledFrom: 'shop',
       start: 'none',
-      access: { edge: L(20), wall: L(10), room: L(60), roomAtEnd: L(20), isBent: true, isTilted: true, needsSpacer: true, sheetIndex: 1 },
+      access,
+      far: 'flush',
+      gotAtLater: 'the fuel sender',
+      groupOf: ids.other,
       stages: [{ hole: L(2.4), until: 'the lap is fitted' }],
       fastenerId: ids.fastener,
       setting: { way: 'blind', isSealed: true, bareZone: 'the lap' },
@@ -147,6 +164,8 @@ export function fullDefinitions(ids: DefinitionIds): { readonly [K in EntityKind
       head: 'flush-100',
       isCutAway: true,
       measures: 'head',
+      pitch: L(1.25),
+      largest: L(9.5),
     },
     page: { v: 1, kitId: ids.kit, name: 'FL-07', revisions: [{ revision: 'B', cameAt: AT, note: 'dash 4 now' }] },
     fastener: {
@@ -162,6 +181,9 @@ export function fullDefinitions(ids: DefinitionIds): { readonly [K in EntityKind
       gripTo: L(3.2),
       lengths: [L(6), L(8)],
       note: 'from its own sheet',
+      dieToolId: ids.tool,
+      ends: 'sealed',
+      group: { kind: 'anchored-nut', small: 2, spacing: L(17.46), angleDeg: 30, lug: L(1), dash: 3, head: 'flush-100', alloy: 'AD' },
     },
     lot: { v: 1, kitId: ids.kit, name: 'lot 4411', kind: 'rivets', callout: 'MS20426AD3-3.5', isInUse: true, note: 'opened in May' },
   };

@@ -1,10 +1,9 @@
-import { parseRowLine } from '../typed/row-line';
 import type { Place } from '../layout/path';
 import { pathLength } from '../layout/path';
 import type { Units } from '../units/length';
 import { exactText } from '../units/show';
 import { bad, good, type Result } from '../units/result';
-import { composeRow, type ComposeContext } from './compose';
+import { composeRow, readRowLine, type ComposeContext } from './compose';
 import type { Edit, Entity, RowDefinition, TypedLength } from '../record/definitions';
 import { holesInPlan, resizeHoles } from '../record/holes';
 
@@ -67,7 +66,7 @@ export function editsOfDrawing(
   const edits: Edit[] = [];
   const parts = [...context.parts];
   const isNeeded = lines.some((l) => l.rowId === null);
-  const parsed = isNeeded ? parseRowLine(`${stackText.trim()} x1`, context.units) : null;
+  const parsed = isNeeded ? readRowLine(`${stackText.trim()} x1`, context) : null;
   if (parsed && !parsed.ok) return parsed;
   let order = nextOrder;
   for (const line of lines) {

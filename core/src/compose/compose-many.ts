@@ -1,10 +1,8 @@
 import type { RowColumn } from '../typed/csv-cells';
 import { lineOfCells, spanAt } from './csv-rows';
 import { cellsOf, headlessCells, headsOf, type CellLine } from '../typed/pasted-cells';
-import { parseRowLine } from '../typed/row-line';
-import type { Units } from '../units/length';
 import type { Problem } from '../units/result';
-import { composeRow, type ComposeContext, type Composed } from './compose';
+import { composeRow, readRowLine, type ComposeContext, type Composed } from './compose';
 import type { Edit, Entity } from '../record/definitions';
 
 /** One pasted line: its place (from 1), and the row it makes or what is wrong with it. */
@@ -34,7 +32,7 @@ export function composeLines(text: string, context: ComposeContext, firstOrder: 
       heads = headsOf(cells);
       if (heads) return;
     }
-    const read = readLine(line, cells, heads, context.units);
+    const read = readLine(line, cells, heads, context);
     const made = read.parsed.ok ? composeRow(read.parsed.value, { ...context, parts }, order) : read.parsed;
     if (made.ok) {
       parts.push(...made.value.newParts);
@@ -47,14 +45,14 @@ export function composeLines(text: string, context: ComposeContext, firstOrder: 
 }
 
 /** A pasted line read; `place` turns a character of what was read into one of the line as it was pasted. */
-function readLine(line: string, cells: CellLine | null, heads: Partial<Record<RowColumn, number>> | null, units: Units) {
-  const asLine = { parsed: parseRowLine(line, units), place: (at: number) => at };
+function readLine(line: string, cells: CellLine | null, heads: Partial<Record<RowColumn, number>> | null, context: ComposeContext) {
+  const asLine = { parsed: readRowLine(line, context), place: (at: number) => at };
   if (!cells) return asLine;
   const table = heads
     ? { cells: cells.cells, columns: heads, at: cells.starts }
     : asLine.parsed.ok || line.includes(':')
       ? null
-      : headlessCells(cells, units);
+      : headlessCells(cells, context.units);
   if (!table) return asLine;
   const { text, spans } = lineOfCells(table.cells, table.columns);
   const place = (at: number) => {
@@ -63,7 +61,7 @@ function readLine(line: string, cells: CellLine | null, heads: Partial<Record<Ro
     if (!span || index === undefined) return 0;
     return Math.min(line.length, (table.at[index] ?? 0) + Math.max(0, at - span.from));
   };
-  return { parsed: parseRowLine(text, units), place };
+  return { parsed: readRowLine(text, context), place };
 }
 
 /** The edits that keep what lines made. */

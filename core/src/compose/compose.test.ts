@@ -51,8 +51,8 @@ describe('a row from its line', () => {
     const made = compose(line);
     if (!made.ok) throw new Error('refused');
     const parts = new Map(made.value.newParts.map((p) => [p.id, p.definition]));
-    expect(lineOfRow(made.value.row, parts, 'in')).toBe(line);
-    expect(lineOfRow(made.value.row, parts, 'mm')).toContain('skin .025 in / rib 0,8 mm csk : 426AD3-3.5 x4 @1.5 in e=5/16');
+    expect(lineOfRow(made.value.row, parts, NO_FASTENERS, 'in')).toBe(line);
+    expect(lineOfRow(made.value.row, parts, NO_FASTENERS, 'mm')).toContain('skin .025 in / rib 0,8 mm csk : 426AD3-3.5 x4 @1.5 in e=5/16');
   });
   it('many lines at once: good ones are made, bad ones keep their number, parts of one serve the next', () => {
     const lines = composeLines(
@@ -173,7 +173,8 @@ describe('what a row line does not say', () => {
     if (!line.ok) throw new Error(line.problem.code);
     const made = composeRow(line.value, { assemblyId: 'a', units: 'in', parts, newId: ids(6) }, 1, source);
     if (!made.ok) throw new Error(made.problem.code);
-    expect(made.value.row).toMatchObject(kept);
+    /* What closes it the line does say: this one names a call-out. */
+    expect(made.value.row).toMatchObject({ ...kept, fastenerId: null });
     expect(made.value.row.holes.slice(0, 3)).toEqual(source.holes);
   });
   it('comes along in a copy, under ids of its own', () => {

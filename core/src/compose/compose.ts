@@ -1,10 +1,20 @@
-import { formatRowLine, type RowLine } from '../typed/row-line';
+import { formatRowLine, parseRowLine, type RowLine, type RowLineParts } from '../typed/row-line';
+import { nearestSize } from '../tables/fastener-figures';
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import type { Dimension } from '../typed/dimension';
-import { SAME_LENGTH_MM, type Units } from '../units/length';
+import { mm, SAME_LENGTH_MM, type Units } from '../units/length';
 import { showLength } from '../units/show';
 import { bad, good, type Result } from '../units/result';
-import type { Entity, Hand, LayerDefinition, PartDefinition, RowDefinition, TypedLength } from '../record/definitions';
+import type {
+  Entity,
+  FastenerDefinition,
+  Hand,
+  LayerDefinition,
+  PartDefinition,
+  RowDefaults,
+  RowDefinition,
+  TypedLength,
+} from '../record/definitions';
 import { blankRow } from '../record/blank';
 import { freshHoles, holesInPlan, resizeHoles } from '../record/holes';
 
@@ -14,6 +24,82 @@ export interface ComposeContext {
   readonly units: Units;
   readonly parts: readonly Entity<'part'>[];
   readonly newId: () => string;
+  /** The kit's fasteners, which a line may name; absent: it has none. */
+  readonly fasteners?: readonly Entity<'fastener'>[] | undefined;
+  /** What the kit's new rows begin with. */
+  readonly defaults?: RowDefaults | undefined;
+}
+
+/** Reads a line as this kit means it: one that names nothing is closed with what the kit has said. */
+export function readRowLine(text: string, { units, defaults }: Pick<ComposeContext, 'units' | 'defaults'>): Result<RowLine> {
+  return parseRowLine(text, units, defaults?.closedWith);
+}
+
+/** What a row is closed with, as its definition keeps it. */
+type ClosedWith = Pick<RowDefinition, 'head' | 'dash' | 'alloy' | 'lengthDash'> & { readonly fastenerId: string | null };
+
+/** A fastener of the kit as a row keeps it: by its id, with the rivet of the tables it is nearest to, for what is drawn and sorted. */
+export function closedWithFastener({ id, definition }: Entity<'fastener'>, was?: RowDefinition): ClosedWith {
+  const diameter = definition.diameter ?? (definition.kind === 'none' ? definition.hole : null);
+  return {
+    fastenerId: id,
+    head: definition.head ? (definition.head.kind === 'flush' ? 'flush-100' : 'protruding') : (was?.head ?? 'protruding'),
+    dash: diameter ? nearestSize(mm(diameter.mm)).dash : (was?.dash ?? 3),
+    alloy: was?.alloy ?? 'AD',
+    lengthDash: was?.fastenerId === id ? was.lengthDash : null,
+  };
+}
+
+/** The fastener of the kit that text names, in any case; of a solid one its length may follow: `reduced head-4`. */
+export function namedFastener(
+  text: string,
+  fasteners: readonly Entity<'fastener'>[],
+): { readonly entry: Entity<'fastener'>; readonly lengthDash: number | null } | null {
+  const of = (name: string) => fasteners.find((f) => f.definition.name.toLowerCase() === name.trim().toLowerCase());
+  const whole = of(text);
+  if (whole) return { entry: whole, lengthDash: null };
+  const cut = /^(.*\S)\s*-\s*(\d{1,2}(?:\.5)?)$/.exec(text);
+  const entry = cut ? of(cut[1] ?? '') : undefined;
+  return entry?.definition.kind === 'solid' ? { entry, lengthDash: Number(cut?.[2]) } : null;
+}
+
+function closingOfLine(
+  fastener: RowLine['fastener'],
+  { fasteners = [] }: ComposeContext,
+  was: RowDefinition | undefined,
+): Result<ClosedWith> {
+  if (fastener.kind === 'callout') {
+    const { head, size, alloy, lengthDash } = fastener.callout;
+    return good({ fastenerId: null, head, dash: size.dash, alloy, lengthDash });
+  }
+  if (fastener.kind === 'none') {
+    const open = fasteners.filter((f) => f.definition.kind === 'none');
+    const [only] = open;
+    if (!only || open.length > 1) return bad({ code: 'fastener-none-which', at: fastener.at, data: { count: open.length } });
+    return good(closedWithFastener(only, was));
+  }
+  const named = namedFastener(fastener.name, fasteners);
+  if (!named) return bad({ code: 'fastener-unknown', at: fastener.at, data: { text: fastener.name } });
+  const closed = closedWithFastener(named.entry, was);
+  return good(named.lengthDash === null ? closed : { ...closed, lengthDash: named.lengthDash });
+}
+
+/** Only a solid flush rivet can be flush on both sides. */
+function canBeFarFlush({ head, fastenerId }: ClosedWith, { fasteners = [] }: ComposeContext): boolean {
+  return head === 'flush-100' && (fastenerId === null || fasteners.find((f) => f.id === fastenerId)?.definition.kind === 'solid');
+}
+
+/** A row that begins with what its kit has said of new ones. */
+export function withDefaults(row: RowDefinition, defaults: RowDefaults | undefined): RowDefinition {
+  if (!defaults) return row;
+  const { start, way, drilledFrom, access } = defaults;
+  return {
+    ...row,
+    ...(start ? { start } : {}),
+    ...(drilledFrom ? { drilledFrom } : {}),
+    ...(way ? { setting: { way } } : {}),
+    ...(access ? { access } : {}),
+  };
 }
 
 /** A row made from a line, and the parts it makes. */
@@ -42,10 +128,9 @@ export function findPart(parts: readonly Entity<'part'>[], name: string, hand: H
  */
 export function composeRow(line: RowLine, context: ComposeContext, order: number, existing?: RowDefinition): Result<Composed> {
   const { newId, assemblyId, units } = context;
-  const { fastener, far } = line;
-  if (fastener.kind === 'none') return bad({ code: 'fastener-none-later', at: fastener.at });
-  if (fastener.kind === 'name') return bad({ code: 'fastener-unknown', at: fastener.at, data: { text: fastener.name } });
-  if (far?.is === 'flush') return bad({ code: 'far-flush-later', at: far.at });
+  const closing = closingOfLine(line.fastener, context, existing);
+  if (!closing.ok) return closing;
+  if (line.far?.is === 'flush' && !canBeFarFlush(closing.value, context)) return bad({ code: 'far-not-flush', at: line.far.at });
   const newParts: Entity<'part'>[] = [];
   const layers: LayerDefinition[] = [];
   for (const layer of line.layers) {
@@ -82,10 +167,13 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
       bothSides: known?.bothSides ?? false,
     });
   }
-  const { callout } = fastener;
-  const sameRivet = existing !== undefined && existing.dash === callout.size.dash && existing.head === callout.head;
+  const sameRivet =
+    existing !== undefined &&
+    existing.dash === closing.value.dash &&
+    existing.head === closing.value.head &&
+    (existing.fastenerId ?? null) === closing.value.fastenerId;
   /* Whatever the line does not say stays as it was, also what rows come to say later. */
-  const was = existing ?? blankRow(assemblyId, order);
+  const was = existing ?? withDefaults(blankRow(assemblyId, order), context.defaults);
   const row: RowDefinition = {
     ...was,
     assemblyId,
@@ -93,10 +181,8 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
     name: line.name ?? '',
     hand: line.hand,
     page: line.page ?? '',
-    head: callout.head,
-    dash: callout.size.dash,
-    alloy: callout.alloy,
-    lengthDash: callout.lengthDash,
+    ...closing.value,
+    far: line.far?.is === 'flush' ? 'flush' : undefined,
     layers,
     holes: resizeHoles(was.holes, line.count ?? 1, newId),
     /* The hole and the angles belong to the rivet they were given for. */
@@ -112,8 +198,17 @@ export function typedText(length: TypedLength, units: Units): string {
   return length.units === units || /[a-z"/#]/i.test(length.text) ? length.text : `${length.text} ${length.units}`;
 }
 
+type Fasteners = ReadonlyMap<string, FastenerDefinition>;
+
+/** What closes a row, as a line writes it. */
+export function closingInLine(row: RowDefinition, fasteners: Fasteners): RowLineParts['closedWith'] {
+  const entry = row.fastenerId ? fasteners.get(row.fastenerId) : undefined;
+  if (entry) return { name: entry.kind === 'solid' && row.lengthDash !== null ? `${entry.name}-${row.lengthDash}` : entry.name };
+  return { head: row.head, alloy: row.alloy, lengthDash: row.lengthDash, size: rivetOfDash(row.dash) as RivetSize };
+}
+
 /** The row as its line, as it would be typed today in a kit of these units. */
-export function lineOfRow(row: RowDefinition, parts: ReadonlyMap<string, PartDefinition>, units: Units): string {
+export function lineOfRow(row: RowDefinition, parts: ReadonlyMap<string, PartDefinition>, fasteners: Fasteners, units: Units): string {
   return formatRowLine(
     {
       name: row.name,
@@ -121,12 +216,13 @@ export function lineOfRow(row: RowDefinition, parts: ReadonlyMap<string, PartDef
         const part = parts.get(l.partId);
         return { name: part?.name ?? '?', thickness: part ? typedText(part.thickness, units) : '?', plans: l.plans ?? undefined };
       }),
-      callout: { head: row.head, alloy: row.alloy, lengthDash: row.lengthDash, size: rivetOfDash(row.dash) as RivetSize },
+      closedWith: closingInLine(row, fasteners),
       count: holesInPlan(row.holes).length,
       pitch: row.pitch ? typedText(row.pitch, units) : undefined,
       edge: row.edge ? typedText(row.edge, units) : undefined,
       hand: row.hand,
       page: row.page,
+      far: row.far,
     },
     units,
   );

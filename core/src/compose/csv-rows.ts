@@ -1,14 +1,12 @@
 import type { Problem } from '../units/result';
-import { composeRow, typedText, type ComposeContext, type Composed } from './compose';
-import type { Entity, Hand, PartDefinition, RowDefinition, TypedLength } from '../record/definitions';
+import { closingInLine, composeRow, readRowLine, typedText, type ComposeContext, type Composed } from './compose';
+import type { Entity, FastenerDefinition, Hand, PartDefinition, RowDefinition, TypedLength } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
-import { formatCallout } from '../rivet/callout';
-import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { parseDimension } from '../typed/dimension';
 import type { Units } from '../units/length';
 import { own } from '../units/own';
 import { PART_COLUMNS, ROW_COLUMNS, type PartColumn, type RowColumn } from '../typed/csv-cells';
-import { formatStack, parseRowLine } from '../typed/row-line';
+import { closingText, formatStack } from '../typed/row-line';
 import { quoted } from '../typed/row-line-text';
 
 /** A line of a table as read: what it makes, or what is wrong in which of its columns. */
@@ -78,7 +76,7 @@ export function readRowTable(
   let order = firstOrder;
   return table.map((cells, i) => {
     const { text, spans } = lineOfCells(cells, columns);
-    const parsed = parseRowLine(text, context.units);
+    const parsed = readRowLine(text, context);
     const made = parsed.ok ? composeRow(parsed.value, { ...context, parts }, order) : parsed;
     const number = i + 2;
     if (made.ok) {
@@ -130,7 +128,12 @@ export function readPartTable(
 }
 
 /** The rows of an assembly as a table with heads; what is written reads back to the same rows. */
-export function rowTable(rows: readonly RowDefinition[], parts: ReadonlyMap<string, PartDefinition>, units: Units): string[][] {
+export function rowTable(
+  rows: readonly RowDefinition[],
+  parts: ReadonlyMap<string, PartDefinition>,
+  fasteners: ReadonlyMap<string, FastenerDefinition>,
+  units: Units,
+): string[][] {
   const columns = ROW_COLUMNS.filter((c) => c !== 'line');
   const lines = rows.map((row) => {
     const cells: Record<(typeof columns)[number], string> = {
@@ -142,7 +145,7 @@ export function rowTable(rows: readonly RowDefinition[], parts: ReadonlyMap<stri
         }),
         units,
       ),
-      rivet: formatCallout({ ...row, size: rivetOfDash(row.dash) as RivetSize }),
+      rivet: `${closingText(closingInLine(row, fasteners))}${row.far ? ' far flush' : ''}`,
       holes: String(holesInPlan(row.holes).length),
       pitch: row.pitch ? cellText(row.pitch, units) : '',
       edge: row.edge ? cellText(row.edge, units) : '',

@@ -2,7 +2,7 @@ import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { ids, part, rowOf } from '../../test/build';
+import { ids, part, rowOf, NO_FASTENERS } from '../../test/build';
 import { matchColumns, PART_COLUMNS, readCell, ROW_COLUMNS, writeCell } from '../typed/csv-cells';
 import { partTable, readPartTable, readRowTable, rowTable } from './csv-rows';
 
@@ -98,18 +98,18 @@ describe('tables of rows and parts', () => {
       rowOf(['p1', 'p2'], 12, { name: '=Keel', pitch: { mm: 38.1, text: '1.5', units: 'in' }, page: 'FL-07', lengthDash: 3.5 }),
       rowOf(['p2'], 3, { name: '', head: 'protruding', hand: null }),
     ];
-    const table = rowTable(rows, new Map(parts.map((p) => [p.id, p.definition])), 'in');
+    const table = rowTable(rows, new Map(parts.map((p) => [p.id, p.definition])), NO_FASTENERS, 'in');
     const back = readRowTable(table.slice(1), matchColumns(table[0] ?? [], ROW_COLUMNS), context(parts), 1);
-    expect(back.map((l) => l.made && rowTable([l.made.row], new Map(parts.map((p) => [p.id, p.definition])), 'in')[1])).toEqual(
-      table.slice(1),
-    );
+    expect(
+      back.map((l) => l.made && rowTable([l.made.row], new Map(parts.map((p) => [p.id, p.definition])), NO_FASTENERS, 'in')[1]),
+    ).toEqual(table.slice(1));
   });
   it('a length a spreadsheet would make a date of is written with its unit, and reads back as it was', () => {
     const parts = [part('p1', 'skin', 0.025), part('p2', 'rib', 0.063)];
     const rows = [
       rowOf(['p1', 'p2'], 12, { pitch: { mm: 19.05, text: '3/4', units: 'in' }, edge: { mm: 38.1, text: '1-1/2', units: 'in' } }),
     ];
-    const table = rowTable(rows, new Map(parts.map((p) => [p.id, p.definition])), 'in');
+    const table = rowTable(rows, new Map(parts.map((p) => [p.id, p.definition])), NO_FASTENERS, 'in');
     expect(table[1]?.slice(4, 6)).toEqual(['3/4 in', '1-1/2 in']);
     const [back] = readRowTable(table.slice(1), matchColumns(table[0] ?? [], ROW_COLUMNS), context(parts), 1);
     expect(back?.made?.row.pitch?.mm).toBeCloseTo(19.05, 9);

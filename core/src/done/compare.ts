@@ -4,7 +4,7 @@ import type { StandingCode, StandingFinding } from './findings';
 import type { PlannedLayer } from '../prep/walk';
 import type { HoleDefinition, LayerDefinition } from '../record/definitions';
 import type { CutWork, DimpleWork } from '../record/mark-work';
-import { isHeld, isPartStep, type Step } from '../record/steps';
+import { isHeld, isPartStep, plannedFace, type Step } from '../record/steps';
 import { lengthWorks } from '../rivet/length';
 import { dashLength } from '../rivet/callout';
 import { PROFILES } from '../tables/profiles';
@@ -261,8 +261,8 @@ class Comparison {
       this.keys.add(step.key);
       return;
     }
-    if (made.face !== 'head') return this.contradict(step, index, 'other-face');
-    const { dash } = this.wanted.row;
+    if (made.face !== faceOf(step.side)) return this.contradict(step, index, 'other-face');
+    const { dash } = this.wanted.stack.size;
     if (made.dash > dash && this.done?.isSizeUp) {
       this.keys.add(step.key);
       return;
@@ -300,7 +300,8 @@ class Comparison {
       if (this.dimpleIn(layer.id) !== undefined) return this.contradict(step, index, 'dimple');
       /* Cut from one face only, and another one is wanted. */
       const others = this.cutsIn(layer.id).filter((c) => c !== NOT_SAID && c.face !== faceOf(step.side));
-      if (others.length > 0 && !layer.bothSides) return this.contradict(step, index, 'other-face');
+      const isBoth = layer.bothSides || (planned.faces?.length ?? 0) > 1;
+      if (others.length > 0 && !isBoth) return this.contradict(step, index, 'other-face');
       this.neverDone(step, index, neverRecorded);
       return this.wants(step, 'never');
     }
@@ -310,7 +311,7 @@ class Comparison {
       return;
     }
     if (made.face !== faceOf(step.side)) return this.contradict(step, index, 'other-face');
-    const off = tooWide(made, planned, this.wanted.stack.cutterAngleDeg);
+    const off = tooWide(made, plannedFace(planned, step.side), this.wanted.stack.cutterAngleDeg);
     if (off === null) {
       this.keys.add(step.key);
       return;

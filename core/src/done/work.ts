@@ -1,4 +1,5 @@
 import { notSolid } from '../prep/stack';
+import { plannedFace } from '../record/steps';
 import { stepKey } from '../record/step-key';
 import { holePlaces } from '../record/hole-places';
 import type { Plan } from '../prep/plan';
@@ -6,7 +7,7 @@ import type { Stack } from '../prep/stack';
 import type { CutWork, DimpleWork, DrillWork, FastenerDone, InspectWork, MarkWork, SetWork } from '../record/mark-work';
 import type { HoleOrigin, MarkKind, Setting, Side } from '../record/marks';
 import type { PartDefinition, RowDefinition } from '../record/definitions';
-import { formatCallout } from '../rivet/callout';
+import { calloutOf } from '../prep/callout-of';
 import { setupOf } from '../setup/setup';
 import { rivetOfDash } from '../tables/fasteners';
 
@@ -72,11 +73,12 @@ function drillWork(doing: Doing, { row, stack, plan }: PlannedRow): DrillWork {
 
 function dimpleWork(doing: Doing, { row, stack, plan }: PlannedRow): DimpleWork | null {
   const { tool } = setupOf(stepOf('dimpled', doing), row, stack, plan);
-  return tool.kind === 'dies' ? { dash: tool.dash, angleDeg: tool.angleDeg, sheet: tool.sheet, face: 'head' } : null;
+  return tool.kind === 'dies' ? { dash: tool.dash, angleDeg: tool.angleDeg, sheet: tool.sheet, face: doing.side ?? 'head' } : null;
 }
 
 function cutWork(doing: Doing, { row, stack, plan }: PlannedRow): CutWork | null {
-  const layer = plan.layers[row.layers.findIndex((l) => l.id === doing.layerId)];
+  const planned = plan.layers[row.layers.findIndex((l) => l.id === doing.layerId)];
+  const layer = planned && plannedFace(planned, doing.side);
   if (layer?.depth === undefined || layer.surfaceDiameter === undefined) return null;
   return {
     angleDeg: stack.cutterAngleDeg,
@@ -90,28 +92,30 @@ function cutWork(doing: Doing, { row, stack, plan }: PlannedRow): CutWork | null
 }
 
 /** The fastener a row is closed with now; `setting`: where another length or size went in. */
-export function fastenerOf({ row, stack, plan }: PlannedRow, setting?: Setting): FastenerDone {
-  const blind = notSolid(stack);
-  if (blind)
+export function fastenerOf({ stack, plan }: PlannedRow, setting?: Setting): FastenerDone {
+  const other = notSolid(stack);
+  const { size: own, head, headAngleDeg } = stack;
+  if (other)
     return {
-      kind: 'blind',
-      name: blind.name,
-      head: row.head,
-      dash: row.dash,
-      ...(blind.flushHead === undefined ? {} : { headDiameterMm: blind.flushHead, headAngleDeg: stack.headAngleDeg }),
+      kind: other.kind,
+      name: other.name,
+      head,
+      dash: own.dash,
+      diameterMm: own.diameter,
+      ...(other.flushHead === undefined ? {} : { headDiameterMm: other.flushHead, headAngleDeg }),
     };
-  const size = setting?.dash === undefined ? stack.size : (rivetOfDash(setting.dash) ?? stack.size);
+  const size = setting?.dash === undefined ? own : (rivetOfDash(setting.dash) ?? own);
   const lengthDash = setting?.lengthDash ?? plan.rivet.lengthDash;
   return {
     kind: 'solid',
-    name: formatCallout({ head: stack.head, alloy: stack.alloy, size, lengthDash }),
-    head: stack.head,
+    name: calloutOf({ ...stack, size }, lengthDash),
+    head,
     dash: size.dash,
     alloy: stack.alloy,
     lengthDash,
     diameterMm: size.diameter,
-    headDiameterMm: stack.head === 'flush-100' ? size.flushHead : size.protrudingHead,
-    headAngleDeg: stack.headAngleDeg,
+    headDiameterMm: head === 'flush-100' ? size.flushHead : size.protrudingHead,
+    headAngleDeg,
   };
 }
 

@@ -1,14 +1,16 @@
 import Joi from 'joi';
+import { FASTENER_KINDS, type FastenerKind } from '../record/definitions';
 import { coneOf } from '../rivet/cone';
-import type { StackFastener, StackFastenerKind } from '../prep/stack';
-import { RIVET_SIZES, rivetOfDiameter, SCREW_CLEARANCE, type Head, type RivetSize } from '../tables/fasteners';
-import { inches, longer, shorter, type Mm, type Units } from '../units/length';
+import type { StackFastener } from '../prep/stack';
+import { HOLE_SLACK, sizeOfFigures, usualHole } from '../tables/fastener-figures';
+import type { Head, RivetSize } from '../tables/fasteners';
+import { longer, shorter, type Mm, type Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 import { readLength, type LengthText } from './document';
 
 /** A fastener as a headless document describes it, in the place of head and diameter. */
 export interface FastenerDocument {
-  kind: StackFastenerKind | 'pin' | 'bonded' | 'none';
+  kind: FastenerKind;
   diameter: LengthText;
   hole?: LengthText;
   holeMax?: LengthText;
@@ -20,7 +22,7 @@ export interface FastenerDocument {
 const length = Joi.alternatives().try(Joi.number().unsafe(), Joi.string().allow(''));
 
 export const FASTENER_DOCUMENT_SCHEMA = Joi.object({
-  kind: Joi.valid('solid', 'blind', 'screw', 'bolt', 'pin', 'bonded', 'none').required(),
+  kind: Joi.valid(...FASTENER_KINDS).required(),
   diameter: length.required(),
   hole: length,
   holeMax: length,
@@ -46,9 +48,6 @@ export interface ReadFastener {
   readonly head: Head;
   readonly headAngleDeg: number;
 }
-
-/** Hole max where nobody has said it: hole + .005 in. This project's own default. */
-const SLACK = inches(0.005);
 
 /** Reads a fastener of a document; every problem carries its path below `at`. */
 export function readFastener(doc: FastenerDocument, units: Units, at: string): Result<ReadFastener> {
@@ -80,33 +79,16 @@ export function readFastener(doc: FastenerDocument, units: Units, at: string): R
       gripTo,
       flushHead: isFlush ? headDiameter : undefined,
     },
-    size: sizeOf(diameter, hole, holeMax ?? (isHoleMaxUnknown ? hole : ((hole + SLACK) as Mm)), headDiameter, headHeight),
+    size: sizeOfFigures({
+      diameter,
+      hole,
+      holeMax: holeMax ?? (isHoleMaxUnknown ? hole : ((hole + HOLE_SLACK) as Mm)),
+      headDiameter,
+      headHeight,
+    }),
     head: isFlush ? 'flush-100' : 'protruding',
     headAngleDeg: angle,
   });
-}
-
-/** The hole where none is given: of a solid rivet the tables', of a screw its clearance hole. */
-function usualHole(kind: StackFastenerKind, diameter: Mm): Mm | undefined {
-  if (kind === 'solid') return rivetOfDiameter(diameter)?.hole;
-  if (kind === 'screw') return SCREW_CLEARANCE.find((s) => !longer(Math.abs(s.shank - diameter), inches(0.0005)))?.hole;
-  return undefined;
-}
-
-/** A size of its own figures; its dash is that of the rivet it is nearest to. */
-function sizeOf(diameter: Mm, hole: Mm, holeMax: Mm, head: Mm, height: Mm): RivetSize {
-  const nearest = RIVET_SIZES.reduce((a, b) => (Math.abs(b.diameter - diameter) < Math.abs(a.diameter - diameter) ? b : a));
-  return {
-    dash: nearest.dash,
-    drill: '',
-    diameter,
-    hole,
-    holeMax,
-    flushHead: head,
-    flushHeadHeight: height,
-    protrudingHead: head,
-    protrudingHeadHeight: height,
-  };
 }
 
 interface FastenerLengths {

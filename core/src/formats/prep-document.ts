@@ -3,7 +3,8 @@ import { planStack, type Plan } from '../prep/plan';
 import {
   notSolid,
   SCHOOL_IDS,
-  type Prep,
+  PLAN_CALLS,
+  type PlanCall,
   type SchoolId,
   type SharedLoad,
   type Stack,
@@ -39,7 +40,7 @@ export interface PrepDocument {
   alloy?: Alloy;
   hole?: LengthText;
   holeMax?: LengthText;
-  stack: { part?: string; thickness: LengthText; plans?: Prep; edge?: LengthText; bothSides?: boolean }[];
+  stack: { part?: string; thickness: LengthText; plans?: PlanCall; edge?: LengthText; bothSides?: boolean }[];
   nest?: 'computed' | { fixed: LengthText };
   edge?: LengthText;
   pitch?: LengthText;
@@ -77,7 +78,7 @@ export const PREP_SCHEMA = Joi.object({
       Joi.object({
         part: Joi.string().allow('').max(200),
         thickness: length.required(),
-        plans: Joi.valid('dimple', 'countersink', 'none'),
+        plans: Joi.valid(...PLAN_CALLS),
         edge: length,
         bothSides: Joi.boolean(),
       }),
@@ -284,8 +285,8 @@ const calloutOf = (stack: Stack, lengthDash: number): string | null => (stack.fa
 /** What comes into a layer from each side; of a strip countersunk from both faces for one head both are the same. */
 function facesOf(layer: PlannedLayer, stack: Stack): readonly PlannedFace[] {
   if (layer.faces) return layer.faces;
-  const { prep, receives, nest, surfaceDiameter, depth } = layer;
-  const head: PlannedFace = { from: 'head', prep, receives, nest, surfaceDiameter, depth };
+  const { prep, receives, nest, surfaceDiameter, depth, extraDepth } = layer;
+  const head: PlannedFace = { from: 'head', prep, receives, nest, surfaceDiameter, depth, extraDepth };
   const isBoth = prep === 'countersink' && stack.layers.some((l) => l.bothSides && l.part === layer.part);
   return isBoth ? [head, { ...head, from: 'far', receives: null }] : [head];
 }

@@ -1,9 +1,11 @@
 import Joi from 'joi';
-import { SCHOOL_IDS, type Prep } from '../prep/stack';
+import { PLAN_CALLS, SCHOOL_IDS } from '../prep/stack';
 import {
   ENTITY_KINDS,
   FASTENER_KINDS,
   FOLLOWED,
+  GROUP_KINDS,
+  HOLE_ENDS,
   GAUGE_USES,
   HOLD_KINDS,
   LOT_KINDS,
@@ -50,7 +52,6 @@ const name = words(120);
 const hand = oneOf('L', 'R', null);
 const thickness = typedLength(SHEET_MIN - 1e-9, SHEET_MAX + 1e-9);
 const nest = either(oneOf('computed'), shape({ fixed: typedLength(0, 10) }));
-const prep = nullable(oneOf('dimple', 'countersink', 'none') satisfies Is<Prep>);
 const version = oneOf(1);
 const shortText = text(80);
 const dash = oneOf(3, 4, 5, 6);
@@ -59,6 +60,19 @@ const head = oneOf('flush-100', 'protruding');
 const limits = some(Object.keys(DEFAULT_LIMITS) as LimitName[], (key) => number(LENGTH_LIMITS.includes(key) ? 0 : 0.01, 1000));
 /** Under the rivet's own diameter no hole takes it. */
 const HOLE_MAX_LEAST = { 3: 2.38125, 4: 3.175, 5: 3.96875, 6: 4.7625 } as const;
+const access = shape({
+  edge: nullable(isLength),
+  wall: nullable(isLength),
+  room: nullable(isLength),
+  roomAtEnd: nullable(isLength),
+  isBent: yesNo,
+  isTilted: optional(yesNo),
+  needsSpacer: optional(yesNo),
+  wallAngleDeg: optional(number(1, 179)),
+  behind: optional(nullable(isLength)),
+  sheetIndex: optional(whole(0, ROW_LINE_MAX_LAYERS - 1)),
+});
+
 const DASH_KEYS = ['3', '4', '5', '6'] as const;
 
 const kit = shape({
@@ -80,6 +94,16 @@ const kit = shape({
   stock: optional(dictionary(Joi.string().max(40), whole(0, 1_000_000), 500)),
   sparePercent: optional(number(0, 500)),
   isArchived: optional(yesNo),
+  defaults: optional(
+    shape({
+      start: optional(oneOf(...ROW_STARTS)),
+      way: optional(oneOf(...SETTING_WAYS)),
+      drilledFrom: optional(oneOf('head', 'shop')),
+      closedWith: optional(words(80)),
+      access: optional(access),
+    }),
+  ),
+  angles: optional(oneOf('stepped')),
   timeZone: optional(
     ruled(rawText(60), (joi) => joi.custom((zone: string, helpers) => (isTimeZone(zone) ? zone : helpers.error('any.invalid')))),
   ),
@@ -138,7 +162,7 @@ const part = shape({
   subAssembly: optional(shortText),
 });
 
-const layer = shape({ id: isId, partId: isId, plans: prep, edge: nullable(isLength), bothSides: yesNo });
+const layer = shape({ id: isId, partId: isId, plans: oneOf(...PLAN_CALLS, null), edge: nullable(isLength), bothSides: yesNo });
 const hole = shape({
   id: isId,
   out: yesNo,
@@ -169,17 +193,6 @@ const laid = shape({
   ),
 });
 
-const access = shape({
-  edge: nullable(isLength),
-  wall: nullable(isLength),
-  room: nullable(isLength),
-  roomAtEnd: nullable(isLength),
-  isBent: yesNo,
-  isTilted: optional(yesNo),
-  needsSpacer: optional(yesNo),
-  sheetIndex: optional(whole(0, ROW_LINE_MAX_LAYERS - 1)),
-});
-
 /** Between 0 and 180 degrees, ends left out. */
 const openAngle = ruled(number(0, 180), (joi) => (joi as Joi.NumberSchema).greater(0).less(180));
 
@@ -201,6 +214,22 @@ const fastener = shape({
   gripTo: nullable(isLength),
   lengths: optional(list(isLength, 100)),
   note: optional(text(500)),
+  dieToolId: optional(nullable(isId)),
+  ends: optional(oneOf(...HOLE_ENDS)),
+  group: optional(
+    nullable(
+      shape({
+        kind: oneOf(...GROUP_KINDS),
+        small: oneOf(2, 3),
+        spacing: isLength,
+        angleDeg: number(-180, 180),
+        lug: isLength,
+        dash,
+        head,
+        alloy: oneOf(...ALLOYS),
+      }),
+    ),
+  ),
 });
 
 const lot = shape({
@@ -248,6 +277,9 @@ const row = shape({
   start: optional(oneOf(...ROW_STARTS)),
   access: optional(nullable(access)),
   stages: optional(list(shape({ hole: isLength, until: text(120) }), 4)),
+  far: optional(oneOf('flush')),
+  gotAtLater: optional(text(120)),
+  groupOf: optional(isId),
   fastenerId: optional(nullable(isId)),
   setting: optional(nullable(shape({ way: oneOf(...SETTING_WAYS), isSealed: optional(yesNo), bareZone: optional(shortText) }))),
   shutBy: optional(list(shutOff, 50)),
@@ -279,6 +311,8 @@ const tool = shape({
   head: optional(nullable(head)),
   isCutAway: optional(yesNo),
   measures: optional(oneOf(...GAUGE_USES)),
+  pitch: optional(nullable(isLength)),
+  largest: optional(nullable(isLength)),
 });
 
 /** The shape of every definition, each exactly its written type. */

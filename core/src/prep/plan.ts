@@ -2,7 +2,8 @@ import { mismatchProud } from './mismatch';
 import { PROFILES } from '../tables/profiles';
 import { FAR_FLUSH_WITHIN, farIdealLength, farProud, type FarFlushQuestion } from '../rivet/far-flush';
 import { longer, SAME_LENGTH_MM, shorter, type Mm } from '../units/length';
-import { dashLength, formatCallout } from '../rivet/callout';
+import { dashLength } from '../rivet/callout';
+import { calloutOf } from './callout-of';
 import {
   headVolume,
   idealLength,
@@ -154,7 +155,7 @@ function planRivet(stack: Stack, grip: Mm, lip: Mm | undefined, findings: Findin
   const ideal = idealLength(grip, stack.size.diameter);
   const lengthGiven = typeof stack.lengthDash === 'number';
   const lengthDash = stack.lengthDash ?? nearestDash(ideal, stack.halfDash);
-  const name = (dash: number) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: dash });
+  const name = (dash: number) => calloutOf(stack, dash);
   const length = dashLength(lengthDash);
   const works = lengthWorks(length, question);
   const atLip = lip === undefined ? undefined : { ...question, grip: lip };
@@ -199,7 +200,7 @@ function farFlushRivet(stack: Stack, grip: Mm, layers: readonly PlannedLayer[], 
   const ideal = farIdealLength(question);
   const lengthGiven = typeof stack.lengthDash === 'number';
   const lengthDash = stack.lengthDash ?? nearestDash(ideal, stack.halfDash);
-  const name = (dash: number) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: dash });
+  const name = (dash: number) => calloutOf(stack, dash);
   const proudOf = (dash: number) => farProud(dashLength(dash), question);
   const isFlush = (dash: number) => !longer(Math.abs(proudOf(dash)), FAR_FLUSH_WITHIN);
   const length = dashLength(lengthDash);

@@ -8,6 +8,7 @@ export type Method = 'rivet-formed' | 'pre-dimpled' | 'combination';
 export type ReasonCode =
   | 'protruding-head'
   | 'nothing-received'
+  | 'through'
   | 'below-unresolved'
   | 'plans'
   | 'sheet-thin-enough'

@@ -8,6 +8,9 @@ import type { Mm } from '../units/length';
 
 /** What is done to a layer. `none`: drilled and deburred, nothing else. */
 export type Prep = 'dimple' | 'countersink' | 'none';
+/** What the plans may call out for a layer: a preparation, or `through`, a washer, spacer or bearing that is drilled and never prepared. */
+export const PLAN_CALLS = ['dimple', 'countersink', 'none', 'through'] as const satisfies readonly (Prep | 'through')[];
+export type PlanCall = (typeof PLAN_CALLS)[number];
 export type PrepAnswer = Prep | 'unresolved';
 
 export const SCHOOL_IDS = ['kit-032', 'band-030-040', 'production-040', 'two-thirds'] as const;
@@ -18,7 +21,7 @@ export interface StackLayer {
   readonly part: string;
   readonly thickness: Mm;
   /** The plans' own call-out for this sheet; it takes the place of the school's answer. */
-  readonly plans?: Prep | undefined;
+  readonly plans?: PlanCall | undefined;
   /** Hole centre to this part's nearest edge. */
   readonly edge?: Mm | undefined;
   /** What the part's drawn outline says of the row's holes, where both are placed. */
@@ -74,8 +77,8 @@ export interface Stack {
   readonly cutterMax?: Mm | undefined;
 }
 
-/** Kinds of fasteners that are prepared for. */
-export const STACK_FASTENER_KINDS = ['solid', 'blind', 'screw', 'bolt'] as const;
+/** Kinds of fasteners that stand in a stack; a pin and nothing at all have no head to prepare for. */
+export const STACK_FASTENER_KINDS = ['solid', 'blind', 'screw', 'bolt', 'pin', 'none'] as const;
 export type StackFastenerKind = (typeof STACK_FASTENER_KINDS)[number];
 
 /** A fastener in a stack, as its own sheet describes it. */

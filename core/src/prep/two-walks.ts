@@ -32,9 +32,10 @@ export function walkBothFaces(stack: Stack, school: SchoolId, cone: Cone, gripMm
     const own = fromHead ?? fromFar;
     if (own) return { ...own, faces: [faceOf(fromHead ? 'head' : 'far', own)] };
     const plans = usePlans ? stack.layers[i]?.plans : undefined;
-    if (plans !== undefined && plans !== 'none')
+    if (plans !== undefined && plans !== 'none' && plans !== 'through')
       findings.push({ code: 'plans-differ', severity: 'caution', layer: i, data: { plans, says: 'none', against: 'nothing-received' } });
-    const nothing: PlannedLayer = { ...plain, prep: 'none', receives: null, nest: 0 as Mm, reason: 'nothing-received' };
+    const reason = plans === 'through' ? 'through' : 'nothing-received';
+    const nothing: PlannedLayer = { ...plain, prep: 'none', receives: null, nest: 0 as Mm, reason };
     return { ...nothing, faces: [faceOf('head', nothing)] };
   });
   return { layers, findings };
@@ -52,13 +53,14 @@ function sideOf(from: Side['from'], walk: Walk, place: (index: number) => number
   return { from, reached, end, findings };
 }
 
-const faceOf = (from: 'head' | 'far', { prep, receives, nest, surfaceDiameter, depth }: PlannedLayer): PlannedFace => ({
+const faceOf = (from: 'head' | 'far', { prep, receives, nest, surfaceDiameter, depth, extraDepth }: PlannedLayer): PlannedFace => ({
   from,
   prep,
   receives,
   nest,
   surfaceDiameter,
   depth,
+  extraDepth,
 });
 
 /** A sheet that both walks come to: countersunk from both faces where both end in it alike; else nobody can say what it is to be. */

@@ -29,7 +29,7 @@ export interface PlannedLayer {
 }
 
 /** What one side of a stack comes to in a layer. */
-export interface PlannedFace extends Pick<PlannedLayer, 'prep' | 'receives' | 'nest' | 'surfaceDiameter' | 'depth'> {
+export interface PlannedFace extends Pick<PlannedLayer, 'prep' | 'receives' | 'nest' | 'surfaceDiameter' | 'depth' | 'extraDepth'> {
   readonly from: 'head' | 'far';
 }
 
@@ -57,6 +57,10 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
   for (let index = 0; index < stack.layers.length; index++) {
     const layer = stack.layers[index] as StackLayer;
     const plans = usePlans ? layer.plans : undefined;
+    if (plans === 'through') {
+      layers.push({ ...plainLayer(stack, layer, 'through'), nest });
+      continue;
+    }
     if (ended) {
       if (plans !== undefined && plans !== 'none' && !isOneOfTwo)
         findings.push(ended === 'protruding-head' ? plansDiffer(index, plans, 'none', 'nothing-received') : farSideUnsaid(index, plans));

@@ -1,4 +1,4 @@
-import type { Prep, SchoolId, SharedLoad } from '../prep/stack';
+import type { PlanCall, SchoolId, SharedLoad } from '../prep/stack';
 import type { Alloy, Head } from '../tables/fasteners';
 import type { LimitName } from '../tables/limits';
 import type { ProfileId } from '../tables/profiles';
@@ -49,6 +49,20 @@ export interface KitDefinition {
   readonly timeZone?: string | undefined;
   /** Put away: listed apart, everything in it stays. */
   readonly isArchived?: boolean | undefined;
+  /** What a row begins with where nothing else is said of it; absent: holes punched undersize, the call-out's rivet. */
+  readonly defaults?: RowDefaults | undefined;
+  /** Dies and cutters of the older series that grows by ten degrees under each dimple; absent: all of the head's angle. */
+  readonly angles?: 'stepped' | undefined;
+}
+
+/** What new rows of a kit begin with. */
+export interface RowDefaults {
+  readonly start?: RowStart | undefined;
+  readonly way?: SettingWay | undefined;
+  readonly drilledFrom?: 'head' | 'shop' | undefined;
+  /** What closes a row whose line names nothing, as a line names it: a call-out, or a fastener of the kit. */
+  readonly closedWith?: string | undefined;
+  readonly access?: RowAccess | undefined;
 }
 
 /** Work on whole parts that a project does or leaves out. */
@@ -133,7 +147,7 @@ export interface PartDefinition {
 export interface LayerDefinition {
   readonly id: string;
   readonly partId: string;
-  readonly plans: Prep | null;
+  readonly plans: PlanCall | null;
   readonly edge: TypedLength | null;
   readonly bothSides: boolean;
 }
@@ -191,6 +205,12 @@ export interface RowDefinition {
   readonly access?: RowAccess | null | undefined;
   /** Holes drilled smaller first and opened later, smallest first: the row's own hole comes last. Absent: drilled to its hole. */
   readonly stages?: readonly HoleStage[] | undefined;
+  /** The far side is closed flush, too. Absent: it is not. */
+  readonly far?: 'flush' | undefined;
+  /** Has to be reached when the aircraft is in service: what it is for, in the builder's words. Absent: it need not. */
+  readonly gotAtLater?: string | undefined;
+  /** The small holes of a group: of which row the centres are. Absent: holes of their own. */
+  readonly groupOf?: string | undefined;
   /** Closed with this fastener of the kit, by id, instead of the solid rivet. */
   readonly fastenerId?: string | null | undefined;
   readonly setting?: RowSetting | null | undefined;
@@ -274,6 +294,10 @@ export interface RowAccess {
   readonly isTilted?: boolean | undefined;
   /** The cage's foot cannot stand on this sheet alone: a spacer of the same thickness goes beside it. */
   readonly needsSpacer?: boolean | undefined;
+  /** The wall's angle to the sheet on the hole's side, degrees; absent: 90. */
+  readonly wallAngleDeg?: number | undefined;
+  /** Free depth behind the hole for a drill's point; absent: enough. */
+  readonly behind?: TypedLength | null | undefined;
   /** The one sheet this is about, counted from the head side, from 0; absent: every sheet. Sheets are prepared one by one. */
   readonly sheetIndex?: number | undefined;
 }
@@ -290,6 +314,9 @@ export const TOOL_KINDS = [
   'bit',
   'reamer',
   'gauge',
+  'puller',
+  'bar',
+  'back-set',
 ] as const;
 export type ToolKind = (typeof TOOL_KINDS)[number];
 
@@ -320,6 +347,10 @@ export interface ToolDefinition {
   readonly isCutAway?: boolean | undefined;
   /** Of a gauge: what is read or judged with it. */
   readonly measures?: GaugeUse | undefined;
+  /** Of a squeezer: the pitch of its set's thread. */
+  readonly pitch?: TypedLength | null | undefined;
+  /** Of a cutter: its largest diameter. */
+  readonly largest?: TypedLength | null | undefined;
 }
 
 /** What a gauge is for: depths of countersinks, driven heads, holes by go and no-go. */
@@ -355,6 +386,37 @@ export interface FastenerDefinition {
   /** Lengths at hand. */
   readonly lengths?: readonly TypedLength[] | undefined;
   readonly note?: string | undefined;
+  /** Dies made for it, of the kit's tools. */
+  readonly dieToolId?: string | null | undefined;
+  /** Of a hole that takes nothing: how it ends. Absent: it stays open. */
+  readonly ends?: HoleEnd | undefined;
+  /** It makes several holes about a centre. Absent: one. */
+  readonly group?: FastenerGroup | null | undefined;
+}
+
+/** How a hole that takes no fastener ends; why stands in the note. */
+export const HOLE_ENDS = ['open', 'filled', 'sealed', 'plugged'] as const;
+export type HoleEnd = (typeof HOLE_ENDS)[number];
+
+/** An anchored nut, or a quarter-turn fastener with its receptacle. */
+export const GROUP_KINDS = ['anchored-nut', 'quarter-turn'] as const;
+export type GroupKind = (typeof GROUP_KINDS)[number];
+
+/** Small rivet holes about a centre hole, as measured on the fastener. */
+export interface FastenerGroup {
+  readonly kind: GroupKind;
+  /** So many small holes; two lie on a line through the centre, three a third of a turn apart. */
+  readonly small: 2 | 3;
+  /** From one small hole to the other across the centre; of three twice the distance to it. */
+  readonly spacing: TypedLength;
+  /** The line of the small holes to the row's. */
+  readonly angleDeg: number;
+  /** Of the nut's lug, the last sheet of the small holes. */
+  readonly lug: TypedLength;
+  /** What its small holes are riveted with. */
+  readonly dash: 3 | 4 | 5 | 6;
+  readonly head: Head;
+  readonly alloy: Alloy;
 }
 
 /** What is used up and can turn out bad as a whole: rivets of one box, sealant, adhesive or primer of one tin. */

@@ -1,5 +1,6 @@
-import { STACK_FASTENER_KINDS, type Stack, type StackFastener } from '../prep/stack';
-import { rivetOfDash, type RivetSize } from '../tables/fasteners';
+import type { Stack, StackFastener } from '../prep/stack';
+import { HOLE_SLACK, screwOf, sizeOfFigures, usualHole } from '../tables/fastener-figures';
+import { rivetOfDash, rivetOfDiameter, type Head, type RivetSize } from '../tables/fasteners';
 import { DEFAULT_LIMITS, withOwnLimits, type Limits } from '../tables/limits';
 import { mm, type Mm } from '../units/length';
 import { holePlaces } from './hole-places';
@@ -65,10 +66,9 @@ export function rowsAround(row: RowDefinition, context: RowContext): LaidRow[] {
 }
 
 /** Angles of head and cutter: a fastener brings its own head's, and the cutter suits it unless another was named. */
-function anglesOf(row: RowDefinition, fastener: FastenerDefinition | null): Pick<Stack, 'headAngleDeg' | 'cutterAngleDeg'> {
+function anglesOf(row: RowDefinition, own: number | undefined): Pick<Stack, 'headAngleDeg' | 'cutterAngleDeg'> {
   const { headAngleDeg, cutterAngleDeg } = row;
-  const own = fastener?.head?.kind === 'flush' ? fastener.head.angleDeg : null;
-  if (own === null) return { headAngleDeg, cutterAngleDeg };
+  if (own === undefined) return { headAngleDeg, cutterAngleDeg };
   return { headAngleDeg: own, cutterAngleDeg: cutterAngleDeg === headAngleDeg ? own : cutterAngleDeg };
 }
 
@@ -82,25 +82,64 @@ function ownHoleMax(kit: KitDefinition): NonNullable<Stack['holeMaxOf']> {
   return known;
 }
 
-/** The fastener as a stack knows it; of a kind that is not prepared for as a bolt, of which least is said. */
-function fastenerOf({ kind, name, hole, holeMax, head, gripFrom, gripTo }: FastenerDefinition): StackFastener {
-  const known = STACK_FASTENER_KINDS.find((k) => k === kind) ?? 'bolt';
+/** What a fastener of the kit brings into a stack. */
+interface StackPart {
+  readonly fastener: StackFastener;
+  readonly size: RivetSize;
+  readonly head: Head;
+  readonly headAngleDeg: number | undefined;
+}
+
+/**
+ * A fastener of the kit as a stack knows it. What its entry leaves out is the standard's where it has it (a rivet's or a screw's head and
+ * hole); a diameter that was not typed is that of the row's rivet.
+ */
+function fastenerOf(entry: FastenerDefinition, row: Pick<RowDefinition, 'dash' | 'head'>, kit: KitDefinition): StackPart {
+  const { kind, name, head } = entry;
+  const known = kind === 'bonded' ? 'none' : kind;
+  const own = rivetOfDash(row.dash) as RivetSize;
+  const diameter = optional(entry.diameter) ?? (known === 'none' ? optional(entry.hole) : undefined) ?? own.diameter;
+  const standard = known === 'solid' ? rivetOfDiameter(diameter) : null;
+  const hole = optional(entry.hole) ?? usualHole(known, diameter);
+  const isHoleMaxUnknown = (known === 'bolt' || known === 'pin') && !entry.holeMax;
+  const takesHead = known !== 'pin' && known !== 'none';
+  const isFlush = takesHead && (head ? head.kind === 'flush' : row.head === 'flush-100');
+  const ofStandard = known === 'screw' ? screwOf(diameter)?.flushHead : standard?.flushHead;
+  const flushHead = isFlush ? (optional(head?.diameter ?? null) ?? ofStandard) : undefined;
+  const angle = head?.kind === 'flush' ? head.angleDeg : null;
+  const there = hole ?? (entry.diameter ? diameter : own.hole);
+  const max =
+    optional(entry.holeMax ?? null) ??
+    (standard && kit.holeMax[`${standard.dash}`] !== undefined ? mm(kit.holeMax[`${standard.dash}`]!) : undefined);
   return {
-    kind: known,
-    name,
-    ...(known === 'bolt' && !holeMax ? { isHoleMaxUnknown: true } : {}),
-    hole: optional(hole),
-    gripFrom: optional(gripFrom),
-    gripTo: optional(gripTo),
-    flushHead: optional(head?.kind === 'flush' ? head.diameter : null),
+    fastener: {
+      kind: known,
+      name,
+      ...(isHoleMaxUnknown ? { isHoleMaxUnknown } : {}),
+      hole,
+      gripFrom: optional(entry.gripFrom),
+      gripTo: optional(entry.gripTo),
+      flushHead,
+    },
+    size: sizeOfFigures({
+      diameter,
+      hole: there,
+      holeMax: max ?? (isHoleMaxUnknown ? there : mm(there + HOLE_SLACK)),
+      headDiameter: flushHead ?? (isFlush ? undefined : optional(head?.diameter ?? null)),
+      headHeight: head?.kind === 'protruding' ? optional(head.height) : undefined,
+    }),
+    head: isFlush ? 'flush-100' : 'protruding',
+    headAngleDeg: isFlush ? (angle ?? (known === 'screw' || known === 'solid' ? 100 : undefined)) : undefined,
   };
 }
 
 /** The stack of a row; null where a layer names a part, or the row a fastener, that is not there. */
 export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
-  const fastener = row.fastenerId ? (context.fasteners.get(row.fastenerId) ?? null) : null;
-  if (row.fastenerId && !fastener) return null;
-  const size = rivetOfDash(row.dash) as RivetSize;
+  const entry = row.fastenerId ? (context.fasteners.get(row.fastenerId) ?? null) : null;
+  if (row.fastenerId && !entry) return null;
+  const { kit } = context;
+  const own = entry ? fastenerOf(entry, row, kit) : null;
+  const size = own?.size ?? (rivetOfDash(row.dash) as RivetSize);
   const layers: Stack['layers'][number][] = [];
   let places: readonly Place[] | undefined;
   const outlineEdge = (outline: Outline) => {
@@ -119,21 +158,19 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
       ...(part.outline ? { outline: outlineEdge(part.outline) } : {}),
     });
   }
-  const { kit } = context;
   const nest = row.nest ?? kit.nest;
-  /* A blind fastener's hole is its maker's; how far over it may go, nobody's table says: the same slack as for solid rivets. */
-  const blindHole = optional(fastener?.hole ?? null);
   const holeMaxOf = ownHoleMax(kit);
-  const ownMax = holeMaxOf[row.dash] ?? size.holeMax;
   return {
     school: row.school ?? kit.school,
-    head: row.head,
+    head: own?.head ?? row.head,
     size,
     alloy: row.alloy,
-    hole: optional(row.hole) ?? blindHole ?? size.hole,
-    holeMax: blindHole === undefined ? ownMax : mm(blindHole + size.holeMax - size.hole),
+    hole: optional(row.hole) ?? size.hole,
+    holeMax: own ? size.holeMax : (holeMaxOf[row.dash] ?? size.holeMax),
     holeMaxOf,
-    ...(fastener ? { fastener: fastenerOf(fastener) } : {}),
+    ...(own ? { fastener: own.fastener } : {}),
+    ...(row.far ? { far: row.far } : {}),
+    ...(kit.angles ? { angles: kit.angles, isCutterNamed: row.cutterAngleDeg !== row.headAngleDeg } : {}),
     layers,
     nest: nest === 'computed' ? { kind: 'computed' } : { kind: 'fixed', allowance: mm(nest.fixed.mm) },
     edge: optional(row.edge),
@@ -142,7 +179,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
     ...(context.rows ? { spacing: spacingOf(row, context) } : {}),
     halfDash: kit.halfDash,
     profile: kit.profile,
-    ...anglesOf(row, fastener),
+    ...anglesOf(row, own?.headAngleDeg),
     lengthDash: row.lengthDash,
     sharesLoadWith: row.sharesLoadWith ?? undefined,
     limits: limitsOf(kit),

@@ -1,5 +1,5 @@
-import type { PlannedLayer } from '../prep/walk';
-import type { HoleDefinition, KitDefinition, PartDefinition, RowDefinition } from './definitions';
+import type { PlannedFace, PlannedLayer } from '../prep/walk';
+import type { FastenerDefinition, HoleDefinition, KitDefinition, PartDefinition, RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
 import { ASSEMBLY_MARKS, MARK_ADDRESS, type MarkKind, type Side } from './marks';
 import { AT_HOLE, partKey, readStepKey, stepKey, type PartStepKey, type StepKey } from './step-key';
@@ -30,22 +30,50 @@ export interface Step {
   readonly side: Side | null;
   /** The part of that sheet, or the part it is done on. */
   readonly partId: string | null;
+  /** The second countersink of a strip that is cut from both faces. */
+  readonly isSecond?: true;
 }
 
 /** What the work on parts depends on, beside the row. */
 export interface WorkContext {
   readonly kit: Pick<KitDefinition, 'work'>;
   readonly parts: ReadonlyMap<string, Pick<PartDefinition, 'crease'>>;
+  /** What closes the row; absent: a rivet. */
+  readonly closing?: Closing | undefined;
 }
 
 /** The second countersink of a strip that is cut from both faces: it waits for the first. */
 export function isSecondFace(step: Step): boolean {
-  return step.kind === 'countersunk' && step.side === 'shop';
+  return step.isSecond === true;
 }
 
 /** Whether a step is done on a part as a whole, not hole by hole. */
 export function isPartStep(step: Step): boolean {
   return MARK_ADDRESS[step.kind] === 'part';
+}
+
+/** What a step prepares of its planned layer: the face it is done from, where the two are not alike. */
+export function plannedFace(planned: PlannedLayer, side: Side | null): PlannedLayer | PlannedFace {
+  const { faces } = planned;
+  if (!faces || faces.length < 2) return planned;
+  return faces.find((f) => f.from === (side === 'shop' ? 'far' : 'head')) ?? planned;
+}
+
+/** What closes a row, as far as its steps go. */
+export interface Closing {
+  /** Nothing goes in, and nothing is done to the hole once it is deburred. */
+  readonly staysOpen: boolean;
+  /** Something goes in that is looked at afterwards. */
+  readonly isInspected: boolean;
+}
+
+/** A rivet, or what is like one. */
+const RIVETED: Closing = { staysOpen: false, isInspected: true };
+
+/** What closes a row by its fastener's entry; absent: a rivet. */
+export function closingOf(entry: Pick<FastenerDefinition, 'kind' | 'ends'> | undefined): Closing {
+  if (entry?.kind !== 'none') return RIVETED;
+  return { staysOpen: (entry.ends ?? 'open') === 'open', isInspected: false };
 }
 
 /** Everything a row needs from what the kit delivers to the last look, in the order of the work; what does not apply is not there. */
@@ -69,11 +97,13 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   const edges = onParts('edges-deburred', () => work?.kit.work?.edges === true);
   const creasing = onParts('creased', (id) => work?.parts.get(id)?.crease === true);
   const preparation = row.layers.flatMap((l, i): Step[] => {
-    const prep = planned[i]?.prep;
+    const layer = planned[i];
+    if (layer?.faces) return faceSteps(l, layer, step);
+    const prep = layer?.prep;
     if (prep === 'dimple') return [step('dimpled', l.id, null, l.partId)];
     if (prep !== 'countersink') return [];
     /* A strip countersunk from both faces: one face after the other, the second in the jig. */
-    if (l.bothSides) return [step('countersunk', l.id, 'head', l.partId), step('countersunk', l.id, 'shop', l.partId)];
+    if (l.bothSides) return bothFaces(l, step);
     return [step('countersunk', l.id, null, l.partId)];
   });
   const choices = work?.kit.work;
@@ -85,8 +115,26 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   if (!choices?.creaseBeforeDimple) steps.push(...creasing);
   if (choices?.scuffAfterDimple) steps.push(...scuffing);
   steps.push(...onParts('cleaned', () => choices?.prime === true), ...onParts('primed', () => choices?.prime === true));
-  steps.push(step('set'), step('inspected'));
+  const closing = work?.closing ?? RIVETED;
+  if (!closing.staysOpen) steps.push(step('set'));
+  if (closing.isInspected) steps.push(step('inspected'));
   return steps;
+}
+
+type MakeStep = (kind: StepKind, layerId: string, side: Side | null, partId: string) => Step;
+
+/** A strip countersunk from both faces: one after the other, the second in the jig. */
+function bothFaces({ id, partId }: RowDefinition['layers'][number], step: MakeStep): Step[] {
+  return [step('countersunk', id, 'head', partId), { ...step('countersunk', id, 'shop', partId), isSecond: true }];
+}
+
+/** What a sheet of a stack that is flush on both sides wants, from the side it is wanted from. */
+function faceSteps(layer: RowDefinition['layers'][number], { faces = [] }: PlannedLayer, step: MakeStep): Step[] {
+  if (faces.length === 2 && faces.every((f) => f.prep === 'countersink')) return bothFaces(layer, step);
+  return faces.flatMap(({ from, prep }): Step[] => {
+    if (prep !== 'dimple' && prep !== 'countersink') return [];
+    return [step(prep === 'dimple' ? 'dimpled' : 'countersunk', layer.id, from === 'far' ? 'shop' : null, layer.partId)];
+  });
 }
 
 /** What is marked at a hole, by the keys of steps. */

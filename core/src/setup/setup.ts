@@ -2,9 +2,9 @@ import { notSolid, type StackFastener } from '../prep/stack';
 import { CLICK } from '../rivet/cone';
 import type { Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
-import type { PlannedLayer } from '../prep/walk';
+import type { PlannedFace, PlannedLayer } from '../prep/walk';
 import type { LayerDefinition, RowDefinition } from '../record/definitions';
-import { isSecondFace, type Step } from '../record/steps';
+import { isSecondFace, plannedFace, type Step } from '../record/steps';
 import { drillOfDiameter } from '../tables/drills';
 import type { Head } from '../tables/fasteners';
 import { inches, type Mm } from '../units/length';
@@ -16,7 +16,13 @@ export type SetupTool =
       readonly diameter: Mm;
       /** As a builder names it; null: no drill of the tables. */ readonly drill: string | null;
     }
-  | { readonly kind: 'dies'; readonly dash: number; readonly angleDeg: number; readonly sheet: 'skin' | 'substructure' }
+  | {
+      readonly kind: 'dies';
+      readonly dash: number;
+      readonly angleDeg: number;
+      readonly sheet: 'skin' | 'substructure';
+      /** Of a fastener that is no solid rivet: which. */ readonly name?: string;
+    }
   | {
       readonly kind: 'cutter';
       readonly angleDeg: number;
@@ -24,7 +30,12 @@ export type SetupTool =
       readonly depth: Mm;
       /** The second face of a strip: in the jig. */ readonly isSecondFace?: true;
     }
-  | { readonly kind: 'sets'; readonly dash: number; readonly head: Head }
+  | {
+      readonly kind: 'sets';
+      readonly dash: number;
+      readonly head: Head;
+      /** Both sides end flush: a bar under it, the flush set last. */ readonly isFarFlush?: true;
+    }
   | { readonly kind: 'puller'; readonly name: string }
   /** For screws and bolts. */
   | { readonly kind: 'driver'; readonly name: string }
@@ -58,7 +69,18 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
     case 'dimpled': {
       const sheet = layerOf(step, row.layers, plan.layers)?.receives === 'dimple' ? 'substructure' : 'skin';
       const angleDeg = stack.headAngleDeg;
-      return make(`${row.dash}/${angleDeg}/${sheet}`, { kind: 'dies', dash: row.dash, angleDeg, sheet });
+      const other = notSolid(stack);
+      /* Dies of another fastener are its own: its head and its angle, not those of a rivet of that size. */
+      if (other)
+        return make(`${other.kind}/${other.name}/${angleDeg}/${sheet}`, {
+          kind: 'dies',
+          dash: stack.size.dash,
+          angleDeg,
+          sheet,
+          name: other.name,
+        });
+      const { dash } = stack.size;
+      return make(`${dash}/${angleDeg}/${sheet}`, { kind: 'dies', dash, angleDeg, sheet });
     }
     case 'countersunk': {
       const depth = layerOf(step, row.layers, plan.layers)?.depth ?? (0 as Mm);
@@ -72,11 +94,11 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
       });
     }
     case 'piloted': {
-      const pilot = PILOT_OF_DASH[row.dash];
+      const pilot = pilotOf(row, stack);
       return make(inKey(pilot), { kind: 'bit', diameter: pilot, drill: drillOfDiameter(pilot) });
     }
     case 'set':
-      return fastenerSetup(notSolid(stack), make) ?? make(`${row.dash}/${row.head}`, { kind: 'sets', dash: row.dash, head: row.head });
+      return fastenerSetup(notSolid(stack), make) ?? setsOf(stack, make);
     case 'laid-out':
     case 'deburred':
     case 'edges-deburred':
@@ -89,15 +111,30 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
   }
 }
 
+/** The first hole: one rivet size down; of another fastener's hole the largest of these that is smaller. */
+function pilotOf(row: RowDefinition, stack: Stack): Mm {
+  if (!notSolid(stack)) return PILOT_OF_DASH[row.dash];
+  return Object.values(PILOT_OF_DASH).reduce((best, pilot) => (pilot < stack.hole && pilot > best ? pilot : best), PILOT_OF_DASH[3]);
+}
+
+function setsOf({ size, head, far }: Stack, make: (key: string, tool: SetupTool) => Setup): Setup {
+  const { dash } = size;
+  return far
+    ? make(`${dash}/${head}/far`, { kind: 'sets', dash, head, isFarFlush: true })
+    : make(`${dash}/${head}`, { kind: 'sets', dash, head });
+}
+
 /** What another fastener than a solid rivet is closed with; null: it is none. */
 function fastenerSetup(other: StackFastener | undefined, make: (key: string, tool: SetupTool) => Setup): Setup | null {
   if (!other) return null;
+  if (other.kind === 'none') return make(`none/${other.name}`, { kind: 'hand' });
   if (other.kind === 'blind') return make(`blind/${other.name}`, { kind: 'puller', name: other.name });
   return make(`${other.kind}/${other.name}`, { kind: 'driver', name: other.name });
 }
 
-function layerOf(step: Step, layers: readonly LayerDefinition[], planned: readonly PlannedLayer[]): PlannedLayer | undefined {
-  return planned[layers.findIndex((l) => l.id === step.layerId)];
+function layerOf(step: Step, layers: readonly LayerDefinition[], planned: readonly PlannedLayer[]): PlannedLayer | PlannedFace | undefined {
+  const layer = planned[layers.findIndex((l) => l.id === step.layerId)];
+  return layer && plannedFace(layer, step.side);
 }
 
 /** The steps of a row gathered by set-up, in the order they are first wanted. */

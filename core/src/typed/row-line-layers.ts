@@ -1,4 +1,4 @@
-import type { Prep } from '../prep/stack';
+import type { PlanCall } from '../prep/stack';
 import { SHEET_STOCK } from '../tables/sheets';
 import { DIMENSION_MAX_CHARS, isUnitWord, parseDimension, type Dimension } from './dimension';
 import { MM_PER_INCH, type Units } from '../units/length';
@@ -9,7 +9,7 @@ import { quoted, quotedSpans, short, unquoted, wordsOf, type Piece } from './row
 export interface RowLineLayer {
   readonly name: string;
   readonly thickness: Dimension;
-  readonly plans?: Prep;
+  readonly plans?: PlanCall;
   /** Where the layer begins in the line, and where its thickness does. */
   readonly at: number;
   readonly thicknessAt: number;
@@ -17,7 +17,7 @@ export interface RowLineLayer {
 
 export const ROW_LINE_MAX_LAYERS = 12;
 
-const PREP_OF_WORD: Readonly<Record<string, Prep>> = {
+const PREP_OF_WORD: Readonly<Record<string, PlanCall>> = {
   dimple: 'dimple',
   dimpled: 'dimple',
   dim: 'dimple',
@@ -28,6 +28,7 @@ const PREP_OF_WORD: Readonly<Record<string, Prep>> = {
   countersink: 'countersink',
   countersunk: 'countersink',
   plain: 'none',
+  through: 'through',
 };
 
 /** An alloy as it is written after a thickness: 2024-T3, 6061-T6, 5052-H32. */
@@ -93,7 +94,7 @@ function parseLayer(piece: Piece, units: Units): Result<RowLineLayer> {
   let words = layerWords(piece);
   const first = words[0];
   if (!first) return bad({ code: 'line-empty-layer', at: piece.at });
-  let plans: Prep | undefined;
+  let plans: PlanCall | undefined;
   let hasAlloy = false;
   for (;;) {
     const last = (words.at(-1) as Piece).text.toLowerCase();

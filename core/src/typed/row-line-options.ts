@@ -67,13 +67,16 @@ function optionAt(words: readonly Piece[], i: number): Option | null {
   return null;
 }
 
-/** Reads what stands after the colon. */
-export function parseTail(tail: Piece, units: Units): Result<RowLineTail> {
+/** Reads what stands after the colon. `closedWith`: what it stands for where nothing is named. */
+export function parseTail(tail: Piece, units: Units, closedWith?: string): Result<RowLineTail> {
   const words = wordsOf(tail);
   let firstOption = words.findIndex((_, i) => optionAt(words, i) !== null);
   if (firstOption < 0) firstOption = words.length;
-  if (firstOption === 0) return bad({ code: 'line-no-rivet', at: tail.at });
-  const fastener = readFastener(words.slice(0, firstOption));
+  if (firstOption === 0 && closedWith === undefined) return bad({ code: 'line-no-rivet', at: tail.at });
+  const named =
+    firstOption > 0 ? words.slice(0, firstOption) : wordsOf({ text: closedWith ?? '', at: 0 }).map((w) => ({ ...w, at: tail.at }));
+  if (named.length === 0) return bad({ code: 'line-no-rivet', at: tail.at });
+  const fastener = readFastener(named);
   if (!fastener.ok) return fastener;
 
   const values = new Map<OptionName, Piece & { whole: Piece }>();

@@ -226,7 +226,7 @@ describe('row lines', () => {
           {
             ...r,
             layers: r.layers.map((l, i) => ({ ...l, name: `${l.name} ${i}` })),
-            callout: { head: 'flush-100', alloy: 'AD', lengthDash: r.lengthDash, size: { dash: 3 } },
+            closedWith: { head: 'flush-100', alloy: 'AD', lengthDash: r.lengthDash, size: { dash: 3 } },
           },
           'in',
         );

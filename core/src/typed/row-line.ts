@@ -1,5 +1,5 @@
 import { formatCallout, type Callout } from '../rivet/callout';
-import type { Prep } from '../prep/stack';
+import type { PlanCall } from '../prep/stack';
 import { carryUnit } from '../units/carry';
 import type { Dimension } from './dimension';
 import type { Units } from '../units/length';
@@ -22,14 +22,15 @@ export interface RowLine extends RowLineTail {
 
 export const ROW_LINE_MAX_CHARS = 1000;
 
-const WORD_OF_PREP: Readonly<Record<Prep, string>> = { dimple: 'dimple', countersink: 'csk', none: 'plain' };
+const WORD_OF_CALL: Readonly<Record<PlanCall, string>> = { dimple: 'dimple', countersink: 'csk', none: 'plain', through: 'through' };
 
 /**
  * Reads one row line. `units` is what a bare number means.
  *
+ * `closedWith`: what closes a row whose line names nothing, where the kit has said it.
  * Example: `skin .025/rib .032 : 426AD3 x24` is two sheets and 24 holes; `skin 1/32 / rib .032 : 426AD3` begins with a fraction.
  */
-export function parseRowLine(line: string, units: Units): Result<RowLine> {
+export function parseRowLine(line: string, units: Units, closedWith?: string): Result<RowLine> {
   if (line.length > ROW_LINE_MAX_CHARS)
     return bad({ code: 'line-too-long', at: ROW_LINE_MAX_CHARS, data: { length: line.length, max: ROW_LINE_MAX_CHARS } });
   const spelt = oneSpelling(line);
@@ -49,30 +50,44 @@ export function parseRowLine(line: string, units: Units): Result<RowLine> {
     if (name === '') return bad({ code: 'line-empty-name', at: semicolon });
   }
   const bodyAt = semicolon + 1;
-  const colon = findOutside(text, inside, ':', bodyAt);
+  const found = findOutside(text, inside, ':', bodyAt);
+  const colon = found < 0 && closedWith !== undefined ? text.trimEnd().length : found;
   if (colon < 0) return bad({ code: 'line-no-rivet', at: text.trimEnd().length });
 
   const layers = parseLayers({ text: text.slice(bodyAt, colon), at: bodyAt }, units);
   if (!layers.ok) return layers;
-  const tail = parseTail({ text: text.slice(colon + 1), at: colon + 1 }, units);
+  const tail = parseTail({ text: text.slice(colon + 1), at: colon + 1 }, units, closedWith);
   return tail.ok ? good({ name, layers: layers.value, ...tail.value }) : tail;
 }
 
 /** What a row line is written from; lengths as the text somebody typed. */
 export interface RowLineParts {
   readonly name: string;
-  readonly layers: readonly { readonly name: string; readonly thickness: string; readonly plans?: Prep | undefined }[];
-  readonly callout: Pick<Callout, 'head' | 'alloy' | 'lengthDash'> & { size: { dash: 3 | 4 | 5 | 6 } };
+  readonly layers: readonly { readonly name: string; readonly thickness: string; readonly plans?: PlanCall | undefined }[];
+  /** The call-out, a fastener's name, or nothing that closes it. */
+  readonly closedWith:
+    (Pick<Callout, 'head' | 'alloy' | 'lengthDash'> & { size: { dash: 3 | 4 | 5 | 6 } }) | { readonly name: string } | null;
   readonly count: number;
   readonly pitch?: string | undefined;
   readonly edge?: string | undefined;
   readonly hand?: 'L' | 'R' | null | undefined;
   readonly page?: string | undefined;
+  readonly far?: 'flush' | undefined;
 }
 
 /** The sheets of a row as a line writes them. */
 export function formatStack(layers: RowLineParts['layers'], units: Units): string {
-  return layers.map((l) => `${layerName(l.name, units)} ${l.thickness}${l.plans ? ` ${WORD_OF_PREP[l.plans]}` : ''}`).join(' / ');
+  return layers.map((l) => `${layerName(l.name, units)} ${l.thickness}${l.plans ? ` ${WORD_OF_CALL[l.plans]}` : ''}`).join(' / ');
+}
+
+/** What closes a row, as text: the call-out, the name, in quotes where it would be read as something else. */
+export function closingText(closedWith: RowLineParts['closedWith']): string {
+  if (closedWith === null) return 'none';
+  if (!('name' in closedWith)) return formatCallout(closedWith);
+  /* A name that would be read as something else goes in quotes. */
+  const read = parseTail({ text: closedWith.name, at: 0 }, 'in');
+  const isPlain = read.ok && read.value.fastener.kind === 'name' && read.value.fastener.name === closedWith.name;
+  return isPlain ? closedWith.name : quoted(closedWith.name);
 }
 
 /** Writes a row as its line; `parseRowLine` reads it back to the same row in the same units. */
@@ -82,32 +97,34 @@ export function formatRowLine(r: RowLineParts, units: Units): string {
     r.pitch ? `@${r.pitch}` : '',
     r.edge ? `e=${r.edge}` : '',
     r.hand ? `hand=${r.hand}` : '',
+    r.far ? `far=${r.far}` : '',
     r.page ? `plan=${r.page}` : '',
   ].filter(Boolean);
   const name = /^"|;/.test(r.name) || / # /.test(` ${r.name} `) ? quoted(r.name) : r.name;
-  return `${name ? `${name} ; ` : ''}${formatStack(r.layers, units)} : ${formatCallout(r.callout).replace(/^MS20/, '')} ${options.join(' ')}`;
+  return `${name ? `${name} ; ` : ''}${formatStack(r.layers, units)} : ${closingText(r.closedWith).replace(/^MS20/, '')} ${options.join(' ')}`;
 }
 
 /**
  * A line typed under one unit, written so that it means the same under the other: bare numbers get the unit they were typed in. A line
- * that does not read, or names a fastener of no table, stays as it is.
+ * that does not read stays as it is.
  */
 export function carryRowLine(line: string, from: Units): string {
   const parsed = parseRowLine(line, from);
-  if (!parsed.ok || parsed.value.fastener.kind !== 'callout') return line;
-  const { name, layers, fastener, count, pitch, edge, hand, page } = parsed.value;
+  if (!parsed.ok) return line;
+  const { name, layers, fastener, count, pitch, edge, hand, page, far } = parsed.value;
   /* Two or three bare digits of a sheet are thousandths in inches. */
   const carried = (d: Dimension) => (d.kind === 'thousandths' && /^\d+$/.test(d.text) ? `${Number(d.text)} thou` : carryUnit(d.text, from));
   return formatRowLine(
     {
       name: name ?? '',
       layers: layers.map((l) => ({ name: l.name, thickness: carried(l.thickness), plans: l.plans })),
-      callout: fastener.callout,
+      closedWith: fastener.kind === 'callout' ? fastener.callout : fastener.kind === 'name' ? { name: fastener.name } : null,
       count: count ?? 1,
       pitch: pitch ? carried(pitch) : undefined,
       edge: edge ? carried(edge) : undefined,
       hand,
       page: page ?? '',
+      far: far?.is === 'flush' ? 'flush' : undefined,
     },
     from,
   );

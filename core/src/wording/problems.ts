@@ -56,9 +56,12 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'layer-two-thicknesses': (d) =>
     `"${d.text}": a second sheet or number begins here. Part sheets with a slash; a name that holds a number goes into double quotes.`,
   'layer-name-quoted': (d) => `"${d.text}": a name that holds a number, a fraction or a unit goes into double quotes.`,
-  'fastener-unknown': (d) => `"${d.text}" is no rivet of the tables. ${CALLOUT_HINT}`,
-  'fastener-none-later': () => 'A row without a rivet cannot be planned yet. Name the rivet that closes it.',
-  'far-flush-later': () => 'A row that is flush on both sides cannot be planned yet.',
+  'fastener-unknown': (d) => `"${d.text}" is no rivet of the tables and no fastener of this kit: add it under Fasteners. ${CALLOUT_HINT}`,
+  'fastener-none-which': (d) =>
+    d.count === 0
+      ? 'A hole that takes no fastener has a size and a reason: add it under Fasteners as an open hole, then name it here.'
+      : 'This kit has several open holes: name the one that is meant.',
+  'far-not-flush': () => 'Only a solid rivet with a flush head can be flush on both sides.',
   'far-unknown': (d) => `"${d.text}": the far side is plain or flush.`,
   'layer-no-part': (d) => `"${d.text}": name the part before its thickness, such as skin .025.`,
   'layer-no-thickness': (d) => `"${d.text}": a thickness is missing, such as skin .025.`,

@@ -13,6 +13,8 @@ export function layerReason(layer: PlannedLayer, school: SchoolId, limits: Limit
   switch (layer.reason) {
     case 'protruding-head':
       return 'A protruding head needs no preparation.';
+    case 'through':
+      return 'The plans call it out as through: a washer, spacer or bearing, drilled and never prepared.';
     case 'nothing-received':
       return 'Nothing comes down into this sheet.';
     case 'head-unknown':

@@ -14,6 +14,9 @@ export const TOOL_WORDS: Readonly<Record<ToolKind, string>> = {
   bit: 'drill bit',
   reamer: 'reamer',
   gauge: 'gauge',
+  puller: 'puller for blind fasteners',
+  bar: 'bucking bar',
+  'back-set': 'back-riveting set with its plate',
 };
 
 export const LOT_WORDS: Readonly<Record<LotKind, string>> = {

@@ -1,4 +1,4 @@
-import type { StackFastenerKind } from '../prep/stack';
+import type { FastenerKind } from '../record/definitions';
 import type { LimitName, Limits } from '../tables/limits';
 import type { Units } from '../units/length';
 import { showLength, showNumber } from '../units/show';
@@ -7,7 +7,15 @@ import type { PrepAnswer, SchoolId } from '../prep/stack';
 
 /** Short words that stand in more than one place, so that one thing has one name everywhere. */
 /** Kinds of fasteners that are no solid rivets, beside their name. */
-export const FASTENER_WORDS: Readonly<Record<StackFastenerKind, string>> = { solid: 'solid', blind: 'blind', screw: 'screw', bolt: 'bolt' };
+export const FASTENER_WORDS: Readonly<Record<FastenerKind, string>> = {
+  solid: 'solid rivet',
+  blind: 'blind',
+  screw: 'screw',
+  bolt: 'bolt',
+  pin: 'pin',
+  bonded: 'bonded',
+  none: 'open hole',
+};
 
 export const PREP_WORDS: Readonly<Record<PrepAnswer, string>> = {
   dimple: 'dimple',

@@ -17,7 +17,7 @@ import { finishState } from '../done/finish';
 import { foldDone, type PartsDone } from '../done/hole-done';
 import { recallsOf, stillToLook } from '../done/recall';
 import { standRow, type ToLook, type RowDone, type RowStanding } from '../done/row-standing';
-import { stepsOf } from '../record/steps';
+import { closingOf, stepsOf } from '../record/steps';
 import { benchOf, type BenchRow, type BenchSetup } from './bench';
 import { setupsOf } from '../setup/setup';
 
@@ -80,7 +80,7 @@ export function planRow(
   const stack = stackOf(row, { kit, parts, fasteners, rows: assemblyRows });
   if (!stack) return null;
   const plan = planStack(stack);
-  const steps = stepsOf(row, plan.layers, { kit, parts });
+  const steps = stepsOf(row, plan.layers, { kit, parts, closing: closingOf(fasteners.get(row.fastenerId ?? '')) });
   const standing = standRow({ row, stack, plan, steps }, done, partsDone, toLook);
   const uses = setupsOf(steps, row, stack, plan);
   return { id, row, title: rowTitle(row, parts), stack, plan, steps, uses, done, standing, states: standing.states };

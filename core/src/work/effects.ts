@@ -162,7 +162,7 @@ function againEffect({ step, because, deeperMm }: OpenStep, done: HoleDone, now:
       return { ...base, made: typeof done.hole === 'number' ? done.hole : null, wanted: now.stack.hole };
     case 'dimple-again': {
       const dimple = done.dimples.get(step.key);
-      return { ...base, made: dimple && dimple !== NOT_SAID ? dimple.dash : null, wanted: now.row.dash };
+      return { ...base, made: dimple && dimple !== NOT_SAID ? dimple.dash : null, wanted: now.stack.size.dash };
     }
     case 'cut-deeper':
       return { ...base, made: null, wanted: deeperMm ?? null };

@@ -105,10 +105,11 @@ interface MadeAssembly {
 function makeAssembly(demo: DemoAssembly, order: number): MadeAssembly {
   const assemblyId = demoId(`${demo.key}assembly`);
   const parts: Entity<'part'>[] = [];
+  const fasteners = [...FASTENERS].map(([id, definition]) => ({ kind: 'fastener' as const, id, version: 1, definition }));
   const rows = demo.rows.map((row, i): Entity<'row'> => {
     const line = parseRowLine(row.line, 'in');
     if (!line.ok) throw new Error(`demo: ${row.line}: ${problemMessage(line.problem)}`);
-    const made = composeRow(line.value, { assemblyId, units: 'in', parts, newId: idMaker(`${demo.key}row-${i}`) }, i + 1);
+    const made = composeRow(line.value, { assemblyId, units: 'in', parts, fasteners, newId: idMaker(`${demo.key}row-${i}`) }, i + 1);
     if (!made.ok) throw new Error(`demo: ${row.line}: ${problemMessage(made.problem)}`);
     parts.push(...made.value.newParts);
     return { kind: 'row', id: demoId(`${demo.key}row/${i}`), version: 0, definition: withExtra(made.value.row, row.extra) };

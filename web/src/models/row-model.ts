@@ -1,4 +1,5 @@
 import type { AssemblyAnswer } from '#contract/answers';
+import { closingOf } from '#core/record/steps';
 import { useMemo, useRef } from 'react';
 import { verdictOf, worse, type Verdict } from '#core/prep/findings';
 import { planStack, type Plan } from '#core/prep/plan';
@@ -161,7 +162,10 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
   const finish = useFinish(data?.rows, folded);
   const toLook = useToLook(marks);
   const deviations = useDeviations(marks);
-  const work = useMemo(() => data && { kit: data.kit.definition, parts: partsById(data.parts) }, [data]);
+  const work = useMemo(
+    () => data && { kit: data.kit.definition, parts: partsById(data.parts), fasteners: definitionsById(data.fasteners) },
+    [data],
+  );
   const models = useRef(new Map<string, { from: readonly unknown[]; model: RowModel }>());
   return useMemo(
     () =>
@@ -174,7 +178,9 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
         if (known && from.every((f, i) => f === known.from[i])) return known.model;
         const row = entity.definition;
         const isMarkedOnly = known !== undefined && known.from[0] === planned && known.from[4] === work;
-        const steps = isMarkedOnly ? known.model.steps : stepsOf(row, plan.layers, work);
+        const steps = isMarkedOnly
+          ? known.model.steps
+          : stepsOf(row, plan.layers, work && { ...work, closing: closingOf(work.fasteners.get(row.fastenerId ?? '')) });
         const done = folded.rows.get(entity.id) ?? NO_DONE;
         const standing = standRow({ row, stack, plan, steps }, done, folded.parts, look);
         const { states } = standing;

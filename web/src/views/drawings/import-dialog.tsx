@@ -12,7 +12,7 @@ import { drillOfDiameter } from '#core/tables/drills';
 import type { Mm } from '#core/units/length';
 import { showBoth } from '#core/units/show';
 import { problemMessage } from '#core/wording/problems';
-import { newId } from '../../api/device';
+import { composeContextOf } from '../../models/compose-context';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
 import type { MapRow } from '../../drawing/map-paint';
@@ -103,7 +103,7 @@ export function ImportDialog({ data, onKeep, onClose }: ImportDialogProps) {
       drawn,
       stack,
       data.rows,
-      { assemblyId: data.assembly.id, units, parts: data.parts, newId },
+      composeContextOf(data, units),
       Math.max(0, ...data.rows.map((r) => r.definition.order)) + 1,
     );
     if (!edits.ok) return setError(problemMessage(edits.problem));

@@ -3,6 +3,7 @@ import { lineOfRow } from '#core/compose/compose';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { problemMessage } from '#core/wording/problems';
 import type { ApiError } from '../../api/client';
+import { definitionsById } from '#core/work/assembly-work';
 import { partsById } from '../../models/row-model';
 
 /** A definition somebody else was faster with, as the server answers it. */
@@ -24,7 +25,7 @@ export function conflictText(error: ApiError, mine: readonly Edit[], data: Assem
   const parts = partsById(data.parts);
   const text = (kind: string, definition: unknown): string => {
     if (definition === null || definition === undefined) return 'deleted';
-    if (kind === 'row') return lineOfRow(definition as RowDefinition, parts, data.kit.definition.units);
+    if (kind === 'row') return lineOfRow(definition as RowDefinition, parts, definitionsById(data.fasteners), data.kit.definition.units);
     return (definition as { name: string }).name;
   };
   const conflicts = error.data.conflicts as readonly Conflict[];

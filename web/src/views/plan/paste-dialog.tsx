@@ -2,12 +2,12 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { useUnits } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { planStack } from '#core/prep/plan';
+import { composeContextOf } from '../../models/compose-context';
 import { composeLines, PASTE_MAX_LINES, type PastedLine } from '#core/compose/compose-many';
 import type { Composed } from '#core/compose/compose';
 import { stackOf } from '#core/record/stack-of';
 import { problemMessage } from '#core/wording/problems';
 import { contextOf } from '../../models/row-model';
-import { newId } from '../../api/device';
 import { Button, ErrorText } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
 import { PrepGlyph } from '../../ui/prep-glyph';
@@ -27,10 +27,7 @@ export function PasteDialog({ data, initialText, nextOrder, onKeep, onClose }: P
   const [text, setText] = useState(initialText);
   const [error, setError] = useState<string | null>(null);
   const units = useUnits();
-  const lines = useMemo(
-    () => composeLines(text, { assemblyId: data.assembly.id, units, parts: data.parts, newId }, nextOrder),
-    [text, data, units, nextOrder],
-  );
+  const lines = useMemo(() => composeLines(text, composeContextOf(data, units), nextOrder), [text, data, units, nextOrder]);
   const goodLines = lines.flatMap((l) => (l.made ? [l.made] : []));
   const badLines = lines.filter((l) => l.problem);
   const keep = async () => {

@@ -13,6 +13,7 @@ import { useAllMarks } from '../../api/all-marks';
 import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
+import { definitionsById } from '#core/work/assembly-work';
 import { refreshDefinitions, useChanges, useFollow } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, TextInput } from '../../ui/controls';
@@ -142,7 +143,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   };
   const startEdit = (row: RowModel) => {
     setEditing(row.entity);
-    setLine(lineOfRow(row.entity.definition, partsById(data.parts), units));
+    setLine(lineOfRow(row.entity.definition, partsById(data.parts), definitionsById(data.fasteners), units));
   };
   const mirror = async (sources: readonly Entity<'row'>[]) => {
     const edits: Edit[] = [];

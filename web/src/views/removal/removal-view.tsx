@@ -174,7 +174,7 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
               at={at}
               onSay={(mishap) => {
                 setBranch({ ...branch, mishap });
-                setIndex(mishap ? mishap.at + 1 : at);
+                setIndex(mishap ? mishap.at + 1 : (branch.mishap?.at ?? at));
               }}
             />
           ) : null}

@@ -6,6 +6,7 @@ import { partTable, readPartTable, readRowTable, rowTable } from '#core/compose/
 import { editsOf } from '#core/compose/compose-many';
 import type { Edit } from '#core/record/definitions';
 import { problemMessage } from '#core/wording/problems';
+import { composeContextOf } from '../../models/compose-context';
 import { newId } from '../../api/device';
 import { fileName, saveFile } from '../../drawing/export-svg';
 import { Button, ErrorText, Select } from '../../ui/controls';
@@ -60,7 +61,7 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
   };
   const read = useMemo(() => {
     if (!table) return null;
-    const context = { assemblyId: data.assembly.id, units, parts: data.parts, newId };
+    const context = composeContextOf(data, units);
     if (what === 'rows') {
       const lines = readRowTable(table.lines, columns as Partial<Record<RowColumn, number>>, context, nextOrder);
       return {
@@ -99,6 +100,7 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
         ? rowTable(
             data.rows.map((r) => r.definition),
             parts,
+            new Map(data.fasteners.map((f) => [f.id, f.definition])),
             kitUnits,
           )
         : partTable(

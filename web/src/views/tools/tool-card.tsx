@@ -19,21 +19,24 @@ import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { ThingChecks } from './thing-checks';
 import { SilhouettePicture } from './tool-silhouette-picture';
 
-type LengthName = 'throat' | 'noseHalfWidth' | 'noseHeight' | 'gap' | 'click' | 'diameter';
+type LengthName = 'throat' | 'noseHalfWidth' | 'noseHeight' | 'gap' | 'click' | 'diameter' | 'pitch' | 'largest';
 
 /** What each kind of tool is measured by. */
 const LENGTHS_OF: Readonly<Record<ToolKind, readonly LengthName[]>> = {
   frame: ['throat', 'noseHalfWidth', 'noseHeight'],
-  squeezer: ['throat', 'noseHalfWidth', 'noseHeight', 'gap'],
+  squeezer: ['throat', 'noseHalfWidth', 'noseHeight', 'gap', 'pitch'],
   'close-quarters': ['throat', 'noseHalfWidth', 'noseHeight'],
   'pull-through': ['throat', 'noseHalfWidth', 'noseHeight'],
   'die-set': [],
   cage: ['noseHalfWidth', 'click'],
-  cutter: ['diameter'],
+  cutter: ['diameter', 'largest'],
   sets: [],
   bit: ['diameter'],
   reamer: ['diameter'],
   gauge: [],
+  puller: ['noseHalfWidth', 'noseHeight'],
+  bar: ['noseHeight', 'noseHalfWidth'],
+  'back-set': ['noseHalfWidth', 'noseHeight'],
 };
 const HAS_DASH: readonly ToolKind[] = ['die-set', 'sets'];
 const HAS_ANGLE: readonly ToolKind[] = ['die-set', 'cutter'];
@@ -43,11 +46,23 @@ function labelOf(name: LengthName, kind: ToolKind): string {
     case 'throat':
       return 'Throat depth T';
     case 'noseHalfWidth':
-      return kind === 'cage' ? 'Half the foot’s width' : 'Half the nose’s width w';
+      return kind === 'cage'
+        ? 'Half the foot’s width'
+        : kind === 'back-set' || kind === 'bar'
+          ? 'Half its width'
+          : 'Half the nose’s width w';
     case 'noseHeight':
-      return 'Nose height h';
+      return kind === 'bar'
+        ? 'Its thickness behind the sheet'
+        : kind === 'puller' || kind === 'back-set'
+          ? 'Its length over the sheet'
+          : 'Nose height h';
     case 'gap':
       return 'Gap between the sets, wide open';
+    case 'pitch':
+      return 'Pitch of its set’s thread';
+    case 'largest':
+      return 'Its largest diameter';
     case 'click':
       return 'One click (empty: .001 in)';
     case 'diameter':
@@ -76,6 +91,8 @@ export function ToolCard({ kit, tool, recalls, units, onKeep }: ToolCardProps) {
     gap: textOf(was.gap),
     click: textOf(was.click),
     diameter: textOf(was.diameter),
+    pitch: textOf(was.pitch),
+    largest: textOf(was.largest),
   });
   useUnitSwitch((from) =>
     setTexts((old) => Object.fromEntries(Object.entries(old).map(([k, t]) => [k, carryUnit(t, from)])) as typeof old),
@@ -113,6 +130,8 @@ export function ToolCard({ kit, tool, recalls, units, onKeep }: ToolCardProps) {
       ...(lengths.includes('gap') ? { gap: read('gap').length } : {}),
       ...(lengths.includes('click') ? { click: read('click').length } : {}),
       ...(lengths.includes('diameter') ? { diameter: read('diameter').length } : {}),
+      ...(lengths.includes('pitch') ? { pitch: read('pitch').length } : {}),
+      ...(lengths.includes('largest') ? { largest: read('largest').length } : {}),
       ...(kind === 'sets' ? { head } : {}),
       ...(kind === 'cage' ? { isCutAway } : {}),
       ...(kind === 'gauge' ? { measures } : {}),
