@@ -7,7 +7,7 @@ import type { WorkedTime } from '#core/log/work-hours';
 import type { PageQuestion } from '#core/record/page-flags';
 import type { Shift } from '#core/record/shifts';
 import { FINISH_WAYS } from '#core/record/mark-work';
-import { SETTING_WAYS, type Definitions } from '#core/record/definitions';
+import { FASTENER_KINDS, SETTING_WAYS, type Definitions } from '#core/record/definitions';
 import type { StockNeed } from '#core/stock/needs';
 import { exactly, nullable, number, oneOf, optional, said, shape, whole, yesNo, type Is, type Of } from '#core/shapes/shape';
 import { anyText, byText, definitionOrNone, entity, isEntityKind, isMark, isMarkKind, many } from './parts';
@@ -79,6 +79,15 @@ export type RevisionAnswer = Of<typeof REVISION>;
 export const TOOLS = shape({ kit: entity('kit'), tools: many(entity('tool')), lots: many(entity('lot')) });
 export type ToolsAnswer = Of<typeof TOOLS>;
 
+/** The kit's fasteners, the rows that name one, and the tools that may be made for one. */
+export const FASTENERS = shape({
+  kit: entity('kit'),
+  fasteners: many(entity('fastener')),
+  tools: many(entity('tool')),
+  rows: many(shape({ fastenerId: isId, assemblyId: isId, rowId: isId, name: anyText })),
+});
+export type FastenersAnswer = Of<typeof FASTENERS>;
+
 const appliedEdit = shape({
   kind: isEntityKind,
   id: isId,
@@ -139,6 +148,7 @@ const logLine = exactly<LogLine>()(
     count,
     people: many(isId),
     fasteners: many(anyText),
+    closedBy: many(oneOf(...FASTENER_KINDS)),
     finish: nullable(oneOf(...FINISH_WAYS)),
     marks: many(isMark),
   }),

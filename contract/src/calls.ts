@@ -51,6 +51,12 @@ export const CALLS: readonly Call[] = [
   },
   { method: 'get', path: '/kits/{id}', summary: 'A kit with its assemblies.', ...json('Kit', answers.KIT) },
   { method: 'get', path: '/kits/{id}/tools', summary: 'Tools, lots and batches of a kit.', ...json('Tools', answers.TOOLS) },
+  {
+    method: 'get',
+    path: '/kits/{id}/fasteners',
+    summary: 'Fasteners of a kit, and the rows that name one.',
+    ...json('Fasteners', answers.FASTENERS),
+  },
   { method: 'get', path: '/kits/{id}/changes', summary: 'The newest hundred changes of definitions.', ...json('Changes', answers.CHANGES) },
   {
     method: 'get',

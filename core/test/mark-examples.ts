@@ -46,6 +46,7 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
     diameterMm: 2.38125,
     headDiameterMm: 4.5466,
     headAngleDeg: 100,
+    far: 'flush' as const,
   };
   const set = { fastener, gripMm: 1.4478, holeMm: 2.4892, lotId: other };
   const inspect = { fastener, profile: 'classic' as const, flushnessMm: 0.0508, toolId: other };
@@ -73,7 +74,7 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
     },
     cleaned: onParts,
     primed: { ...onParts, work: { finish: 'epoxy primer', how: 'sent-out', batchId: other } },
-    set: { ...noted, setting: { way: 'squeezer', toolId: other, pressure: '60 psi', lengthDash: 4, dash: 4 }, work: set },
+    set: { ...noted, setting: { way: 'squeezer', toolId: other, pressure: '60 psi', lengthDash: 4, gap: '.104', dash: 4 }, work: set },
     inspected: { ...noted, work: inspect },
     removed: { ...noted, work: set },
     squared: noted,
@@ -111,6 +112,8 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
         defects: ['tipped'],
         flush: L(0.02),
         gap: L(0.01),
+        far: L(-0.1),
+        stem: L(0.2),
         disposition: 'accept-note',
       },
       work: inspect,

@@ -15,6 +15,7 @@ import { PartsView } from './views/parts/parts-view';
 import { PracticeView } from './views/practice/practice-view';
 import { SequenceView } from './views/sequence/sequence-view';
 import { SetupsView } from './views/setups/setups-view';
+import { FastenersView } from './views/fasteners/fasteners-view';
 import { ToolsView } from './views/tools/tools-view';
 import { TodayView } from './views/today/today-view';
 import { PlanView } from './views/plan/plan-view';
@@ -152,6 +153,14 @@ export function App() {
         element={
           <Screen>
             <ToolsView />
+          </Screen>
+        }
+      />
+      <Route
+        path="/kits/:kitId/fasteners"
+        element={
+          <Screen>
+            <FastenersView />
           </Screen>
         }
       />

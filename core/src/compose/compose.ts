@@ -1,4 +1,5 @@
 import { formatRowLine, parseRowLine, type RowLine, type RowLineParts } from '../typed/row-line';
+import { parseTail } from '../typed/row-line-options';
 import { nearestSize } from '../tables/fastener-figures';
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import type { Dimension } from '../typed/dimension';
@@ -82,6 +83,24 @@ function closingOfLine(
   if (!named) return bad({ code: 'fastener-unknown', at: fastener.at, data: { text: fastener.name } });
   const closed = closedWithFastener(named.entry, was);
   return good(named.lengthDash === null ? closed : { ...closed, lengthDash: named.lengthDash });
+}
+
+/**
+ * What a row is closed with by a text: a call-out, the name of a fastener, `none`; with `far flush` on both sides. A row that was flush on both
+ * sides and cannot be any longer is not.
+ */
+export function closedWithText(text: string, context: ComposeContext, was: RowDefinition): Result<Partial<RowDefinition>> {
+  const tail = parseTail({ text: text.trim(), at: 0 }, context.units);
+  if (!tail.ok) return tail;
+  const closing = closingOfLine(tail.value.fastener, context, was);
+  if (!closing.ok) return closing;
+  const canBe = canBeFarFlush(closing.value, context);
+  const wanted = tail.value.far?.is ?? null;
+  if (wanted === 'flush' && !canBe) return bad({ code: 'far-not-flush', at: tail.value.far?.at ?? 0 });
+  const far = canBe && (wanted === 'flush' || (wanted === null && was.far === 'flush')) ? ('flush' as const) : undefined;
+  const isSame =
+    was.dash === closing.value.dash && was.head === closing.value.head && (was.fastenerId ?? null) === closing.value.fastenerId;
+  return good({ ...closing.value, far, ...(isSame ? {} : { hole: null, headAngleDeg: 100, cutterAngleDeg: 100 }) });
 }
 
 /** Only a solid flush rivet can be flush on both sides. */

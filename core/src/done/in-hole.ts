@@ -1,4 +1,5 @@
 import { rivetOfDash, type Alloy, type Head, type RivetSize } from '../tables/fasteners';
+import type { FastenerKind } from '../record/definitions';
 import type { FastenerDone } from '../record/mark-work';
 import { NOT_SAID, type HoleDone } from './hole-done';
 import { fastenerOf, type PlannedRow } from './work';
@@ -6,7 +7,9 @@ import { fastenerOf, type PlannedRow } from './work';
 /** The fastener that is in a hole, or that goes into it. */
 export interface InHole {
   readonly name: string;
-  readonly isBlind: boolean;
+  readonly kind: FastenerKind;
+  /** Its driven end fills a countersink on the far side. */
+  readonly isFarFlush: boolean;
   readonly head: Head;
   readonly alloy: Alloy;
   readonly size: RivetSize;
@@ -24,10 +27,12 @@ export function inHole(done: HoleDone | undefined, planned: PlannedRow): InHole 
   const { stack } = planned;
   return {
     name: fastener.name,
-    isBlind: fastener.kind === 'blind',
+    kind: fastener.kind,
+    isFarFlush: fastener.far === 'flush',
     head: fastener.head,
     alloy: fastener.alloy ?? stack.alloy,
-    size: (fastener.dash === undefined ? undefined : rivetOfDash(fastener.dash)) ?? stack.size,
+    /* Of the planned size the plan's own figures, which a fastener of the kit may bring. */
+    size: (fastener.dash === undefined || fastener.dash === stack.size.dash ? undefined : rivetOfDash(fastener.dash)) ?? stack.size,
     isRecorded,
     isUnknown: there === NOT_SAID,
   };

@@ -11,9 +11,15 @@ export function tooWide(made: CutWork, planned: Pick<PlannedLayer, 'surfaceDiame
   return (surface - planned.surfaceDiameter) / (2 * cone.tan);
 }
 
-/** Another diameter, head, alloy or kind. */
+/** Another diameter, head, alloy or kind, or flush on the far side where the other is not. */
 export function isOtherwise(there: FastenerDone, planned: FastenerDone): boolean {
-  if (there.kind !== planned.kind || there.head !== planned.head) return true;
+  if (there.kind !== planned.kind || there.head !== planned.head || there.far !== planned.far) return true;
   if (there.kind !== 'solid') return there.name !== planned.name || there.dash !== planned.dash;
-  return there.dash !== planned.dash || there.alloy !== planned.alloy;
+  if (there.dash !== planned.dash || there.alloy !== planned.alloy) return true;
+  /* A rivet of another head is one of the kit's own: its name without the length. */
+  return nameOf(there) !== nameOf(planned) && (isOwn(there) || isOwn(planned));
 }
+
+/** A rivet of the kit's own is called by its entry's name, one of the tables by a call-out. */
+const isOwn = ({ name }: FastenerDone): boolean => !/^MS20/.test(name);
+const nameOf = ({ name }: FastenerDone): string => name.replace(/-[\d.]+$/, '');

@@ -116,6 +116,7 @@ export function fastenerOf({ stack, plan }: PlannedRow, setting?: Setting): Fast
     diameterMm: size.diameter,
     headDiameterMm: head === 'flush-100' ? size.flushHead : size.protrudingHead,
     headAngleDeg,
+    ...(stack.far ? { far: stack.far } : {}),
   };
 }
 

@@ -73,6 +73,7 @@ const fastenerDone = shape({
   diameterMm: optional(lengthMm),
   headDiameterMm: optional(lengthMm),
   headAngleDeg: optional(angle),
+  far: optional(oneOf('flush')),
 });
 const setWork = exactly<SetWork>()(shape({ fastener: fastenerDone, gripMm: lengthMm, holeMm: lengthMm, lotId: optional(isId) }));
 const inspectWork = exactly<InspectWork>()(
@@ -115,6 +116,7 @@ const setting = shape({
   toolId: optional(isId),
   pressure: optional(said<string>(Joi.string().trim().max(20))),
   lengthDash: optional(isLengthDash),
+  gap: optional(said<string>(Joi.string().trim().max(20))),
   dash: optional(dash),
 });
 
@@ -126,6 +128,8 @@ const headCheck = shape({
   defects: optional(list(oneOf(...HEAD_DEFECTS), HEAD_DEFECTS.length, { unique: true })),
   flush: optional(typedLength(-10, 10)),
   gap: optional(typedLength(0, 10)),
+  far: optional(typedLength(-10, 10)),
+  stem: optional(typedLength(-10, 10)),
   disposition: oneOf(...DISPOSITIONS),
 });
 

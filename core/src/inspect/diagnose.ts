@@ -16,7 +16,9 @@ export type Diagnosis =
   | 'tipped'
   | 'no-go'
   | 'defect'
-  | 'not-measured';
+  | 'not-measured'
+  /** No driven head: what was measured lies within what is asked. */
+  | 'within';
 
 export interface Diagnosed {
   readonly diagnosis: Diagnosis;
@@ -45,10 +47,28 @@ export const DEFECT_ADVICE: Readonly<Record<HeadDefect, Disposition>> = {
   'under-driven': 'drive-more',
   dent: 'accept-note',
   stem: 'accept-note',
+  'far-proud': 'ask',
+  'far-sunken': 'ask',
+  'stem-early': 'take-out',
+  spins: 'take-out',
+  'far-end': 'take-out',
+  'wrong-grip': 'take-out',
+  'does-not-run': 'take-out',
+  'nut-stuck': 'take-out',
+  loose: 'ask',
 };
 
 const HARSHNESS: readonly Disposition[] = ['accept', 'accept-note', 'drive-more', 'take-out', 'ask'];
 const harsher = (a: Disposition, b: Disposition): Disposition => (HARSHNESS.indexOf(a) >= HARSHNESS.indexOf(b) ? a : b);
+
+/** Defects, worst first, and what the worst of them comes to. */
+export function diagnoseDefects(defects: ReadonlySet<HeadDefect>): {
+  readonly sorted: readonly HeadDefect[];
+  readonly advice: Disposition;
+} {
+  const sorted = [...defects].sort((a, b) => HARSHNESS.indexOf(DEFECT_ADVICE[b]) - HARSHNESS.indexOf(DEFECT_ADVICE[a]));
+  return { sorted, advice: sorted.reduce<Disposition>((worst, d) => harsher(worst, DEFECT_ADVICE[d]), 'accept') };
+}
 
 /**
  * A rivet as it was looked at: width and height against profile and volume, two widths for tipped, defects by name, flushness and gap.
@@ -68,8 +88,7 @@ export function diagnose(
     (widths.length === 2 && Math.abs((widths[0] as number) - (widths[1] as number)) > TIPPED_D * rivet.size.diameter + 1e-9);
   const width = widths.length === 0 ? null : widths.reduce((a, b) => a + b, 0) / widths.length;
   const judgement = width === null || !check.height ? null : judgeHead({ ...rivet, width: width as Mm, height: check.height.mm as Mm });
-  const sorted = [...defects].sort((a, b) => HARSHNESS.indexOf(DEFECT_ADVICE[b]) - HARSHNESS.indexOf(DEFECT_ADVICE[a]));
-  const byDefects = sorted.reduce<Disposition>((worst, d) => harsher(worst, DEFECT_ADVICE[d]), 'accept');
+  const { sorted, advice: byDefects } = diagnoseDefects(defects);
   const [diagnosis, advice] = ofSize(judgement, isTipped, check.gauge);
   const isDefect =
     byDefects !== 'accept' && (diagnosis === 'good' || diagnosis === 'not-measured' || harsher(advice, byDefects) !== advice);

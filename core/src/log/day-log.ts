@@ -1,5 +1,6 @@
 import { effectiveMarks, type Mark, type MarkKind } from '../record/marks';
-import { finishWayOf, type FinishWay, type SetWork } from '../record/mark-work';
+import type { FastenerKind } from '../record/definitions';
+import { finishWayOf, type FastenerDone, type FinishWay, type SetWork } from '../record/mark-work';
 import { workedTimes } from './work-hours';
 
 /** What was done in one row, or on parts, in one kind of work on one day. */
@@ -16,6 +17,8 @@ export interface LogLine {
   readonly finish: FinishWay | null;
   /** Of rivets set or taken out: which they were, as their marks say. */
   readonly fasteners: readonly string[];
+  /** And what kinds of them, as their marks say. */
+  readonly closedBy: readonly FastenerKind[];
   /** Where each is told by itself: deviations, checks, notes. */
   readonly marks: readonly Mark[];
 }
@@ -48,9 +51,9 @@ export interface LogQuestion {
 const SHIFTS: readonly MarkKind[] = ['shift-started', 'shift-paused', 'shift-resumed', 'shift-ended'];
 
 /** The fastener a mark says was set or taken out. */
-function fastenerIn({ kind, payload, then }: Mark): string | null {
+function fastenerIn({ kind, payload, then }: Mark): FastenerDone | null {
   if (kind !== 'set' && kind !== 'removed') return null;
-  return ((payload.work ?? then ?? null) as SetWork | null)?.fastener.name ?? null;
+  return ((payload.work ?? then ?? null) as SetWork | null)?.fastener ?? null;
 }
 
 /** The log writes itself from the marks: one page for each day and assembly, newest day first. */
@@ -69,6 +72,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
         count: number;
         people: Set<string>;
         fasteners: Set<string>;
+        closedBy: Set<FastenerKind>;
         finish: FinishWay | null;
         marks: Mark[];
       }
@@ -115,6 +119,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
           count: 0,
           people: new Set(),
           fasteners: new Set(),
+          closedBy: new Set(),
           finish,
           marks: [],
         }),
@@ -124,7 +129,10 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
     line.count += Math.max(1, mark.holeIds.length) * Math.max(1, mark.layerIds.length);
     line.people.add(mark.person);
     const fastener = fastenerIn(mark);
-    if (fastener !== null) line.fasteners.add(fastener);
+    if (fastener !== null) {
+      line.fasteners.add(fastener.name);
+      line.closedBy.add(fastener.kind);
+    }
     line.marks.push(mark);
   }
   for (const { shift, kind, ms } of workedTimes(marks, q.now)) {
@@ -146,6 +154,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
         holeIds: [...l.holeIds],
         people: [...l.people],
         fasteners: [...l.fasteners],
+        closedBy: [...l.closedBy],
       })),
       people: most(d.people).map(([person, ms]) => ({ person, ms })),
       work: most(d.work).map(([kind, ms]) => ({ kind, ms })),

@@ -92,6 +92,8 @@ export interface StackFastener {
   /** The grips it is made for, ends included; undefined: not typed. */
   readonly gripFrom?: Mm | undefined;
   readonly gripTo?: Mm | undefined;
+  /** Dies made for it, of the kit's tools; undefined: not said. */
+  readonly dieToolId?: string | undefined;
   /** Surface diameter of its flush head; undefined: not typed yet, so that nothing can be prepared for it. */
   readonly flushHead: Mm | undefined;
 }

@@ -11,13 +11,14 @@ export interface SecondFace {
   readonly isGuided: boolean;
 }
 
-/** The second face of a strip; null for a layer that is not countersunk. Equal cones from both faces. */
+/** The second face of a strip; null for a layer that is not countersunk. Equal cones from both faces, but where each face has its own. */
 export function secondFace(layer: PlannedLayer, hole: Mm): SecondFace | null {
   if (layer.depth === undefined) return null;
+  const [first, second] = [layer.faces?.[0]?.depth ?? layer.depth, layer.faces?.[1]?.depth ?? layer.depth];
   const waist = layer.waist ?? null;
   return {
     waist,
-    straight: Math.max(0, layer.thickness - 2 * layer.depth) as Mm,
+    straight: Math.max(0, layer.thickness - first - second) as Mm,
     isGuided: waist === null || waist <= hole + SAME_LENGTH_MM,
   };
 }

@@ -3,7 +3,9 @@ import { showFactor, showNumber } from '../units/show';
 import { dashLength } from '../rivet/callout';
 import { headVolume, idealLength, widthAtHalfD } from '../rivet/length';
 import { CLICK, coneDepth, coneOf, holeLeft, nestDepth, surfaceDiameter, surfaceOfDepth, waist } from '../rivet/cone';
+import { coneBeyond, ringUnder } from '../rivet/far-flush';
 import type { Plan } from './plan';
+import type { PlannedLayer } from './walk';
 import { drawnHead, type Stack } from './stack';
 
 export type WhyId =
@@ -17,6 +19,9 @@ export type WhyId =
   | 'length'
   | 'hole-left'
   | 'waist'
+  | 'waist-of-two'
+  | 'far-ideal'
+  | 'far-proud'
   | 'two-thirds'
   | 'ideal-length'
   | 'head-volume'
@@ -54,6 +59,7 @@ interface Formula {
 
 const GEOMETRY = 'Exact geometry of a cone, docs/rules.md, countersink.';
 const LENGTH = 'Rule L = G + 1.5 D and the volume of the shank, docs/rules.md, rivet length.';
+const FAR = 'What fills the cone on the far side, flush on both sides, docs/rules.md.';
 const cone = (v: (symbol: string) => number) => coneOf(2 * v('a'));
 
 const FORMULAS: Readonly<Record<Exclude<WhyId, 'grip'>, Formula>> = {
@@ -121,6 +127,30 @@ const FORMULAS: Readonly<Record<Exclude<WhyId, 'grip'>, Formula>> = {
     source: GEOMETRY,
     compute: (v) => waist(cone(v), v('C') as Mm, v('C') as Mm, v('t') as Mm, v('Dh') as Mm) ?? v('Dh'),
   },
+  'waist-of-two': {
+    symbol: 'w',
+    label: 'Waist where both countersinks meet',
+    expression: '(C1 + C2) / 2 - t * tan(a)',
+    kind: 'length',
+    source: GEOMETRY,
+    compute: (v) => (v('C1') + v('C2')) / 2 - v('t') * cone(v).tan,
+  },
+  'far-ideal': {
+    symbol: 'L',
+    label: 'Length that ends flush on the far side',
+    expression: '(G * Dh^2 + 2 * Kh + R - K) / D^2',
+    kind: 'length',
+    source: FAR,
+    compute: (v) => (v('G') * v('Dh') ** 2 + 2 * v('Kh') + v('R') - v('K')) / v('D') ** 2,
+  },
+  'far-proud': {
+    symbol: 'p',
+    label: 'How far the driven end stands above the far surface',
+    expression: '(L * D^2 + K - G * Dh^2 - 2 * Kh - R) / A^2',
+    kind: 'length',
+    source: FAR,
+    compute: (v) => (v('L') * v('D') ** 2 + v('K') - v('G') * v('Dh') ** 2 - 2 * v('Kh') - v('R')) / v('A') ** 2,
+  },
   'two-thirds': {
     symbol: 'limit',
     label: 'Two thirds of the sheet',
@@ -171,9 +201,27 @@ const FORMULAS: Readonly<Record<Exclude<WhyId, 'grip'>, Formula>> = {
   },
 };
 
+/** Which number of a row: of a layer, of one of its faces, of another length. */
+export interface WhyAt {
+  readonly layer?: number;
+  readonly face?: 'head' | 'far';
+  readonly factor?: number;
+  readonly lengthDash?: number;
+}
+
+/** Half the angle a number of a layer was reckoned with, degrees. */
+function halfAngle(id: WhyId, stack: Stack, layer: Pick<PlannedLayer, 'surfaceDiameter' | 'depth'> | undefined): number {
+  const isSurface = id === 'surface';
+  if (stack.angles !== 'stepped' || isSurface || !layer?.depth || layer.surfaceDiameter === undefined) return stack.cutterAngleDeg / 2;
+  return (Math.atan((layer.surfaceDiameter - stack.hole) / (2 * layer.depth)) * 180) / Math.PI;
+}
+
 /** A why for one number of a planned row. Null where the row has no such number. */
-export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number; factor?: number; lengthDash?: number } = {}): Why | null {
-  const layer = at.layer === undefined ? undefined : plan.layers[at.layer];
+export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: WhyAt = {}): Why | null {
+  const whole = at.layer === undefined ? undefined : plan.layers[at.layer];
+  const layer = at.face === undefined ? whole : whole?.faces?.find((f) => f.from === at.face);
+  /* Of the older series the angles under a dimple are not the head's. */
+  if (id === 'extra-depth' && stack.angles === 'stepped' && (layer?.nest ?? 0) > 0) return null;
   const len = (symbol: string, label: string, value: number | undefined): WhyInput => ({
     symbol,
     label,
@@ -196,13 +244,16 @@ export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number;
   const bank: Record<string, WhyInput> = {
     A: len('A', 'Surface diameter of the head', drawnHead(stack)),
     n: len('n', 'Dimpled sheets above', layer?.nest),
-    a: { symbol: 'a', label: 'Half the cutter angle', kind: 'half-angle', value: stack.cutterAngleDeg / 2 },
+    a: { symbol: 'a', label: 'Half the cutter angle', kind: 'half-angle', value: halfAngle(id, stack, layer) },
     C: len('C', 'Surface diameter', layer?.surfaceDiameter),
     d: len('d', 'Depth', layer?.depth),
     x: len('x', 'Deeper than for a flush rivet', layer?.extraDepth),
     click: len('click', 'One click of the cage', CLICK),
     f: len('f', 'Fixed allowance', stack.nest.kind === 'fixed' ? stack.nest.allowance : undefined),
-    t: len('t', 'Thickness', layer?.thickness),
+    t: len('t', 'Thickness', whole?.thickness),
+    C1: len('C1', 'Surface diameter at the head’s side', whole?.faces?.[0]?.surfaceDiameter),
+    C2: len('C2', 'Surface diameter at the far side', whole?.faces?.[1]?.surfaceDiameter),
+    ...farInputs(stack, plan),
     Dh: len('Dh', 'Hole', stack.hole),
     D: len('D', 'Rivet diameter', stack.size.diameter),
     G: len('G', 'Grip', plan.grip),
@@ -222,6 +273,20 @@ export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: { layer?: number;
     kind: formula.kind,
     inputs,
     source: formula.source,
+  };
+}
+
+/** What goes into the fill of the far cone; volumes over pi/4, mm3. */
+function farInputs(stack: Stack, plan: Plan): Record<string, WhyInput> {
+  if (!stack.far) return {};
+  const own = coneOf(stack.headAngleDeg);
+  const A = drawnHead(stack);
+  const volume = (symbol: string, label: string, value: number): WhyInput => ({ symbol, label, kind: 'factor', value });
+  const rings = plan.layers.reduce((sum, l) => sum + (l.prep === 'dimple' ? ringUnder(own, l.thickness, stack.hole) : 0), 0);
+  return {
+    K: volume('K', 'What the head holds beyond the shank, mm³ over π/4', coneBeyond(own, A, stack.size.diameter)),
+    Kh: volume('Kh', 'What each cone holds beyond the hole, mm³ over π/4', coneBeyond(own, A, stack.hole)),
+    R: volume('R', 'Rings under the dimples, mm³ over π/4', rings),
   };
 }
 

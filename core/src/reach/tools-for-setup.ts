@@ -56,6 +56,15 @@ export function toolProblems(owned: ToolDefinition, { tool }: Setup): ToolProble
   }
 }
 
+/** The same of an owned tool: dies of a fastener that is no solid rivet are the ones its entry names, and no others. */
+function problemsOf({ id, definition }: Entity<'tool'>, setup: Setup): ToolProblem[] {
+  const { tool } = setup;
+  const problems = toolProblems(definition, setup);
+  if (tool.kind !== 'dies' || tool.name === undefined) return problems;
+  const others = problems.filter((p) => p !== 'size');
+  return id === tool.dieToolId ? others : ['size', ...others];
+}
+
 export interface ToolsForSetup {
   /** Those that fit, the ones made for it first. */
   readonly fit: readonly Entity<'tool'>[];
@@ -68,9 +77,7 @@ export interface ToolsForSetup {
 /** The owned tools for a set-up, and those refused with the reason. */
 export function toolsForSetup(tools: readonly Entity<'tool'>[], setup: Setup): ToolsForSetup {
   const kinds = kindsFor(setup);
-  const own = tools
-    .filter((t) => kinds.includes(t.definition.kind))
-    .map((tool) => ({ tool, problems: toolProblems(tool.definition, setup) }));
+  const own = tools.filter((t) => kinds.includes(t.definition.kind)).map((tool) => ({ tool, problems: problemsOf(tool, setup) }));
   const sheet = setup.tool.kind === 'dies' ? setup.tool.sheet : null;
   const byId = (a: Entity<'tool'>, b: Entity<'tool'>) => (a.id < b.id ? -1 : 1);
   /* Of another size altogether: nobody would take it for this one. */

@@ -80,6 +80,8 @@ export interface Setting {
   readonly pressure?: string | undefined;
   /** The length that really went in, sixteenths; absent: as planned. */
   readonly lengthDash?: number | undefined;
+  /** What the squeezer's sets were apart at the end of the stroke, as somebody wrote it. */
+  readonly gap?: string | undefined;
   /** Another size than planned, by its first dash number: a hole that went a size up. */
   readonly dash?: 3 | 4 | 5 | 6 | undefined;
 }
@@ -100,6 +102,15 @@ export const HEAD_DEFECTS = [
   'dent',
   'stem',
   'wrong-rivet',
+  'far-proud',
+  'far-sunken',
+  'stem-early',
+  'spins',
+  'far-end',
+  'wrong-grip',
+  'does-not-run',
+  'nut-stuck',
+  'loose',
 ] as const;
 export type HeadDefect = (typeof HEAD_DEFECTS)[number];
 
@@ -118,6 +129,10 @@ export interface HeadCheck {
   readonly flush?: TypedLength | undefined;
   /** Between the sheets, by feeler. */
   readonly gap?: TypedLength | undefined;
+  /** The driven end against the far surface, where both sides are flush; proud above zero. */
+  readonly far?: TypedLength | undefined;
+  /** A blind fastener's stem against its head; proud above zero. */
+  readonly stem?: TypedLength | undefined;
   readonly disposition: Disposition;
 }
 

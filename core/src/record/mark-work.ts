@@ -55,6 +55,8 @@ export interface FastenerDone {
   readonly diameterMm?: number | undefined;
   readonly headDiameterMm?: number | undefined;
   readonly headAngleDeg?: number | undefined;
+  /** Its driven end fills a countersink on the far side, too. */
+  readonly far?: 'flush' | undefined;
 }
 
 export interface SetWork {

@@ -117,6 +117,7 @@ function fastenerOf(entry: FastenerDefinition, row: Pick<RowDefinition, 'dash' |
       name,
       ...(isHoleMaxUnknown ? { isHoleMaxUnknown } : {}),
       hole,
+      ...(entry.dieToolId ? { dieToolId: entry.dieToolId } : {}),
       gripFrom: optional(entry.gripFrom),
       gripTo: optional(entry.gripTo),
       flushHead,

@@ -98,6 +98,8 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   const creasing = onParts('creased', (id) => work?.parts.get(id)?.crease === true);
   const preparation = row.layers.flatMap((l, i): Step[] => {
     const layer = planned[i];
+    /* Formed by the rivet itself when it is set: no dies, and nothing to mark before. */
+    if (layer?.method === 'rivet-formed' && !layer.faces) return [];
     if (layer?.faces) return faceSteps(l, layer, step);
     const prep = layer?.prep;
     if (prep === 'dimple') return [step('dimpled', l.id, null, l.partId)];

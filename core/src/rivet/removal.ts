@@ -14,6 +14,11 @@ export type RemovalDo =
   | 'relieve'
   | 'rotate-pull'
   | 'back-up-drive'
+  | 'find-head'
+  | 'unscrew'
+  | 'nut-off'
+  | 'pull-pin'
+  | 'open-up'
   | 'stop';
 
 /** One step of taking a rivet out. Lengths Mm; bits as a builder names them. */
@@ -47,7 +52,13 @@ export type RemovalReason =
   | 'off-on-sheet'
   | 'blind-stem'
   | 'blind-head'
-  | 'blind-rest';
+  | 'blind-rest'
+  | 'far-which-head'
+  | 'far-drive-out'
+  | 'unscrew'
+  | 'nut-rivets'
+  | 'pin-out'
+  | 'opened-up';
 
 export interface RemovalQuestion {
   readonly callout: Pick<Callout, 'head' | 'alloy'> & { readonly size: RivetSize };
@@ -179,6 +190,32 @@ export function blindRemovalSteps(drill: string | null): RemovalStep[] {
     { do: 'head-drill', ...(drill === null ? {} : { bit: drill }), because: 'blind-head' },
     { do: 'back-up-drive', because: 'blind-rest' },
   ];
+}
+
+/**
+ * A rivet that is flush on both sides: its head's side found first, then as any other; its driven end is no head to grip and fills a cone
+ * that is wider outside, so it goes out that way. Source: the handbook of joints.
+ */
+export function farFlushRemovalSteps(q: RemovalQuestion): RemovalStep[] {
+  const D = q.callout.size.diameter;
+  return [
+    { do: 'find-head', because: 'far-which-head' },
+    ...removalSteps({ ...q, shopHeadShort: true, stuck: false, mishap: shifted(q.mishap, -1) }).map((s): RemovalStep =>
+      s.do === 'rotate-pull' ? { do: 'back-up-drive', punch: (D - SMALLER_MM) as Mm, because: 'far-drive-out' } : s,
+    ),
+  ];
+}
+
+/** The same mishap in a card that begins so many steps earlier. */
+function shifted(mishap: Mishap | null | undefined, by: number): Mishap | null {
+  return mishap ? { ...mishap, at: mishap.at + by } : null;
+}
+
+/** What is no rivet at all: a screw or bolt with the nut behind it, a pin, a hole that was closed. */
+export function otherRemovalSteps(kind: 'screw' | 'bolt' | 'pin' | 'none' | 'bonded', hasNutGroup: boolean): RemovalStep[] {
+  if (kind === 'pin') return [{ do: 'pull-pin', because: 'pin-out' }];
+  if (kind === 'none' || kind === 'bonded') return [{ do: 'open-up', because: 'opened-up' }];
+  return [{ do: 'unscrew', because: 'unscrew' }, ...(hasNutGroup ? [{ do: 'nut-off', because: 'nut-rivets' } as const] : [])];
 }
 
 /** The next rivet up for the same stack, with its ideal length; null after the largest. */

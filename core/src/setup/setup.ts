@@ -21,7 +21,8 @@ export type SetupTool =
       readonly dash: number;
       readonly angleDeg: number;
       readonly sheet: 'skin' | 'substructure';
-      /** Of a fastener that is no solid rivet: which. */ readonly name?: string;
+      /** Of a fastener that is no solid rivet: which, and the dies its entry names. */ readonly name?: string;
+      readonly dieToolId?: string;
     }
   | {
       readonly kind: 'cutter';
@@ -39,7 +40,10 @@ export type SetupTool =
   | { readonly kind: 'puller'; readonly name: string }
   /** For screws and bolts. */
   | { readonly kind: 'driver'; readonly name: string }
-  | { readonly kind: 'hand' };
+  | {
+      readonly kind: 'hand';
+      /** What is closed, where it is an open hole's end. */ readonly name?: string;
+    };
 
 /** A set-up: an operation and what is in the tool. Derived, never entered; the key stays the same while both do. */
 export interface Setup {
@@ -78,6 +82,7 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
           angleDeg,
           sheet,
           name: other.name,
+          ...(other.dieToolId ? { dieToolId: other.dieToolId } : {}),
         });
       const { dash } = stack.size;
       return make(`${dash}/${angleDeg}/${sheet}`, { kind: 'dies', dash, angleDeg, sheet });
@@ -127,7 +132,7 @@ function setsOf({ size, head, far }: Stack, make: (key: string, tool: SetupTool)
 /** What another fastener than a solid rivet is closed with; null: it is none. */
 function fastenerSetup(other: StackFastener | undefined, make: (key: string, tool: SetupTool) => Setup): Setup | null {
   if (!other) return null;
-  if (other.kind === 'none') return make(`none/${other.name}`, { kind: 'hand' });
+  if (other.kind === 'none') return make(`none/${other.name}`, { kind: 'hand', name: other.name });
   if (other.kind === 'blind') return make(`blind/${other.name}`, { kind: 'puller', name: other.name });
   return make(`${other.kind}/${other.name}`, { kind: 'driver', name: other.name });
 }

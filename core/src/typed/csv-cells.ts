@@ -24,8 +24,15 @@ export type RowColumn = (typeof ROW_COLUMNS)[number];
 export const PART_COLUMNS = ['name', 'hand', 'thickness', 'measured'] as const;
 export type PartColumn = (typeof PART_COLUMNS)[number];
 
+/** The columns a table of fasteners can have. */
+export const FASTENER_COLUMNS = [
+  'name', 'kind', 'diameter', 'hole', 'holeMax', 'head', 'headDiameter', 'headAngle', 'headHeight', 'gripFrom', 'gripTo', 'lengths', 'ends',
+  'group', 'small', 'spacing', 'angle', 'lug', 'smallRivet', 'note',
+] as const; // prettier-ignore
+export type FastenerColumn = (typeof FASTENER_COLUMNS)[number];
+
 /** Heads people write for a column, in lower case. */
-const HEADS: Readonly<Record<RowColumn | PartColumn, readonly string[]>> = {
+const HEADS: Readonly<Record<RowColumn | PartColumn | FastenerColumn, readonly string[]>> = {
   name: ['name', 'row', 'row name', 'part', 'part name', 'part number', 'number'],
   stack: ['stack', 'sheets', 'layers'],
   rivet: ['rivet', 'call-out', 'callout', 'fastener'],
@@ -37,10 +44,29 @@ const HEADS: Readonly<Record<RowColumn | PartColumn, readonly string[]>> = {
   line: ['line', 'row line'],
   thickness: ['thickness', 'nominal', 't', 'gauge'],
   measured: ['measured', 'caliper', 'measured thickness'],
+  kind: ['kind', 'type', 'what'],
+  diameter: ['diameter', 'body', 'shank', 'd'],
+  hole: ['hole', 'hole size', 'drill', 'dh'],
+  holeMax: ['holemax', 'hole max', 'largest hole'],
+  head: ['head', 'head kind'],
+  headDiameter: ['headdiameter', 'head diameter', 'a'],
+  headAngle: ['headangle', 'head angle', 'angle of the head'],
+  headHeight: ['headheight', 'head height'],
+  gripFrom: ['gripfrom', 'grip from', 'min grip', 'grip min', 'least grip'],
+  gripTo: ['gripto', 'grip to', 'max grip', 'grip max', 'largest grip'],
+  lengths: ['lengths', 'length', 'stocked lengths'],
+  ends: ['ends', 'end'],
+  group: ['group'],
+  small: ['small', 'small holes'],
+  spacing: ['spacing', 'lug spacing'],
+  angle: ['angle', 'angle to the row'],
+  lug: ['lug', 'lug thickness'],
+  smallRivet: ['smallrivet', 'small rivet', 'lug rivet'],
+  note: ['note', 'remark', 'notes'],
 };
 
 /** Which column of the file is which, by its head; unknown heads are left out. */
-export function matchColumns<C extends RowColumn | PartColumn>(
+export function matchColumns<C extends RowColumn | PartColumn | FastenerColumn>(
   heads: readonly string[],
   columns: readonly C[],
 ): Partial<Record<C, number>> {

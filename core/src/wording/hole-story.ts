@@ -8,6 +8,9 @@ import { DIMPLE_WORDS, LIE_WORDS } from './preparation';
 import { markText } from './marks';
 import { dashName, OPERATION_WORDS } from './setups';
 
+/** The face, where it is not the head's. */
+const fromFar = (work: { readonly face: string } | null) => (work?.face === 'shop' ? ' from the far side' : '');
+
 /** One event of a hole's history in words: what was done then, whatever is planned now. */
 export function holeEventText(mark: Mark, units: Units): string {
   const L = (l: { mm: number }) => showLength(l.mm as Mm, units);
@@ -25,11 +28,11 @@ export function holeEventText(mark: Mark, units: Units): string {
     }
     case 'dimpled': {
       const work = (mark.payload.work ?? mark.then ?? null) as DimpleWork | null;
-      return `dimpled${work ? ` with ${dashName(work.dash, units)} dies, ${work.angleDeg}°` : ''}`;
+      return `dimpled${fromFar(work)}${work ? ` with ${dashName(work.dash, units)} dies, ${work.angleDeg}°` : ''}`;
     }
     case 'countersunk': {
       const work = (mark.payload.work ?? mark.then ?? null) as CutWork | null;
-      return `countersunk${work ? ` ${L({ mm: work.depthMm })} deep, ${work.angleDeg}°` : ''}`;
+      return `countersunk${fromFar(work)}${work ? ` ${L({ mm: work.depthMm })} deep, ${work.angleDeg}°` : ''}`;
     }
     case 'head-check': {
       if (!head) return 'looked at';

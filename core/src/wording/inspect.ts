@@ -1,5 +1,6 @@
 import type { Diagnosed, Diagnosis } from '../inspect/diagnose';
 import type { SettingWay } from '../record/definitions';
+import type { Look } from '../inspect/looked-at';
 import type { Disposition, HeadDefect } from '../record/marks';
 
 export const SETTING_WORDS: Readonly<Record<SettingWay, string>> = {
@@ -7,6 +8,15 @@ export const SETTING_WORDS: Readonly<Record<SettingWay, string>> = {
   gun: 'gun and bar',
   back: 'back-riveted on a plate',
   blind: 'blind, pulled',
+};
+
+/** What is looked at where there is no driven head to measure. */
+export const LOOK_WORDS: Readonly<Record<Exclude<Look, 'driven'>, string>> = {
+  'far-flush': 'Both ends flush, by straightedge or depth gauge: the driven end within .005 in. Width and height say nothing here.',
+  pulled: 'By look: the stem broke flush within .010 in, the head is tight and does not spin, the far end is formed.',
+  screwed: 'The screw runs by hand to its seat, the nut floats where it has one, the head lies as the plans want it.',
+  fitted: 'It goes in by hand or with a light tap, and nothing rocks.',
+  closed: 'Closed as it was meant to be; nothing is left open.',
 };
 
 export const DISPOSITION_WORDS: Readonly<Record<Disposition, string>> = {
@@ -77,9 +87,50 @@ export const DEFECT_WORDS: Readonly<Record<HeadDefect, { readonly name: string; 
     cure: 'Grind it flush if the lock holds; else take it out.',
   },
   'wrong-rivet': {
-    name: 'wrong rivet',
+    name: 'wrong one',
     cause: 'Another alloy, head or length out of the wrong box.',
     cure: 'Take it out; put the box right.',
+  },
+  'far-proud': {
+    name: 'driven end above the surface',
+    cause: 'Too long for the cone it fills, or the cone too shallow.',
+    cure: 'File or shave it only if the plans allow; else ask.',
+  },
+  'far-sunken': {
+    name: 'driven end below the surface',
+    cause: 'Too short for the cone it fills, or the cone too deep.',
+    cure: 'It stays a hollow: ask; take the next longer and cut it to length for the rest.',
+  },
+  'stem-early': {
+    name: 'stem broke early',
+    cause: 'The puller not square, or pulled in jerks.',
+    cure: 'Take it out: what holds the far end was not formed.',
+  },
+  spins: { name: 'spins', cause: 'Hole too large, or the grip out of range.', cure: 'Take it out; measure hole and grip.' },
+  'far-end': {
+    name: 'far end not formed',
+    cause: 'Grip out of range, or something stood in its way.',
+    cure: 'Take it out; look at the grip and behind the sheets.',
+  },
+  'wrong-grip': {
+    name: 'wrong grip',
+    cause: 'One of another grip out of the wrong box.',
+    cure: 'Take it out; take the one for this grip.',
+  },
+  'does-not-run': {
+    name: 'the screw does not run',
+    cause: 'The nut sits off centre, or paint is in its thread.',
+    cure: 'Clean the thread; where it stays stiff, take the nut off and set it anew.',
+  },
+  'nut-stuck': {
+    name: 'the nut does not float',
+    cause: 'Its rivets hold it fast, or it sits on a burr.',
+    cure: 'Take its rivets out; deburr, and set it so that it moves.',
+  },
+  loose: {
+    name: 'loose in its hole',
+    cause: 'The hole is larger than the pin asks for.',
+    cure: 'Measure the hole; ask for the next size.',
   },
 };
 
@@ -96,6 +147,7 @@ const DIAGNOSIS_WORDS: Readonly<Record<Diagnosis, string>> = {
   'no-go': 'The gauge says no-go: measure width and height to see why.',
   defect: 'A defect by name.',
   'not-measured': 'Not measured.',
+  within: 'What was measured lies within what is asked.',
 };
 
 /** A diagnosis in words, with what the program would do; `suggest`: the call-out of a length that works. */

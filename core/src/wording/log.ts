@@ -142,6 +142,14 @@ export function noteSentence(note: Mark, page: LogPage, names: LogNames): string
   return `${personIn(page, names)(note.person)}: ${on}${text ?? (photoIds.length === 1 ? 'a photo' : `${photoIds.length} photos`)}`;
 }
 
+/** What closes a hole without being a solid rivet is not riveted; null: it is one, or the record does not say. */
+function closedVerb({ kind, closedBy }: LogLine): string | null {
+  if ((kind !== 'set' && kind !== 'removed') || closedBy.length === 0 || closedBy.includes('solid')) return null;
+  if (kind === 'removed') return 'Took out';
+  if (closedBy.every((k) => k === 'blind')) return 'Pulled';
+  return closedBy.every((k) => k === 'none') ? 'Closed' : 'Put in';
+}
+
 /** Every line of a page as sentences, in the order it was done. */
 export function logSentences(page: LogPage, now: LogNames): string[] {
   const names = { ...now, person: personIn(page, now) };
@@ -160,7 +168,7 @@ function lineSentences(line: LogLine, names: LogNames, isNamed: boolean, isTold:
   const row = line.rowId === null ? undefined : names.row(line.rowId);
   const where = row ? `${row.title}${row.page && !isTold ? ` (page ${row.page})` : ''}` : line.rowId === null ? '' : 'a row since deleted';
   const holes = holesText(line.holeIds, row?.holeIds ?? []);
-  const verb = line.finish === null ? DONE[line.kind] : FINISHED[line.finish];
+  const verb = line.finish === null ? (closedVerb(line) ?? DONE[line.kind]) : FINISHED[line.finish];
   if (verb && line.partIds.length > 0) return [`${verb} ${line.partIds.map(names.part).join(', ')}.${by}`];
   const which = line.fasteners.length > 0 ? `: ${line.fasteners.join(', ')}` : '';
   if (verb) return [`${verb} ${holes} in ${where}${which}.${by}`];

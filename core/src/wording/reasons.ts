@@ -18,7 +18,7 @@ export function layerReason(layer: PlannedLayer, school: SchoolId, limits: Limit
     case 'nothing-received':
       return 'Nothing comes down into this sheet.';
     case 'head-unknown':
-      return `The head of the blind fastener is not known yet: nothing is prepared for it before its diameter and angle are typed.`;
+      return `The head of the fastener is not known yet: nothing is prepared for it before its diameter and angle are typed.`;
     case 'below-unresolved':
       return 'Below a sheet without an answer nothing more is said.';
     case 'plans':

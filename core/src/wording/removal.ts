@@ -24,6 +24,14 @@ export const REMOVAL_WORDS: Readonly<Record<RemovalReason, string>> = {
     'Beyond the inner half: creep with the hole-size bit toward the centre, its lips no deeper than half the head; then twist the rest off.',
   'off-too-deep': 'Stop. It went deeper than the head: look at the sheet, measure, and write it up as a deviation before anything else.',
   'off-on-sheet': 'Stop. The bit slid off and marked the sheet: measure the mark and write it up as a deviation before anything else.',
+  'far-which-head':
+    'Both ends are flush: drill the side the record calls the head side. The made head of an AD rivet has a dimple in its middle; if neither end shows it, stop.',
+  'far-drive-out':
+    'Its driven end fills a cone that is wider outside and gives nothing to grip: drive it out that way, backed up around it.',
+  unscrew: 'Hold the nut or its lug, turn the screw out; a stuck recess is drilled to head depth only.',
+  'nut-rivets': 'The nut itself only where it is bad: its small rivets by the card of their size.',
+  'pin-out': 'Draw it out by its thread, or drive it from behind where the hole goes through; a blind hole lets no air behind it.',
+  'opened-up': 'Take out what closes it, plug, sealant or filler, without touching the edge of the hole.',
   stuck: 'Only because it stays stuck: back the far side with a bar around the shop head, and drive with a punch smaller than the shank.',
 };
 
@@ -50,5 +58,10 @@ export const REMOVAL_DO_WORDS: Readonly<Record<RemovalDo, string>> = {
   relieve: 'Relieve the shank',
   'rotate-pull': 'Rotate, then pull',
   'back-up-drive': 'Back it up and drive',
+  'find-head': 'Find the head’s side',
+  unscrew: 'Turn it out',
+  'nut-off': 'Take the nut off',
+  'pull-pin': 'Draw the pin',
+  'open-up': 'Open it up',
   stop: 'Stop',
 };

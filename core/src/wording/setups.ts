@@ -24,17 +24,18 @@ export function setupName({ operation, tool }: Setup, units: Units): string {
     case 'bit':
       return `${tool.drill ? `${tool.drill}, ` : ''}${showLength(tool.diameter, units)}`;
     case 'dies':
+      if (tool.name !== undefined) return `dies for ${tool.name}, ${tool.angleDeg}°, ${tool.sheet}`;
       return `dies ${dashName(tool.dash, units)}, ${tool.angleDeg}°, ${tool.sheet}`;
     case 'cutter':
       return `cutter ${tool.angleDeg}°, pilot ${showLength(tool.pilot, units)}, ${showLength(tool.depth, units)} deep${tool.isSecondFace ? ', second face, in the jig' : ''}`;
     case 'sets':
-      return `sets ${dashName(tool.dash, units)}, ${tool.head === 'flush-100' ? 'flush' : 'protruding'}`;
+      return `sets ${dashName(tool.dash, units)}, ${tool.head === 'flush-100' ? 'flush' : 'protruding'}${tool.isFarFlush ? ' on both sides, against a bar' : ''}`;
     case 'puller':
       return `puller, ${tool.name}`;
     case 'driver':
       return tool.name;
     case 'hand':
-      return OPERATION_WORDS[operation].by;
+      return tool.name ?? OPERATION_WORDS[operation].by;
   }
 }
 
@@ -55,6 +56,14 @@ export const OPERATION_WORDS: Readonly<Record<StepKind, { readonly verb: string;
   inspected: { verb: 'inspect', done: 'inspected', by: 'shop-head gauge, straightedge, feeler' },
 };
 
+/** What is done in a set-up: what goes into a hole is riveted, pulled, put in or closed, by what it is. */
+export function setupVerb({ operation, tool, key }: Setup): string {
+  if (operation !== 'set') return OPERATION_WORDS[operation].verb;
+  if (tool.kind === 'puller') return 'pull';
+  if (tool.kind === 'driver') return 'put in';
+  return key.startsWith('set/none') ? 'close' : OPERATION_WORDS.set.verb;
+}
+
 /** How far a hole is. */
 export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   open: 'not begun',
@@ -63,7 +72,7 @@ export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   drilled: 'drilled',
   deburred: 'deburred',
   prepared: 'prepared',
-  set: 'riveted',
+  set: 'set',
   inspected: 'inspected',
 };
 

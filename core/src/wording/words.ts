@@ -1,9 +1,10 @@
-import type { FastenerKind } from '../record/definitions';
+import type { FastenerKind, GroupKind, HoleEnd, RowStart } from '../record/definitions';
+import type { MissingFigure } from '../record/fastener-check';
 import type { LimitName, Limits } from '../tables/limits';
 import type { Units } from '../units/length';
 import { showLength, showNumber } from '../units/show';
 import type { ProfileId } from '../tables/profiles';
-import type { PrepAnswer, SchoolId } from '../prep/stack';
+import type { PlanCall, PrepAnswer, SchoolId } from '../prep/stack';
 
 /** Short words that stand in more than one place, so that one thing has one name everywhere. */
 /** Kinds of fasteners that are no solid rivets, beside their name. */
@@ -17,11 +18,45 @@ export const FASTENER_WORDS: Readonly<Record<FastenerKind, string>> = {
   none: 'open hole',
 };
 
+/** What the kit delivers. */
+export const START_WORDS: Readonly<Record<RowStart, string>> = {
+  none: 'no hole',
+  undersize: 'holes punched undersize',
+  final: 'holes punched to their final size',
+};
+
+/** How a hole that takes nothing ends. */
+export const HOLE_END_WORDS: Readonly<Record<HoleEnd, string>> = {
+  open: 'stays open for ever',
+  filled: 'is filled',
+  sealed: 'is sealed',
+  plugged: 'gets a flush plug',
+};
+
+export const GROUP_WORDS: Readonly<Record<GroupKind, string>> = { 'anchored-nut': 'anchored nut', 'quarter-turn': 'quarter-turn fastener' };
+
+/** What is not typed of a fastener yet, and what it changes. */
+export const MISSING_WORDS: Readonly<Record<MissingFigure, string>> = {
+  head: 'the diameter of its flush head: nothing is prepared for it before it is typed',
+  angle: 'the angle of its flush head: nothing is prepared for it before it is typed',
+  grip: 'its grip range: whether the sheets fit it is not judged',
+  'hole-max': 'how large its hole may be: a hole that is opened is a stop',
+  die: 'the dies made for it',
+};
+
 export const PREP_WORDS: Readonly<Record<PrepAnswer, string>> = {
   dimple: 'dimple',
   countersink: 'countersink',
   none: 'leave plain',
   unresolved: 'ask the kit maker',
+};
+
+/** What the plans call out for a sheet. */
+export const PLAN_WORDS: Readonly<Record<PlanCall, string>> = {
+  dimple: PREP_WORDS.dimple,
+  countersink: PREP_WORDS.countersink,
+  none: PREP_WORDS.none,
+  through: 'through: drilled, never prepared',
 };
 
 /**

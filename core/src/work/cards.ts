@@ -3,7 +3,7 @@ import type { Plan } from '../prep/plan';
 import { drawnHead, type Stack } from '../prep/stack';
 import type { RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
-import { isDone, type HoleStates, type Step } from '../record/steps';
+import { isDone, plannedFace, type HoleStates, type Step } from '../record/steps';
 import { MM_PER_INCH, type Mm } from '../units/length';
 import type { Finding } from '../prep/findings';
 import type { Setup, SetupTool, SetupUse } from '../setup/setup';
@@ -121,10 +121,14 @@ function lineOf({ id, title, row, stack, plan, states }: CardRow, step: Step): C
     side: step.side ?? 'head',
     holes: holes.length,
     openHoles: holes.filter((h) => !isDone(step, states.get(h.id))).length,
-    nest: plan.layers[index]?.nest ?? (0 as Mm),
+    nest: nestOf(plan.layers[index], step),
     findings: workFindings(row, plan, [step]),
     parts: stack.layers,
   };
+}
+
+function nestOf(layer: Plan['layers'][number] | undefined, step: Step): Mm {
+  return layer ? plannedFace(layer, step.side).nest : (0 as Mm);
 }
 
 /** Dies before cutters; then whatever is changed least often first in the comparison. */

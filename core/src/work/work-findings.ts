@@ -11,9 +11,10 @@ const OF_THE_ROW: readonly Step['kind'][] = ['laid-out', 'piloted', 'drilled', '
  * the row as a whole. So a finding that stands in the plan stands at the bench and on the set-up card too.
  */
 export function workFindings(row: RowDefinition, plan: Pick<Plan, 'findings'>, steps: readonly Step[]): Finding[] {
-  const layers = new Set(
-    steps.flatMap((s) => (s.kind === 'deburred' || s.layerId === null ? [] : [row.layers.findIndex((l) => l.id === s.layerId)])),
-  );
+  const ofSheets = steps.filter((s) => s.kind !== 'deburred' && s.layerId !== null);
+  /* A finding about one face stands where that face is worked on. */
+  const isWorked = ({ layer, face }: Finding) =>
+    ofSheets.some((s) => row.layers[layer ?? -1]?.id === s.layerId && (face === undefined || (face === 'far') === (s.side === 'shop')));
   const isOfRow = steps.some((s) => OF_THE_ROW.includes(s.kind));
-  return plan.findings.filter((f) => f.severity !== 'note' && (f.layer === undefined ? isOfRow : layers.has(f.layer) || isOfRow));
+  return plan.findings.filter((f) => f.severity !== 'note' && (f.layer === undefined ? isOfRow : isWorked(f) || isOfRow));
 }

@@ -12,6 +12,7 @@ import {
   type FastenerDefinition,
   type RowDefinition,
 } from '#core/record/definitions';
+import { fastenerProblem } from '#core/record/fastener-check';
 import { stackOf, type RowContext } from '#core/record/stack-of';
 import { definitionsById } from '#core/work/assembly-work';
 import { shorter } from '#core/units/length';
@@ -44,6 +45,7 @@ export type ChangeProblem =
         | 'part-in-use'
         | 'fastener-missing'
         | 'fastener-in-use'
+        | 'fastener-unusable'
         | 'fastener-name-taken'
         | 'part-name-taken'
         | 'hole-under-diameter'
@@ -243,9 +245,12 @@ async function checkFasteners(
           edited.map((e) => e.id),
         );
   for (const { id, after } of edited) {
+    const next = after as FastenerDefinition | null;
+    const unusable = next && fastenerProblem(next);
+    if (unusable) return bad({ code: 'fastener-unusable', data: { because: unusable.code } });
     const using = naming.find((r) => r.definition.fastenerId === id);
-    if (after === null && using) return bad({ code: 'fastener-in-use', data: { row: using.definition.name } });
-    const name = after && 'name' in after ? after.name.toLowerCase() : null;
+    if (next === null && using) return bad({ code: 'fastener-in-use', data: { row: using.definition.name } });
+    const name = next?.name.toLowerCase() ?? null;
     const twin = all.find((f) => f.id !== id && f.definition.name.toLowerCase() === name);
     if (twin) return bad({ code: 'fastener-name-taken', data: { fastener: twin.definition.name } });
   }

@@ -7,7 +7,7 @@ import { workFindings } from '#core/work/work-findings';
 import type { Units } from '#core/units/length';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
 import { findingMessage } from '#core/wording/findings';
-import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { itemAmount, setupName, setupVerb } from '#core/wording/setups';
 import { sheetName } from '#core/wording/words';
 import { PageWriter } from './page-writer';
 import { inFace, newPdf, PT, tagged, type Pdf } from './pdf';
@@ -29,12 +29,12 @@ const SIDES = { head: 'head side', shop: 'shop side' } as const;
 
 /** A card for one set-up, black on white: rows with a box to tick for every hole, plugs, cautions, who and when. */
 export function benchCardPdf(q: CardQuestion): Pdf {
-  const word = OPERATION_WORDS[q.setup.setup.operation];
-  const pdf = newPdf(`${q.assembly}: ${word.verb}`, q.paper, MARGIN_MM);
+  const verb = setupVerb(q.setup.setup);
+  const pdf = newPdf(`${q.assembly}: ${verb}`, q.paper, MARGIN_MM);
   const card = new Card(pdf, MARGIN_MM);
   card.page();
   card.text(`${q.kit}: ${q.assembly}`, 10);
-  card.text(`${word.verb[0]?.toUpperCase()}${word.verb.slice(1)}: ${setupName(q.setup.setup, q.units)}`, 20, true, 'H1');
+  card.text(`${verb[0]?.toUpperCase()}${verb.slice(1)}: ${setupName(q.setup.setup, q.units)}`, 20, true, 'H1');
   for (const caution of OPERATION_CAUTIONS[q.setup.setup.operation]) card.text(caution, 9);
   const plugs = q.setup.items.filter((i) => i.heldHoleIds.length > 0);
   if (plugs.length > 0) {

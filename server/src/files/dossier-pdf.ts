@@ -158,7 +158,7 @@ function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, un
   sheet.row(`${row.title}, ${holes.length} holes`, (left, top) => section(sheet.pdf, row, left, top));
   const hand = definition.hand === null ? '' : definition.hand === 'L' ? ', left' : ', right';
   sheet.text(
-    `Planned: ${other ? `${other.name}, ${FASTENER_WORDS[other.kind]}` : plan.rivet.callout}${hand}${definition.page ? `, page ${definition.page}` : ''}`,
+    `Planned: ${other ? `${other.name}, ${FASTENER_WORDS[other.kind]}` : plan.rivet.callout}${stack.far ? ', flush on both sides' : ''}${hand}${definition.page ? `, page ${definition.page}` : ''}`,
     9.5,
   );
   for (const [i, layer] of plan.layers.entries()) {
@@ -166,7 +166,11 @@ function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, un
       layer.depth === undefined
         ? ''
         : `, ${showLength(layer.depth, units)} deep, ${showLength(layer.surfaceDiameter ?? (0 as Mm), units)} across`;
-    sheet.text(`${sheetName(layer.part, i)} ${showLength(layer.thickness, units)}: ${PREP_WORDS[layer.prep]}${deep}`, 9.5);
+    const faces = (layer.faces ?? []).filter((f) => f.from === 'far' && f.prep !== 'none');
+    const far = faces.map(
+      (f) => `; from the far side ${PREP_WORDS[f.prep]}${f.depth === undefined ? '' : ` ${showLength(f.depth, units)} deep`}`,
+    );
+    sheet.text(`${sheetName(layer.part, i)} ${showLength(layer.thickness, units)}: ${PREP_WORDS[layer.prep]}${deep}${far.join('')}`, 9.5);
   }
   const set = setInRow(
     row.done,
@@ -293,7 +297,9 @@ function section(pdf: Pdf, row: WorkRow, left: number, top: number): void {
     pdf.closePath().lineWidth(0.6).fillAndStroke(fill, 'black');
   };
   for (const sign of [1, -1] as const) {
-    for (const outline of [s.rivet.drivenOutline, s.rivet.shankOutline, s.rivet.headOutline]) shape(outline, sign, '#c8c8c8');
+    for (const outline of [s.rivet.drivenOutline, s.rivet.shankOutline, s.rivet.headOutline, ...s.rivet.fill])
+      shape(outline, sign, '#c8c8c8');
+    shape(s.rivet.stemOutline, sign, '#f0f0f0');
     for (const sheet of s.sheets) shape(sheet.outline, sign, 'white');
   }
   pdf.fillColor('black').strokeColor('black');

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import type { ChangesAnswer, KitAnswer, KitsAnswer, MarksAnswer, RevisionAnswer, ToolsAnswer } from '#contract/answers';
+import type { ChangesAnswer, FastenersAnswer, KitAnswer, KitsAnswer, MarksAnswer, RevisionAnswer, ToolsAnswer } from '#contract/answers';
 import { prepAnswer } from '#core/formats/prep-document';
 import { planStack } from '#core/prep/plan';
 import type { Entity } from '#core/record/definitions';
@@ -7,7 +7,16 @@ import { definitionsById } from '#core/work/assembly-work';
 import { stackOf, type RowContext } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
 import type { Database } from '../db/connection';
-import { countByAssembly, findEntity, listAssemblies, listDeletedKits, listKits, listOfKind, listTextsOfAssembly } from '../db/entities';
+import {
+  countByAssembly,
+  findEntity,
+  listAssemblies,
+  listDeletedKits,
+  listKits,
+  listOfKind,
+  listRowsWith,
+  listTextsOfAssembly,
+} from '../db/entities';
 import { findEpoch, findRevision, listChanges, listMarksOfAssembly } from '../db/record';
 import { isId, refuse } from './answers';
 import { findRow } from './find-row';
@@ -46,6 +55,28 @@ export function readRoutes(db: Database): Router {
     const kit = isId(id) ? await findEntity(db, 'kit', id) : null;
     if (!kit) return refuse(res, 404, 'kit-unknown');
     res.json({ kit, tools: await listOfKind(db, 'tool', id), lots: await listOfKind(db, 'lot', id) } satisfies ToolsAnswer);
+  });
+
+  routes.get('/kits/:id/fasteners', async (req, res) => {
+    const { id } = req.params;
+    const kit = isId(id) ? await findEntity(db, 'kit', id) : null;
+    if (!kit) return refuse(res, 404, 'kit-unknown');
+    const fasteners = await listOfKind(db, 'fastener', id);
+    const naming =
+      fasteners.length === 0
+        ? []
+        : await listRowsWith(
+            db,
+            id,
+            fasteners.map((f) => f.id),
+          );
+    const rows = naming.map(({ id: rowId, definition: r }) => ({
+      fastenerId: r.fastenerId ?? '',
+      assemblyId: r.assemblyId,
+      rowId,
+      name: r.name,
+    }));
+    res.json({ kit, fasteners, tools: await listOfKind(db, 'tool', id), rows } satisfies FastenersAnswer);
   });
 
   routes.get('/kits/:id/changes', async (req, res) => {

@@ -1,5 +1,6 @@
 import type {
   AssemblyAnswer,
+  FastenersAnswer,
   ChangesAnswer,
   KitAnswer,
   KitsAnswer,
@@ -58,6 +59,10 @@ export function usePairedFor(): string | undefined {
 
 export function useTools(kitId: string) {
   return useQuery({ queryKey: ['kit', kitId, 'tools'], queryFn: () => get<ToolsAnswer>(`/kits/${kitId}/tools`) });
+}
+
+export function useFasteners(kitId: string) {
+  return useQuery({ queryKey: ['kit', kitId, 'fasteners'], queryFn: () => get<FastenersAnswer>(`/kits/${kitId}/fasteners`) });
 }
 
 export function useAssembly(id: string, enabled = true) {

@@ -36,6 +36,15 @@ const SHAPES: Readonly<Record<HeadDefect, { readonly shape: Shape; readonly sign
   elongated: { shape: { hole: 4 }, sign: ['M40 18v18m3 -18v18'] },
   dent: { shape: { dip: 4 }, sign: ['M6 12q6 6 12 2'] },
   stem: { shape: { stem: 6 }, sign: ['M36 4h8'] },
+  'far-proud': { shape: { wide: 13, high: 5 }, sign: ['M10 46h44'] },
+  'far-sunken': { shape: { wide: 10, high: 2 }, sign: ['M18 36h28'] },
+  'stem-early': { shape: { stem: 3, high: 5 }, sign: ['M28 6l8 6M36 6l-8 6'] },
+  spins: { shape: {}, sign: ['M20 8a14 6 0 1 1 6 5m-1 -4l1 4l4 0'] },
+  'far-end': { shape: { wide: 7, high: 14 }, sign: ['M18 44l8 8M26 44l-8 8'] },
+  'wrong-grip': { shape: { gap: 3 }, sign: ['M8 12v26m-3 -3l3 3l3 -3m-6 -20l3 -3l3 3'] },
+  'does-not-run': { shape: {}, sign: ['M22 6h20m-4 -3l4 3l-4 3M26 46l12 8'] },
+  'nut-stuck': { shape: { wide: 16, high: 7 }, sign: ['M12 48h40M16 44v8M48 44v8'] },
+  loose: { shape: { hole: 5 }, sign: ['M20 10q-6 4 0 8M44 10q6 4 0 8'] },
   'wrong-rivet': { shape: { wide: 14 }, sign: ['M20 20l24 24M44 20l-24 24'] },
 };
 

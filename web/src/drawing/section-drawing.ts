@@ -23,6 +23,7 @@ export interface SectionMarks {
     readonly driven: string;
     readonly undriven: string;
     readonly stem: string;
+    readonly fill: readonly string[];
   };
   readonly axis: { readonly x: number; readonly top: number; readonly bottom: number };
   /** Shapes that should catch the eye: knife edges, broken-through walls, gaps. */
@@ -71,12 +72,13 @@ export function drawSection(stack: Stack, plan: Plan, units: Units, frame: Secti
     scale,
     sheets: section.sheets.map((s) => ({ index: s.index, path: both(s.outline), hatch: s.index, isOpen: s.prep === 'unresolved' })),
     rivet: {
-      head: whole(r.headOutline),
-      shank: whole(r.shankOutline),
-      driven: whole(r.drivenOutline),
-      stem: whole(r.stemOutline),
+      head: r.stemOutline.length === 0 ? whole(r.headOutline) : both(r.headOutline),
+      shank: r.shankOutline.length === 0 ? '' : r.stemOutline.length === 0 ? whole(r.shankOutline) : both(r.shankOutline),
+      driven: r.drivenOutline.length === 0 ? '' : r.stemOutline.length === 0 ? whole(r.drivenOutline) : both(r.drivenOutline),
+      stem: r.stemOutline.length === 0 ? '' : both(r.stemOutline),
+      fill: r.fill.map(both),
       undriven:
-        !notSolid(stack) && r.tailEnd > section.bottom
+        !notSolid(stack) && !stack.far && r.tailEnd > section.bottom
           ? closed(
               [
                 { x: -r.shankRadius, y: section.bottom },
@@ -135,6 +137,17 @@ function labelsOf(stack: Stack, plan: Plan, section: Section, units: Units, toX:
   const edge = toX(-section.reach);
   const at = (x: number, y: number, text: string, tone: Label['tone'] = 'plain') =>
     right.push({ text, anchorX: toX(x), anchorY: toY(y), tone });
+  /* Flush on both sides: each face is said from where it is cut. */
+  const facesLabels = (layer: Plan['layers'][number], sheet: Section['sheets'][number]) => {
+    for (const { from, prep, surfaceDiameter, depth } of layer.faces ?? []) {
+      if (prep !== 'countersink' || surfaceDiameter === undefined || depth === undefined) continue;
+      const [y, into] = from === 'far' ? [sheet.bottom, -1] : [sheet.top, 1];
+      at(surfaceDiameter / 2, y, `\u00d8 ${n(surfaceDiameter)}`);
+      at((surfaceDiameter + stack.hole) / 4, y + (into * Math.min(depth, layer.thickness)) / 2, `${n(depth)} deep`);
+    }
+    if (layer.waist !== undefined)
+      at(layer.waist / 2, (sheet.top + sheet.bottom) / 2, `waist ${n(layer.waist)}`, layer.waist > stack.holeMax ? 'stop' : 'caution');
+  };
   section.sheets.forEach((sheet, i) => {
     const layer = plan.layers[i] as Plan['layers'][number];
     const name = layer.part === '' ? `Layer ${i + 1}` : layer.part;
@@ -145,6 +158,7 @@ function labelsOf(stack: Stack, plan: Plan, section: Section, units: Units, toX:
       tone: 'plain',
     });
     if (sheet.gapAbove > 0.001 && i > 0) at(section.reach * 0.92, sheet.top - sheet.gapAbove / 2, `gap ${n(sheet.gapAbove)}`, 'stop');
+    if (layer.faces && layer.faces.length > 0) return facesLabels(layer, sheet);
     if (layer.surfaceDiameter === undefined || layer.depth === undefined) return;
     const rest = layer.thickness - layer.depth;
     at(layer.surfaceDiameter / 2, sheet.top, `\u00d8 ${n(layer.surfaceDiameter)}`);
@@ -166,6 +180,13 @@ function labelsOf(stack: Stack, plan: Plan, section: Section, units: Units, toX:
   const other = notSolid(stack);
   if (other) {
     at(section.rivet.shankRadius, section.rivet.tailEnd, other.name.length > 18 ? `${other.name.slice(0, 17)}\u2026` : other.name);
+    return { left, right };
+  }
+  if (plan.rivet.proud !== undefined) {
+    const { proud, length, works } = plan.rivet;
+    const lies = Math.abs(proud) < 0.00005 * 25.4 ? 'flush' : `${n(Math.abs(proud))} ${proud > 0 ? 'above' : 'below'}`;
+    at(stack.size.flushHead / 4, section.bottom, `driven end ${lies}`, works ? 'plain' : 'caution');
+    at(0, section.bottom, `length ${n(length)}`, works ? 'plain' : 'caution');
     return { left, right };
   }
   const width = drivenWidth(stack, plan);

@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import type { BenchStation, OrderedItem } from '#core/access/bench-order';
 import type { Setting } from '#core/record/marks';
 import { markText } from '#core/wording/marks';
-import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { setupVerb, setupName } from '#core/wording/setups';
 import { firstPieces, goesOnUnlooked, type FirstPieces } from '#core/inspect/first-pieces';
 import { usePerson } from '../../api/commands';
 import { useWorkMark } from '../../models/use-work-mark';
@@ -181,8 +181,7 @@ function NextStation({
         Next after {current.kind === 'setup' ? `${current.setup.openHoles} more` : 'this'}:{' '}
         {next.kind === 'setup' ? (
           <>
-            <strong>{OPERATION_WORDS[next.setup.setup.operation].verb}</strong>, {setupName(next.setup.setup, units)} (
-            {next.setup.openHoles})
+            <strong>{setupVerb(next.setup.setup)}</strong>, {setupName(next.setup.setup, units)} ({next.setup.openHoles})
           </>
         ) : (
           <strong>{nameOf(next.key)}</strong>

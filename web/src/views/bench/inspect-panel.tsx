@@ -1,4 +1,3 @@
-import { notSolid } from '#core/prep/stack';
 import { AT_HOLE } from '#core/record/step-key';
 import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
@@ -6,23 +5,18 @@ import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { diagnose } from '#core/inspect/diagnose';
+import { DEFECTS_OF_LOOK, diagnoseLook, FIELDS_OF_LOOK, lookOf, type LookField } from '#core/inspect/looked-at';
+import { fastenerOf } from '#core/done/work';
 import { typedMm } from '#core/compose/compose-drawing';
 import type { HoleDefinition } from '#core/record/definitions';
-import {
-  DISPOSITIONS,
-  effectiveMarks,
-  HEAD_DEFECTS,
-  type Disposition,
-  type HeadCheck,
-  type HeadDefect,
-  type Mark,
-} from '#core/record/marks';
-import { dashLength, formatCallout } from '#core/rivet/callout';
+import { DISPOSITIONS, effectiveMarks, type Disposition, type HeadCheck, type HeadDefect, type Mark } from '#core/record/marks';
+import { calloutOf } from '#core/prep/callout-of';
+import { dashLength } from '#core/rivet/callout';
 import { headVolume } from '#core/rivet/length';
 import type { SetWork } from '#core/record/mark-work';
 import { rivetOfDash } from '#core/tables/fasteners';
 import { PROFILES } from '#core/tables/profiles';
-import { ADVICE_WORDS, DEFECT_WORDS, diagnosisSentence, DISPOSITION_WORDS } from '#core/wording/inspect';
+import { ADVICE_WORDS, DEFECT_WORDS, diagnosisSentence, DISPOSITION_WORDS, LOOK_WORDS } from '#core/wording/inspect';
 import type { MarkWish } from '../../api/commands';
 import { defectDrawing } from '../../drawing/defect-drawing';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
@@ -43,20 +37,21 @@ interface InspectPanelProps {
   readonly onMark: (wishes: readonly MarkWish[]) => void;
 }
 
-const NOTHING = { width: '', width2: '', height: '', flush: '', gap: '' };
-type FieldName = keyof typeof NOTHING;
-const FIELDS: readonly (readonly [FieldName, string])[] = [
-  ['width', 'Width'],
-  ['height', 'Height'],
-  ['width2', 'Width across'],
-  ['flush', 'Head proud (- sunken)'],
-  ['gap', 'Gap by feeler'],
-];
+const NOTHING: Readonly<Record<LookField, string>> = { width: '', width2: '', height: '', flush: '', gap: '', far: '', stem: '' };
+const FIELD_LABELS: Readonly<Record<LookField, string>> = {
+  width: 'Width',
+  height: 'Height',
+  width2: 'Width across',
+  flush: 'Head proud (- sunken)',
+  gap: 'Gap by feeler',
+  far: 'Driven end above (- below)',
+  stem: 'Stem proud (- below)',
+};
 
 /** One rivet looked at: measured or gauged or named, diagnosed, and what the builder decides. */
 export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: InspectPanelProps) {
   const units = useUnits();
-  const [texts, setTexts] = useState<Readonly<Record<FieldName, string>>>(NOTHING);
+  const [texts, setTexts] = useState(NOTHING);
   const [gauge, setGauge] = useState<HeadCheck['gauge']>(undefined);
   const [defects, setDefects] = useState<readonly HeadDefect[]>([]);
   const [note, setNote] = useState('');
@@ -81,19 +76,18 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
   /* The rivet that is in, by the record: judged is what was set, whatever is planned now. */
   const there = ((set?.payload.work ?? set?.then ?? null) as SetWork | null)?.fastener;
   const setting = set?.payload.setting;
-  const size = rivetOfDash(there?.dash ?? setting?.dash ?? row.stack.size.dash) ?? row.stack.size;
+  const dashThere = there?.dash ?? setting?.dash ?? row.stack.size.dash;
+  const size = dashThere === row.stack.size.dash ? row.stack.size : (rivetOfDash(dashThere) ?? row.stack.size);
   const hole = size.dash === row.stack.size.dash ? row.stack.hole : size.hole;
   const lengthDash = there?.lengthDash ?? setting?.lengthDash ?? row.plan.rivet.lengthDash;
-  const read = Object.fromEntries(FIELDS.map(([name]) => [name, readField(name, texts[name], units)])) as Record<
-    FieldName,
-    ReturnType<typeof readField>
+  /* What is in is looked at as what it is, whatever is planned now. */
+  const look = lookOf(there ?? fastenerOf({ row: row.entity.definition, stack: row.stack, plan: row.plan }));
+  const fields = FIELDS_OF_LOOK[look];
+  const read = Object.fromEntries(fields.map((name) => [name, readField(name, texts[name], units)])) as Partial<
+    Record<LookField, ReturnType<typeof readField>>
   >;
   const check: Omit<HeadCheck, 'disposition'> = {
-    ...(read.width.length ? { width: read.width.length } : {}),
-    ...(read.height.length ? { height: read.height.length } : {}),
-    ...(read.width2.length ? { width2: read.width2.length } : {}),
-    ...(read.flush.length ? { flush: read.flush.length } : {}),
-    ...(read.gap.length ? { gap: read.gap.length } : {}),
+    ...Object.fromEntries(fields.flatMap((name) => (read[name]?.length ? [[name, read[name].length]] : []))),
     ...(gauge ? { gauge } : {}),
     ...(defects.length > 0 ? { defects } : {}),
   };
@@ -108,15 +102,15 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
     formFactor,
     halfDash: row.stack.halfDash,
   };
-  const found = diagnose(check, rivet, row.stack.limits);
+  const found = look === 'driven' ? diagnose(check, rivet, row.stack.limits) : diagnoseLook(check, look, row.stack.limits);
   const D = size.diameter;
   const volumeD3 = headVolume(dashLength(lengthDash), row.plan.grip, D, hole) / D ** 3;
   const name = (dash: number) =>
-    formatCallout({ head: there?.head ?? row.stack.head, alloy: there?.alloy ?? row.stack.alloy, size, lengthDash: dash });
+    calloutOf({ ...row.stack, head: there?.head ?? row.stack.head, alloy: there?.alloy ?? row.stack.alloy, size }, dash);
   const isSaid = Object.keys(check).length > 0;
   const keep = (disposition: Disposition) => {
     if (at === null) return;
-    if (FIELDS.some(([f]) => read[f].isBad)) return setError('One of the measures does not read.');
+    if (fields.some((f) => read[f]?.isBad)) return setError('One of the measures does not read.');
     if (disposition === 'accept-note' && note.trim() === '') return setError('Accepting with a note wants the note.');
     setError(null);
     setTexts(NOTHING);
@@ -133,7 +127,6 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
     ]);
   };
   const rejected = decided.flatMap((r) => (r.rowId === row.entity.id ? [r.holeId] : []));
-  const blind = notSolid(row.stack) !== undefined;
   return (
     <section aria-label="Inspect one rivet" className="flex flex-col gap-3 rounded border border-line p-3 text-[16px]">
       <p role="status" className="text-[19px]">
@@ -158,17 +151,17 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
       <div className="grid gap-3 md:grid-cols-[minmax(0,1fr)_300px]">
         <div className="flex flex-col gap-2">
           <h2 className="label text-[20px]">
-            Hole {at === null ? '–' : numberOf(at)}: {blind ? notSolid(row.stack)?.name : name(lengthDash)}
+            Hole {at === null ? '–' : numberOf(at)}: {there?.name ?? row.plan.rivet.callout}
           </h2>
           <div className="flex flex-wrap gap-2">
-            {FIELDS.map(([field, label]) => (
+            {fields.map((field) => (
               <label key={field} className="flex flex-col text-[14px] text-ink2">
-                {label}
+                {FIELD_LABELS[field]}
                 <TextInput
                   className="min-h-14 w-32 text-[20px]"
                   inputMode="decimal"
                   value={texts[field]}
-                  aria-invalid={read[field].isBad}
+                  aria-invalid={read[field]?.isBad}
                   onChange={(e) => setTexts({ ...texts, [field]: e.target.value })}
                 />
               </label>
@@ -176,26 +169,30 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
           </div>
           <GaugeField
             onTake={(_, reading) => {
-              /* Width first, then height; a third one is the width across. */
-              const next = (['width', 'height', 'width2'] as const).find((f) => texts[f].trim() === '');
+              /* In the order of the fields: width first, then height; a third one is the width across. */
+              const next = fields.find((f) => f !== 'gap' && texts[f].trim() === '');
               if (next) setTexts({ ...texts, [next]: typedMm(reading.mm, units).text });
-              else setError('Width, height and width across are there already: decide, or empty a field.');
+              else setError('Everything that is measured here is there already: decide, or empty a field.');
             }}
           />
-          <div className="flex flex-wrap gap-2" role="group" aria-label="By the head gauge">
-            {(['go', 'no-go'] as const).map((g) => (
-              <Button
-                key={g}
-                className={`min-h-14 px-5 text-[18px] ${gauge === g ? 'border-dye bg-dye-soft' : ''}`}
-                aria-pressed={gauge === g}
-                onClick={() => setGauge(gauge === g ? undefined : g)}
-              >
-                {g === 'go' ? 'gauge: go' : 'gauge: no-go'}
-              </Button>
-            ))}
-          </div>
+          {look === 'driven' ? (
+            <div className="flex flex-wrap gap-2" role="group" aria-label="By the head gauge">
+              {(['go', 'no-go'] as const).map((g) => (
+                <Button
+                  key={g}
+                  className={`min-h-14 px-5 text-[18px] ${gauge === g ? 'border-dye bg-dye-soft' : ''}`}
+                  aria-pressed={gauge === g}
+                  onClick={() => setGauge(gauge === g ? undefined : g)}
+                >
+                  {g === 'go' ? 'gauge: go' : 'gauge: no-go'}
+                </Button>
+              ))}
+            </div>
+          ) : (
+            <p className="text-[17px]">{LOOK_WORDS[look]}</p>
+          )}
         </div>
-        {blind ? null : (
+        {look !== 'driven' ? null : (
           <HeadWindow
             profile={profile}
             volumeD3={volumeD3}
@@ -210,7 +207,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
           />
         )}
       </div>
-      <DefectChoice chosen={defects} onChoose={setDefects} />
+      <DefectChoice offered={DEFECTS_OF_LOOK[look]} chosen={defects} onChoose={setDefects} />
       {isSaid ? (
         <p aria-live="polite" className={`text-[19px] ${found.advice === 'accept' ? '' : 'font-semibold text-caution'}`}>
           {diagnosisSentence(found, found.suggestDash === null ? null : name(found.suggestDash))}{' '}
@@ -251,28 +248,38 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
       ) : null}
       <p className="text-[14px] text-ink2">
         Advice, never approval.{' '}
-        {fitted
-          ? `Form factor from ${fitted.n} good heads of yours: ${fitted.mean.toFixed(3)} ± ${fitted.sd.toFixed(3)}.`
-          : `Form factor ${formFactor}: the default, until enough of your own good heads are measured.`}
+        {look !== 'driven'
+          ? null
+          : fitted
+            ? `Form factor from ${fitted.n} good heads of yours: ${fitted.mean.toFixed(3)} ± ${fitted.sd.toFixed(3)}.`
+            : `Form factor ${formFactor}: the default, until enough of your own good heads are measured.`}
       </p>
     </section>
   );
 }
 
 /** A length of one field; the head's own may lie under the skin. */
-function readField(name: FieldName, text: string, units: 'in' | 'mm') {
-  const isUnder = name === 'flush' && /^\s*[-\u2212]/.test(text);
+function readField(name: LookField, text: string, units: 'in' | 'mm') {
+  const isUnder = (name === 'flush' || name === 'far' || name === 'stem') && /^\s*[-\u2212]/.test(text);
   const value = dimensionValue(text.replace(/^\s*[-\u2212+]/, ''), units);
   return value.length && isUnder ? { ...value, length: { ...value.length, mm: -value.length.mm } } : value;
 }
 
 /** The defects by name, each drawn, with cause and cure where it is chosen. */
-function DefectChoice({ chosen, onChoose }: { chosen: readonly HeadDefect[]; onChoose: (next: readonly HeadDefect[]) => void }) {
+function DefectChoice({
+  offered,
+  chosen,
+  onChoose,
+}: {
+  offered: readonly HeadDefect[];
+  chosen: readonly HeadDefect[];
+  onChoose: (next: readonly HeadDefect[]) => void;
+}) {
   return (
     <details open={chosen.length > 0 || undefined}>
       <summary className="label min-h-10 cursor-pointer py-2 text-[17px]">A defect by name</summary>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(112px,1fr))] gap-1">
-        {HEAD_DEFECTS.map((d) => {
+        {offered.map((d) => {
           const drawing = defectDrawing(d);
           const isOn = chosen.includes(d);
           return (

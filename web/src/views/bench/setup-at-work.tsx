@@ -14,7 +14,7 @@ import { workFindings } from '#core/work/work-findings';
 import { holesInPlan } from '#core/record/holes';
 import { isDone, isHeld, type Step } from '#core/record/steps';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
-import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { OPERATION_WORDS, setupName, setupVerb } from '#core/wording/setups';
 import { type FirstPieces } from '#core/inspect/first-pieces';
 import { settingRanks } from '#core/inspect/setting-order';
 import { type MarkWish } from '../../api/commands';
@@ -129,16 +129,19 @@ export function SetupAtWork({
     remembered,
     meant: row.entity.definition.setting?.way ?? null,
     chosen: chosenSetting,
-    isBlind: notSolid(row.stack) !== undefined,
+    isBlind: notSolid(row.stack)?.kind === 'blind',
   });
+  const otherKind = notSolid(row.stack)?.kind;
+  const isSetByTool = otherKind === undefined || otherKind === 'blind';
   /* The first pieces of a batch are proposed alone, in the order they are riveted in. */
-  const first = current.setup.operation === 'set' ? firstOf(settingNow) : null;
+  const first = current.setup.operation === 'set' && isSetByTool ? firstOf(settingNow) : null;
   const ranks = useMemo(() => settingRanks(holes.map((h) => h.id)), [holes]);
   const inOrder = [...open].sort((a, b) => (ranks.get(a) ?? 0) - (ranks.get(b) ?? 0));
   const proposed = first && first.left > 0 ? new Set(inOrder.slice(0, first.left)) : open;
   const valid = chosen ?? proposed;
   const steps = item.steps.filter((s) => !off.has(s.key));
   const word = OPERATION_WORDS[current.setup.operation];
+  const verb = setupVerb(current.setup);
   const isOnPart = item.partId !== null;
   const name = isOnPart ? (data.parts.find((p) => p.id === item.partId)?.definition.name ?? '') : row.title;
   /* The row's other dimpled sheets, where the dies in hand are made for them, too. */
@@ -162,7 +165,8 @@ export function SetupAtWork({
     onMarked(`${isOnPart ? name : `${howMany(valid.size, together)} of ${name}`} ${word.done}`);
     const payload = {
       ...(how === '' ? {} : { how }),
-      ...(current.setup.operation === 'set' ? { setting: settingNow } : {}),
+      /* A screw, a bolt, a pin is put in by hand: no squeezer, no gun. */
+      ...(current.setup.operation === 'set' && isSetByTool ? { setting: settingNow } : {}),
       ...finishSaid(),
     };
     const time = doneAt === '' ? {} : { doneAt: new Date(doneAt).toISOString() };
@@ -196,15 +200,15 @@ export function SetupAtWork({
   const sheet = item.steps.find((s) => s.layerId !== null);
   const changeSetting = (next: Setting) => {
     setChosenSetting(next);
-    const { lengthDash: _, ...rest } = next;
+    const { lengthDash: _, gap: __, ...rest } = next;
     remember(rest);
   };
   const order = current.setup.operation === 'set' ? orderNumbers(row, holes) : NO_ORDER;
   return (
     <section aria-label="The set-up at work" className="flex flex-col gap-3">
       <h1 className="label text-[34px] leading-none">
-        {word.verb[0]?.toUpperCase()}
-        {word.verb.slice(1)}: <span className="text-dye">{setupName(current.setup, units)}</span>
+        {verb[0]?.toUpperCase()}
+        {verb.slice(1)}: <span className="text-dye">{setupName(current.setup, units)}</span>
       </h1>
       <ItemChips current={current} item={item} rows={rows} data={data} sequence={sequence} onOpen={onOpen} />
       <AllAtOnce data={data} current={current} rows={rows} lock={lock} onMark={onMark} onMarked={onMarked} />

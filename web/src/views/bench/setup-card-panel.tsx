@@ -38,7 +38,8 @@ export function SetupCardPanel({ data, marks, card, current, item, row, tools }:
   const index = row.entity.definition.layers.findIndex((l) => l.id === item.steps[0]?.layerId);
   const needs = current.setup.operation === 'countersunk' ? cageNeeds(accessOf(row.entity.definition, index), cages) : [];
   const layer = row.plan.layers[index];
-  const face = row.entity.definition.layers[index]?.bothSides && layer ? secondFace(layer, row.stack.hole) : null;
+  const isBoth = row.entity.definition.layers[index]?.bothSides || layer?.faces?.length === 2;
+  const face = isBoth && layer ? secondFace(layer, row.stack.hole) : null;
   return (
     <section aria-label="Set-up card" className="flex flex-col gap-1 rounded border border-line p-2 text-[16px]">
       {card.depth !== null && card.surface !== null ? (

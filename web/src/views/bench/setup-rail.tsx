@@ -1,6 +1,6 @@
 import type { BenchStation } from '#core/access/bench-order';
 import { operationVerb } from '#core/wording/sequence';
-import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { setupVerb, setupName } from '#core/wording/setups';
 import type { Units } from '#core/units/length';
 import { useUnits } from '../../ui/units';
 
@@ -49,7 +49,7 @@ function railLine(station: BenchStation, nameOf: (id: string) => string, units: 
   if (station.kind === 'setup') {
     const { setup, openHoles, readyHoles } = station.setup;
     return {
-      verb: OPERATION_WORDS[setup.operation].verb,
+      verb: setupVerb(setup),
       what: setupName(setup, units),
       count: `${openHoles} ${readyHoles < openHoles ? `(${readyHoles} ready)` : 'ready'}`,
       isReady: readyHoles > 0,

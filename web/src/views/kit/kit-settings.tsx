@@ -13,6 +13,7 @@ import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { zoneHere } from '../../api/record';
+import { readDefaults, RowDefaultsFields, typedDefaults } from './row-defaults';
 import { NO_WORK, readHolders, WorkSettings } from './work-settings';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
@@ -46,6 +47,8 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
     Object.fromEntries(Object.entries(was.holders ?? {}).map(([k, v]) => [k, String(v)])),
   );
   const [timeZone, setTimeZone] = useState(was.timeZone ?? zoneHere());
+  const [defaults, setDefaults] = useState(() => typedDefaults(was.defaults, shown));
+  const [isStepped, setStepped] = useState(was.angles === 'stepped');
   const [reason, setReason] = useState('');
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
 
@@ -60,6 +63,7 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
       ),
     );
     setHoleMax((old) => Object.fromEntries(Object.entries(old).map(([k, t]) => [k, carryUnit(t, from)])));
+    setDefaults((old) => ({ ...old, edge: carryUnit(old.edge, from), wall: carryUnit(old.wall, from), room: carryUnit(old.room, from) }));
   });
   const save = async (event: FormEvent) => {
     event.preventDefault();
@@ -120,6 +124,8 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
     const named = people.filter((p) => p.initials.trim() !== '').map((p) => ({ ...p, initials: p.initials.trim() }));
     const owned = readHolders(holders);
     if (!owned) return 'The number of sheet holders is a whole number.';
+    const begin = readDefaults(defaults, was.defaults, shown);
+    if (typeof begin === 'string') return begin;
     if (named.length === 0) return 'Somebody has to work here: keep at least one person.';
     return {
       ...was,
@@ -134,6 +140,8 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
       work,
       holders: owned,
       timeZone,
+      defaults: begin,
+      angles: isStepped ? 'stepped' : undefined,
     };
   };
 
@@ -176,6 +184,10 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
           <input type="checkbox" checked={halfDash} onChange={(e) => setHalfDash(e.target.checked)} className="size-5" />
           Half dashes are stocked
         </label>
+        <label className="flex items-center gap-2 self-start pt-6">
+          <input type="checkbox" checked={isStepped} onChange={(e) => setStepped(e.target.checked)} className="size-5" />
+          Dies and cutters of the older series: 100, 110, 120 degrees under each dimple
+        </label>
       </div>
       <Field
         label="Built in the time zone"
@@ -191,6 +203,7 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
           ))}
         </Select>
       </Field>
+      <RowDefaultsFields typed={defaults} units={shown} onTyped={setDefaults} />
       <WorkSettings work={work} onWork={setWork} holders={holders} onHolders={setHolders} />
       <fieldset className="flex flex-wrap items-end gap-2">
         <legend className="label text-[14px] text-ink2">People (initials)</legend>

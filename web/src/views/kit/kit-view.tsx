@@ -42,6 +42,9 @@ export function KitView() {
                   <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/tools`}>
                     My tools
                   </Link>
+                  <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/fasteners`}>
+                    Fasteners
+                  </Link>
                   <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/log`}>
                     Log and dossier
                   </Link>

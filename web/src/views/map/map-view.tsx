@@ -8,7 +8,7 @@ import { STAGES, stageOf, type Stage } from '#core/record/stage';
 import { STEP_KINDS } from '#core/record/steps';
 import type { Edit, Hand } from '#core/record/definitions';
 import type { Setup } from '#core/setup/setup';
-import { OPERATION_WORDS, setupName, STAGE_WORDS } from '#core/wording/setups';
+import { setupVerb, setupName, STAGE_WORDS } from '#core/wording/setups';
 import { useAllMarks } from '../../api/all-marks';
 import { useKeep } from '../../api/commands';
 import { useFollow } from '../../api/queries';
@@ -206,7 +206,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
               <option value="">every set-up</option>
               {setups.map((s) => (
                 <option key={s.key} value={s.key}>
-                  {OPERATION_WORDS[s.operation].verb}: {setupName(s, units)}
+                  {setupVerb(s)}: {setupName(s, units)}
                 </option>
               ))}
             </Select>
@@ -226,7 +226,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
             </p>
           ) : null}
           <p className={filter.show === 'tools' ? 'hidden' : 'text-[13.5px] text-ink2'}>
-            Cross: not begun. Dot: laid out. Small ring: piloted. Ring: drilled. Ring with a bar: deburred. Disc: prepared. Square: riveted;
+            Cross: not begun. Dot: laid out. Small ring: piloted. Ring: drilled. Ring with a bar: deburred. Disc: prepared. Square: set;
             filled: inspected. A stroke across: held back. A triangle: a deviation.
           </p>
           <div className="flex flex-wrap gap-2">

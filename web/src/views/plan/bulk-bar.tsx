@@ -1,9 +1,20 @@
 import type { Limits } from '#core/tables/limits';
 import { useState } from 'react';
-import type { Entity, Hand, RowDefinition } from '#core/record/definitions';
-import { parseCallout } from '#core/rivet/callout';
+import { closedWithText, type ComposeContext } from '#core/compose/compose';
+import {
+  ROW_STARTS,
+  SETTING_WAYS,
+  type Entity,
+  type Hand,
+  type RowAccess,
+  type RowDefinition,
+  type RowStart,
+  type SettingWay,
+  type TypedLength,
+} from '#core/record/definitions';
+import { SETTING_WORDS } from '#core/wording/inspect';
 import { SCHOOL_IDS, type SchoolId } from '#core/prep/stack';
-import { schoolWords } from '#core/wording/words';
+import { schoolWords, START_WORDS } from '#core/wording/words';
 import { problemMessage } from '#core/wording/problems';
 import { Button, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
@@ -14,6 +25,8 @@ interface BulkBarProps {
   readonly units: 'in' | 'mm';
   /** The kit's limits, for the schools' names. */
   readonly limits: Limits;
+  /** The kit's fasteners and units, for what is typed. */
+  readonly context: ComposeContext;
   readonly onEdit: (next: readonly { row: Entity<'row'>; definition: RowDefinition }[], reason: string) => Promise<void>;
   readonly onDelete: () => void;
   readonly onMirror: () => void;
@@ -21,7 +34,7 @@ interface BulkBarProps {
 }
 
 /** What can be done to the chosen rows together. */
-export function BulkBar({ rows, units, limits, onEdit, onDelete, onMirror, onClear }: BulkBarProps) {
+export function BulkBar({ rows, units, limits, context, onEdit, onDelete, onMirror, onClear }: BulkBarProps) {
   const [isOpen, setOpen] = useState(false);
   if (rows.length === 0) return null;
   return (
@@ -37,24 +50,48 @@ export function BulkBar({ rows, units, limits, onEdit, onDelete, onMirror, onCle
       <Button tone="quiet" onClick={onClear}>
         None
       </Button>
-      {isOpen ? <BulkDialog rows={rows} units={units} limits={limits} onEdit={onEdit} onClose={() => setOpen(false)} /> : null}
+      {isOpen ? (
+        <BulkDialog rows={rows} units={units} limits={limits} context={context} onEdit={onEdit} onClose={() => setOpen(false)} />
+      ) : null}
     </div>
   );
 }
+
+const NO_ACCESS: RowAccess = { edge: null, wall: null, room: null, roomAtEnd: null, isBent: false };
+const REACH_LABELS = {
+  edge: 'To the edge the tool comes from',
+  wall: 'To the nearest upstanding wall',
+  room: 'Room behind the holes',
+} as const;
 
 function BulkDialog({
   rows,
   units,
   limits,
+  context,
   onEdit,
   onClose,
-}: Pick<BulkBarProps, 'rows' | 'units' | 'limits' | 'onEdit'> & { onClose: () => void }) {
+}: Pick<BulkBarProps, 'rows' | 'units' | 'limits' | 'context' | 'onEdit'> & { onClose: () => void }) {
   const [hand, setHand] = useState<'' | Hand | 'none'>('');
   const [school, setSchool] = useState<'' | SchoolId | 'kit'>('');
   const [callout, setCallout] = useState('');
   const [pitch, setPitch] = useState('');
   const [edge, setEdge] = useState('');
   const [page, setPage] = useState('');
+  const [start, setStart] = useState<'' | RowStart>('');
+  const [drilledFrom, setDrilledFrom] = useState<'' | 'head' | 'shop'>('');
+  const [way, setWay] = useState<'' | SettingWay | 'none'>('');
+  const [reach, setReach] = useState({ edge: '', wall: '', room: '' });
+  /** What was typed of a tool's way to the holes; null: nothing. */
+  const readAccess = (): Partial<RowAccess> | null => {
+    const read: Partial<Record<keyof typeof reach, TypedLength>> = {};
+    for (const [key, text] of Object.entries(reach) as [keyof typeof reach, string][]) {
+      const value = dimensionValue(text, units);
+      if (value.isBad) throw new Error(`${REACH_LABELS[key]} does not read.`);
+      if (value.length) read[key] = value.length;
+    }
+    return Object.keys(read).length === 0 ? null : { ...read, ...(read.room ? { roomAtEnd: null } : {}) };
+  };
   const keep = async (reason: string) => {
     const change: Partial<RowDefinition> = {};
     if (hand !== '') Object.assign(change, { hand: hand === 'none' ? null : hand });
@@ -68,17 +105,20 @@ function BulkDialog({
       if (value.isBad) throw new Error(`The ${key} does not read.`);
       if (value.length) Object.assign(change, { [key]: value.length });
     }
-    let isOtherSize: (row: RowDefinition) => boolean = () => false;
-    if (callout.trim() !== '') {
-      const parsed = parseCallout(callout);
-      if (!parsed.ok) throw new Error(problemMessage(parsed.problem));
-      const { head, size, alloy, lengthDash } = parsed.value;
-      Object.assign(change, { head, dash: size.dash, alloy, lengthDash });
-      isOtherSize = (row) => row.dash !== size.dash;
-    }
-    if (Object.keys(change).length === 0) throw new Error('Fill in what should change; empty fields leave the rows as they are.');
+    if (start !== '') Object.assign(change, { start });
+    if (drilledFrom !== '') Object.assign(change, { drilledFrom });
+    const access = readAccess();
+    const nothing = Object.keys(change).length === 0 && callout.trim() === '' && way === '' && access === null;
+    if (nothing) throw new Error('Fill in what should change; empty fields leave the rows as they are.');
     await onEdit(
-      rows.map((row) => ({ row, definition: { ...row.definition, ...change, ...(isOtherSize(row.definition) ? { hole: null } : {}) } })),
+      rows.map((row) => {
+        const was = row.definition;
+        const closed = callout.trim() === '' ? null : closedWithText(callout, context, was);
+        if (closed && !closed.ok) throw new Error(problemMessage(closed.problem));
+        const setting = way === '' ? {} : { setting: way === 'none' ? null : { ...was.setting, way } };
+        const reach = access === null ? {} : { access: { ...(was.access ?? NO_ACCESS), ...access } };
+        return { row, definition: { ...was, ...change, ...setting, ...reach, ...(closed?.value ?? {}) } };
+      }),
       reason,
     );
   };
@@ -86,8 +126,19 @@ function BulkDialog({
     <ReasonDialog title={`Edit ${rows.length} rows together`} onClose={onClose} onKeep={keep}>
       <p className="text-[14px] text-ink2">Empty fields leave the rows as they are.</p>
       <div className="grid grid-cols-2 gap-3">
-        <Field label="Rivet">
-          <TextInput value={callout} onChange={(e) => setCallout(e.target.value)} placeholder="426AD3" />
+        <Field label="Closed with: a call-out, or a fastener of the kit">
+          <TextInput
+            value={callout}
+            list="kit-fasteners"
+            maxLength={160}
+            onChange={(e) => setCallout(e.target.value)}
+            placeholder="426AD3"
+          />
+          <datalist id="kit-fasteners">
+            {(context.fasteners ?? []).map((f) => (
+              <option key={f.id} value={f.definition.name} />
+            ))}
+          </datalist>
         </Field>
         <Field label="Hand">
           <Select value={hand} onChange={(e) => setHand(e.target.value as typeof hand)}>
@@ -113,6 +164,43 @@ function BulkDialog({
             ))}
           </Select>
         </Field>
+        <Field label="The kit delivers">
+          <Select value={start} onChange={(e) => setStart(e.target.value as typeof start)}>
+            <option value="">as it is</option>
+            {ROW_STARTS.map((s) => (
+              <option key={s} value={s}>
+                {START_WORDS[s]}
+              </option>
+            ))}
+          </Select>
+        </Field>
+        <Field label="Drilled from">
+          <Select value={drilledFrom} onChange={(e) => setDrilledFrom(e.target.value as typeof drilledFrom)}>
+            <option value="">as it is</option>
+            <option value="head">the head side</option>
+            <option value="shop">the shop side</option>
+          </Select>
+        </Field>
+        <Field label="Meant to be set with">
+          <Select value={way} onChange={(e) => setWay(e.target.value as typeof way)}>
+            <option value="">as it is</option>
+            <option value="none">not said</option>
+            {SETTING_WAYS.map((w) => (
+              <option key={w} value={w}>
+                {SETTING_WORDS[w]}
+              </option>
+            ))}
+          </Select>
+        </Field>
+        {(Object.keys(REACH_LABELS) as (keyof typeof reach)[]).map((key) => (
+          <DimensionField
+            key={key}
+            label={REACH_LABELS[key]}
+            text={reach[key]}
+            onText={(text) => setReach({ ...reach, [key]: text })}
+            units={units}
+          />
+        ))}
       </div>
     </ReasonDialog>
   );

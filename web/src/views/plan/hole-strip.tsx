@@ -1,5 +1,6 @@
 import { AT_HOLE } from '#core/record/step-key';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { Link } from 'react-router';
 import type { HoleDefinition } from '#core/record/definitions';
 import { marksFor } from '#core/work/bench';
 import { HOLD_WORDS } from '#core/wording/setups';
@@ -122,6 +123,7 @@ export function HoleStrip({ row, others, reaches, onMark, onHold }: HoleStripPro
             {prepText.slice(1)} ({n})
           </Button>
         ) : null}
+        <TakeOut row={row} holeIds={valid.map((i) => (holes[i] as HoleDefinition).id)} count={count} />
         <HoldChoice chosen={valid.map((i) => holes[i] as HoleDefinition)} onHold={onHold} />
         <label
           className="ml-auto flex items-center gap-1 text-[13px] text-ink2"
@@ -137,6 +139,23 @@ export function HoleStrip({ row, others, reaches, onMark, onHold }: HoleStripPro
       </p>
       <Leftovers row={row} others={others} onMark={onMark} />
     </section>
+  );
+}
+
+/** The way to the removal card, where something chosen is set: of one hole, or of the whole row. */
+function TakeOut({ row, holeIds, count }: { row: RowModel; holeIds: readonly string[]; count: number }) {
+  const set = holeIds.filter((id) => row.states.get(id)?.has(AT_HOLE.set));
+  const [only] = set;
+  if (only === undefined) return null;
+  const isOne = holeIds.length === 1;
+  const search = new URLSearchParams({ row: row.entity.id, ...(isOne ? { hole: only } : {}) }).toString();
+  return (
+    <Link
+      className="label rounded border border-edge bg-raised px-2 py-1 hover:bg-dye-soft"
+      to={`/assemblies/${row.entity.definition.assemblyId}/removal?${search}`}
+    >
+      {isOne ? 'Take it out' : holeIds.length === count ? 'Take the row out' : 'Take out …'}
+    </Link>
   );
 }
 
@@ -233,6 +252,10 @@ function StripPicture({ row, reaches, holes, chosen, onChoose, sheetsOff, onTogg
     if (findings.get(holeId)?.some((f) => f.severity === 'stop')) return '!';
     return findings.has(holeId) || again.has(holeId) ? '~' : '';
   };
+  const isPrepared = (layerId: string, done: ReadonlySet<string> | undefined): boolean => {
+    const own = row.steps.filter((s) => (s.kind === 'dimpled' || s.kind === 'countersunk') && s.layerId === layerId);
+    return own.length > 0 && own.every((s) => done?.has(s.key) ?? false);
+  };
   const stageOf = (holeId: string, index: number): HoleStage => {
     const done = row.states.get(holeId);
     const layerId = (layers[index] as { id: string }).id;
@@ -241,9 +264,7 @@ function StripPicture({ row, reaches, holes, chosen, onChoose, sheetsOff, onTogg
       drilled: done?.has(AT_HOLE.drilled) ?? false,
       head: done?.has(`deburred/${layerId}/head`) ?? false,
       shop: done?.has(`deburred/${layerId}/shop`) ?? false,
-      prepared:
-        (prep === 'dimple' && (done?.has(`dimpled/${layerId}/`) ?? false)) ||
-        (prep === 'countersink' && row.steps.every((s) => s.kind !== 'countersunk' || s.layerId !== layerId || done?.has(s.key))),
+      prepared: isPrepared(layerId, done),
       prep,
     };
   };

@@ -3,8 +3,8 @@ import { limitsOf } from '#core/record/stack-of';
 import { useUnits } from '../../ui/units';
 import { editsOf } from '#core/compose/compose-many';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
-import type { Prep, SchoolId } from '#core/prep/stack';
-import { PREP_WORDS, schoolWords } from '#core/wording/words';
+import type { PlanCall, SchoolId } from '#core/prep/stack';
+import { PLAN_WORDS, schoolWords } from '#core/wording/words';
 import { newId } from '../../api/device';
 import { TableDialog } from '../tables/table-dialog';
 import { KeysDialog } from './keys-dialog';
@@ -18,7 +18,7 @@ import type { RowModel } from '../../models/row-model';
 export type PlanDialog =
   | { kind: 'paste'; text: string }
   | { kind: 'school'; school: SchoolId | null }
-  | { kind: 'plans'; layer: number; plans: Prep | null }
+  | { kind: 'plans'; layer: number; plans: PlanCall | null }
   | { kind: 'part'; part: Entity<'part'>; nominalText?: string }
   | { kind: 'more'; row: Entity<'row'> }
   | { kind: 'tables' }
@@ -66,7 +66,7 @@ export function PlanDialogs({ dialog, data, selected, nextOrder, onKeep, onClose
       ) : null}
       {dialog?.kind === 'plans' && selected ? (
         <ReasonDialog
-          title={`The plans say: ${dialog.plans === null ? 'nothing' : PREP_WORDS[dialog.plans]} (${selected.plan.layers[dialog.layer]?.part})`}
+          title={`The plans say: ${dialog.plans === null ? 'nothing' : PLAN_WORDS[dialog.plans]} (${selected.plan.layers[dialog.layer]?.part})`}
           onClose={onClose}
           onKeep={(reason) =>
             onKeep(

@@ -13,6 +13,7 @@ import { useAllMarks } from '../../api/all-marks';
 import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
+import { composeContextOf } from '../../models/compose-context';
 import { definitionsById } from '#core/work/assembly-work';
 import { refreshDefinitions, useChanges, useFollow } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
@@ -282,6 +283,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
             rows={chosenRows}
             units={units}
             limits={limitsOf(kit.definition)}
+            context={composeContextOf(data, units)}
             onEdit={async (next, reason) => {
               await keepEdits(
                 next.map(({ row, definition }) => rowEdit(row, definition)),

@@ -2,7 +2,7 @@ import { Copy, Download, FlipHorizontal2, Pencil, SlidersHorizontal, Trash2 } fr
 import { useMemo, useRef, type ReactNode } from 'react';
 import type { Verdict } from '#core/prep/findings';
 import type { Plan } from '#core/prep/plan';
-import type { Prep, SchoolId, Stack } from '#core/prep/stack';
+import type { PlanCall, SchoolId, Stack } from '#core/prep/stack';
 import { schoolWords } from '#core/wording/words';
 import { fileName, saveFile, svgFile } from '../../drawing/export-svg';
 import { drawSection } from '../../drawing/section-drawing';
@@ -23,7 +23,7 @@ export interface RowActions {
   readonly onMore: () => void;
   readonly onDelete: () => void;
   readonly onSchool: (school: SchoolId | null) => void;
-  readonly onPlans: (layer: number, plans: Prep | null) => void;
+  readonly onPlans: (layer: number, plans: PlanCall | null) => void;
   readonly onPart: (layer: number) => void;
 }
 

@@ -2,13 +2,22 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import type { SharedLoad } from '#core/prep/stack';
-import { SETTING_WAYS, type Edit, type Entity, type RowDefinition, type RowStart, type SettingWay } from '#core/record/definitions';
+import {
+  ROW_STARTS,
+  SETTING_WAYS,
+  type Edit,
+  type Entity,
+  type RowDefinition,
+  type RowStart,
+  type SettingWay,
+} from '#core/record/definitions';
 import { typedText } from '#core/compose/compose';
 import { Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import type { Mm } from '#core/units/length';
 import { SETTING_WORDS } from '#core/wording/inspect';
-import { FastenerFields, useFastenerChoice } from './fastener-fields';
+import { START_WORDS } from '#core/wording/words';
+import { ClosedWithFields, useClosedWith } from './closed-with-fields';
 import { RibRoom } from './rib-room';
 import { ReasonDialog } from './reason-dialog';
 
@@ -40,7 +49,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
   const [cutterAngle, setCutterAngle] = useState(String(was.cutterAngleDeg));
   const [start, setStart] = useState<RowStart>(was.start ?? 'undersize');
   const [drilledFrom, setDrilledFrom] = useState<'head' | 'shop'>(was.drilledFrom ?? 'head');
-  const fastener = useFastenerChoice(data, was, units);
+  const closed = useClosedWith(data, was, units);
   const [access, setAccess] = useState({
     edge: textOf(was.access?.edge ?? null),
     wall: textOf(was.access?.wall ?? null),
@@ -73,7 +82,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       return value;
     };
     const allowance = nestKind === 'fixed' ? lengthOf('The fixed allowance', nest) : null;
-    const closing = fastener.read(lengthOf);
+    const closing = closed.read();
     if (nestKind === 'fixed' && !allowance) throw new Error('Give the fixed allowance.');
     const row: RowDefinition = {
       ...was,
@@ -85,7 +94,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       sharesLoadWith: shares === '' ? null : shares,
       start,
       ...(drilledFrom === 'shop' || was.drilledFrom ? { drilledFrom } : {}),
-      fastenerId: closing.fastenerId,
+      ...closing.row,
       setting:
         way === '' && !isSealed
           ? null
@@ -146,9 +155,11 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
         )}
         <Field label="The kit delivers">
           <Select value={start} onChange={(e) => setStart(e.target.value as RowStart)}>
-            <option value="none">no hole</option>
-            <option value="undersize">holes punched undersize</option>
-            <option value="final">holes punched to their final size</option>
+            {ROW_STARTS.map((s) => (
+              <option key={s} value={s}>
+                {START_WORDS[s]}
+              </option>
+            ))}
           </Select>
         </Field>
         <Field label="Drilled from">
@@ -157,7 +168,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
             <option value="shop">the shop side</option>
           </Select>
         </Field>
-        <FastenerFields data={data} row={was} choice={fastener} units={units} />
+        <ClosedWithFields data={data} row={was} choice={closed} units={units} />
         <Field label="Meant to be set with">
           <Select value={way} onChange={(e) => setWay(e.target.value as SettingWay | '')}>
             <option value="">not said</option>

@@ -59,6 +59,9 @@ export function SectionFigure({ stack, plan, title, frame, svgRef }: SectionFigu
       </defs>
       <path d={marks.rivet.driven} strokeWidth="1.2" style={{ fill: 'var(--rivet)', stroke: 'var(--ink)' }} />
       <path d={marks.rivet.shank} strokeWidth="0" style={{ fill: 'var(--rivet)' }} />
+      {marks.rivet.fill.map((d, i) => (
+        <path key={`fill${i}`} d={d} strokeWidth="0" style={{ fill: 'var(--rivet)' }} />
+      ))}
       <path d={marks.rivet.head} strokeWidth="1.2" style={{ fill: 'var(--rivet)', stroke: 'var(--ink)' }} />
       <path d={marks.rivet.stem} strokeWidth="0.9" style={{ fill: 'var(--metal)', stroke: 'var(--ink)' }} />
       {marks.sheets.map((s) => (

@@ -1,15 +1,17 @@
 import { notSolid } from '#core/prep/stack';
 import type { Plan } from '#core/prep/plan';
-import type { Prep, Stack } from '#core/prep/stack';
+import type { PlanCall, Stack } from '#core/prep/stack';
 import { clicksOf } from '#core/rivet/cone';
 import { volumeWindow } from '#core/rivet/length';
 import { whyOf, type WhyId } from '#core/prep/why';
-import type { PlannedLayer } from '#core/prep/walk';
+import type { PlannedFace, PlannedLayer } from '#core/prep/walk';
+import type { Mm } from '#core/units/length';
+import { drillOfDiameter } from '#core/tables/drills';
 import { PROFILES } from '#core/tables/profiles';
 import { showFactor, showNumber } from '#core/units/show';
 import { ADVICE_FIRST, cautionsFor } from '#core/wording/cautions';
 import { layerReason } from '#core/wording/reasons';
-import { PREP_WORDS, PROFILE_WORDS, sheetName } from '#core/wording/words';
+import { FASTENER_WORDS, PREP_WORDS, PROFILE_WORDS, sheetName } from '#core/wording/words';
 import { PrepGlyph } from '../../ui/prep-glyph';
 import { Length, useUnits } from '../../ui/units';
 import { WhyNumber } from '../../ui/why';
@@ -18,7 +20,7 @@ interface WhatToDoProps {
   readonly stack: Stack;
   readonly plan: Plan;
   /** Entering the plans' own call-out for a sheet; absent on a draft. */
-  readonly onPlans?: ((layer: number, plans: Prep | null) => void) | undefined;
+  readonly onPlans?: ((layer: number, plans: PlanCall | null) => void) | undefined;
   readonly onPart?: ((layer: number) => void) | undefined;
 }
 
@@ -54,17 +56,22 @@ export function WhatToDo({ stack, plan, onPlans, onPart }: WhatToDoProps) {
                     aria-label={`Plans' call-out for ${sheetName(layer.part, i)}`}
                     className="w-21 rounded border border-edge bg-raised px-0.5 text-ink pointer-coarse:min-h-11"
                     value={stack.layers[i]?.plans ?? ''}
-                    onChange={(e) => onPlans(i, (e.target.value || null) as Prep | null)}
+                    onChange={(e) => onPlans(i, (e.target.value || null) as PlanCall | null)}
                   >
                     <option value="">silent</option>
                     <option value="dimple">dimple</option>
                     <option value="countersink">countersink</option>
                     <option value="none">plain</option>
+                    <option value="through">through: a washer or spacer</option>
                   </select>
                 </label>
               ) : null}
             </div>
-            <LayerWork stack={stack} plan={plan} layer={layer} index={i} />
+            {layer.faces && layer.faces.length > 0 ? (
+              layer.faces.map((face) => <FaceWork key={face.from} stack={stack} plan={plan} layer={layer} face={face} index={i} />)
+            ) : (
+              <LayerWork stack={stack} plan={plan} layer={layer} index={i} />
+            )}
             <p className="text-[13.5px] leading-snug text-ink2">
               {layerReason(layer, plan.school, stack.limits, units)}
               {layer.alternative ? ` Alternative: ${PREP_WORDS[layer.alternative]}.` : ''}
@@ -143,7 +150,8 @@ function LayerWork({ stack, plan, layer, index }: { stack: Stack; plan: Plan; la
 function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
   const why = (id: WhyId) => whyOf(id, stack, plan);
   const { rivet } = plan;
-  if (notSolid(stack)) return <BlindLine stack={stack} plan={plan} />;
+  if (notSolid(stack)) return <OtherLine stack={stack} plan={plan} />;
+  if (rivet.proud !== undefined) return <FarLine stack={stack} plan={plan} />;
   const { least, most } = volumeWindow(PROFILES[stack.profile], stack.limits.formFactor);
   const window = `A length works from ${showFactor(least)} to ${showFactor(most)} (${PROFILE_WORDS[stack.profile]}, k ${showFactor(stack.limits.formFactor)}).`;
   return (
@@ -152,7 +160,7 @@ function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
         <strong className="label text-[17px]">{rivet.callout}</strong>
         <span className="text-[14px] text-ink2">{rivet.lengthGiven ? 'as called out' : 'length chosen by core'}</span>
         <span className="text-[14px]">
-          drill {stack.size.drill} <Length mm={stack.size.hole} />
+          drill {stack.size.drill || (drillOfDiameter(stack.size.hole) ?? '')} <Length mm={stack.size.hole} />
           {stack.hole === stack.size.hole ? null : (
             <strong>
               , hole as it is <Length mm={stack.hole} />
@@ -204,28 +212,146 @@ function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
   );
 }
 
-/** A blind rivet: its name and the hole its maker asks for; nothing of the solid one it stands for. */
-function BlindLine({ stack, plan }: { stack: Stack; plan: Plan }) {
-  const head = notSolid(stack)?.flushHead;
+/** Another fastener than a solid rivet: its name, hole, grip and head; nothing of the solid one it stands for. */
+function OtherLine({ stack, plan }: { stack: Stack; plan: Plan }) {
+  const other = notSolid(stack);
+  if (!other) return null;
+  const { kind, flushHead } = other;
   return (
     <div className="border-l-4 border-line pl-2">
       <div className="flex flex-wrap items-baseline gap-x-2">
         <strong className="label text-[17px]">{plan.rivet.callout}</strong>
-        <span className="text-[14px] text-ink2">blind</span>
+        <span className="text-[14px] text-ink2">{FASTENER_WORDS[kind]}</span>
         <span className="text-[14px]">
           hole <Length mm={stack.hole} />
+          {kind === 'none' || other.isHoleMaxUnknown ? null : (
+            <>
+              , no larger than <Length mm={stack.holeMax} />
+            </>
+          )}
         </span>
       </div>
+      {kind === 'none' ? null : (
+        <p className="text-[14.5px]">
+          grip <Length mm={plan.grip} />
+          {stack.head === 'protruding' ? null : flushHead === undefined ? (
+            <strong className="text-stop">, its flush head is not typed yet: give diameter and angle under Fasteners</strong>
+          ) : (
+            <>
+              , flush head <Length mm={flushHead} /> of {stack.headAngleDeg}°
+            </>
+          )}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** A rivet that ends flush on both sides: the length that fills the far cone, and how its driven end lies. */
+function FarLine({ stack, plan }: { stack: Stack; plan: Plan }) {
+  const { rivet } = plan;
+  const why = (id: WhyId) => whyOf(id, stack, plan);
+  return (
+    <div className="border-l-4 border-line pl-2">
+      <div className="flex flex-wrap items-baseline gap-x-2">
+        <strong className="label text-[17px]">{rivet.callout}</strong>
+        <span className="text-[14px] text-ink2">flush on both sides, {rivet.lengthGiven ? 'as called out' : 'length chosen by core'}</span>
+      </div>
       <p className="text-[14.5px]">
-        grip <Length mm={plan.grip} />
-        {stack.head === 'protruding' ? null : head === undefined ? (
-          <strong className="text-stop">, its flush head is not typed yet: give diameter and angle under More</strong>
-        ) : (
-          <>
-            , flush head <Length mm={head} /> of {stack.headAngleDeg}°
-          </>
-        )}
+        length{' '}
+        <WhyNumber why={why('length')}>
+          <Length mm={rivet.length} />
+        </WhyNumber>
+        , ends flush at{' '}
+        <WhyNumber why={why('far-ideal')}>
+          <Length mm={rivet.ideal} />
+        </WhyNumber>
+        , grip{' '}
+        <WhyNumber why={why('grip')}>
+          <Length mm={plan.grip} />
+        </WhyNumber>
+        ; its driven end lies{' '}
+        <WhyNumber why={why('far-proud')}>
+          <strong className={rivet.works ? '' : 'text-caution'}>
+            <Length mm={Math.abs(rivet.proud ?? 0) as Mm} /> {(rivet.proud ?? 0) >= 0 ? 'above' : 'below'}
+          </strong>
+        </WhyNumber>{' '}
+        the far surface.
+      </p>
+      <ul aria-label="Lengths" className="flex flex-wrap gap-1.5 pt-0.5 text-[14px]">
+        {rivet.candidates.map((c) => (
+          <li
+            key={c.lengthDash}
+            className={`rounded border px-1.5 ${c.lengthDash === rivet.lengthDash ? 'border-2 border-dye' : 'border-line'} ${c.works ? '' : 'text-ink2 line-through'}`}
+          >
+            -{showFactor(c.lengthDash)} <span className="sr-only">{c.lengthDash === rivet.lengthDash ? 'chosen, ' : ''}</span>
+            {c.works ? 'works' : 'does not'}
+          </li>
+        ))}
+      </ul>
+      <p className="text-[13.5px] text-ink2">
+        {plan.layers.some((l) => l.prep === 'dimple')
+          ? 'Set one in scrap of the same stack first, and correct the length by what it stands. '
+          : ''}
+        From the middle out, a straight steel bar as long as the edge under it; the set square to the shank first, then tilted to the
+        surface, the flush set last.
       </p>
     </div>
+  );
+}
+
+/** What is done to one face of a sheet in a stack that is flush on both sides. */
+function FaceWork({
+  stack,
+  plan,
+  layer,
+  face,
+  index,
+}: {
+  stack: Stack;
+  plan: Plan;
+  layer: PlannedLayer;
+  face: PlannedFace;
+  index: number;
+}) {
+  const why = (id: WhyId) => whyOf(id, stack, plan, { layer: index, face: face.from });
+  const side = face.from === 'far' ? 'From the far side' : 'From the head side';
+  if (face.prep === 'dimple' && layer.prep !== 'unresolved')
+    return (
+      <p className="text-[14.5px]">
+        {side}: dimple, {stack.size.dash}/32 {face.receives === 'head' ? 'skin dies' : 'substructure dies'}, {stack.headAngleDeg}°.
+      </p>
+    );
+  if (face.prep !== 'countersink' || face.depth === undefined || face.surfaceDiameter === undefined) return null;
+  return (
+    <p className="text-[14.5px]">
+      {side}: countersink to{' '}
+      <WhyNumber why={why('surface')}>
+        <Length mm={face.surfaceDiameter} />
+      </WhyNumber>
+      ,{' '}
+      <WhyNumber why={why('depth')}>
+        <Length mm={face.depth} />
+      </WhyNumber>{' '}
+      deep
+      {face.extraDepth === undefined ? null : (
+        <>
+          ,{' '}
+          <WhyNumber why={why('extra-depth')}>
+            <strong>{clicksOf(face.extraDepth).toFixed(1)} clicks</strong>
+          </WhyNumber>{' '}
+          past a flush rivet
+        </>
+      )}
+      {face.from === 'far' && layer.waist !== undefined ? (
+        <>
+          ; waist{' '}
+          <WhyNumber why={why('waist-of-two')}>
+            <Length mm={layer.waist} />
+          </WhyNumber>
+        </>
+      ) : null}
+      .
+    </p>
   );
 }

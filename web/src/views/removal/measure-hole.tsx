@@ -16,6 +16,9 @@ import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { SectionFigure } from '../plan/section-figure';
+import { Link } from 'react-router';
+import { isHeld, isPartStep } from '#core/record/steps';
+import { setupVerb } from '#core/wording/setups';
 import type { RowModel } from '../../models/row-model';
 
 const FRAME = { plotWidth: 260, plotHeight: 200, labelWidth: 104 };
@@ -116,6 +119,9 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
         <Button tone="primary" className="min-h-16 text-[22px]" onClick={keep} disabled={isKept}>
           {isKept ? 'Kept' : 'Keep what was measured'}
         </Button>
+        {isKept ? (
+          <GoesOn data={data} row={row} holeId={holeId} isStopped={judgement.verdict === 'stop' || judgement.verdict === 'unknown'} />
+        ) : null}
       </div>
       <div className="flex flex-col gap-2" aria-live="polite">
         {hole.trim() === '' ? null : (
@@ -150,5 +156,30 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
         )}
       </div>
     </section>
+  );
+}
+
+/** Where the hole goes on: the bench at the first thing that is open at it, or the questions where it stopped. */
+function GoesOn({ data, row, holeId, isStopped }: { data: AssemblyAnswer; row: RowModel; holeId: string; isStopped: boolean }) {
+  const here = `/assemblies/${data.assembly.id}`;
+  const big = 'label inline-flex min-h-14 items-center rounded border border-edge bg-raised px-4 text-[19px] hover:bg-dye-soft';
+  if (isStopped)
+    return (
+      <p className="text-[17px]">
+        The hole stays empty until somebody was asked.{' '}
+        <Link className={big} to={`${here}?row=${row.entity.id}`}>
+          To the row and its deviations
+        </Link>
+      </p>
+    );
+  const hole = row.entity.definition.holes.find((h) => h.id === holeId);
+  const open = row.setups.find((u) =>
+    u.steps.some((s) => !isPartStep(s) && !row.states.get(holeId)?.has(s.key) && !(hole && isHeld(hole, s.kind, row.states.get(holeId)))),
+  );
+  if (!open) return null;
+  return (
+    <Link className={big} to={`${here}/bench?${new URLSearchParams({ setup: open.setup.key, item: `row/${row.entity.id}` }).toString()}`}>
+      Back to the bench: {setupVerb(open.setup)}
+    </Link>
   );
 }

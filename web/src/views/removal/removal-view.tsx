@@ -1,17 +1,18 @@
-import { notSolid } from '#core/prep/stack';
 import { AT_HOLE } from '#core/record/step-key';
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { inHole } from '#core/done/in-hole';
+import { inHole, type InHole } from '#core/done/in-hole';
 import { holeStory } from '#core/inspect/hole-story';
 import { holesInPlan } from '#core/record/holes';
 import { drillOfDiameter } from '#core/tables/drills';
 import {
   blindRemovalSteps,
   DRILLING,
+  farFlushRemovalSteps,
   MISHAP_DEPTHS,
   OFF_CENTRES,
+  otherRemovalSteps,
   removalSteps,
   type Mishap,
   type MishapDepth,
@@ -53,7 +54,9 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
   return (
     <AssemblyPage data={data} here="inspect" undo={undo}>
       <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
-        {!row || number === 0 ? (
+        {row && number === 0 ? (
+          <WholeRow data={data} row={row} />
+        ) : !row || number === 0 ? (
           <p className="text-[19px]">
             Choose a rivet first: look at it under{' '}
             <Link className="underline" to={`/assemblies/${assembly.id}/inspect`}>
@@ -89,26 +92,86 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
 const inHoleOf = (row: RowModel, holeId: string) =>
   inHole(row.done.get(holeId), { row: row.entity.definition, stack: row.stack, plan: row.plan });
 
+/** The card of what is in the hole, whatever is planned now. */
+function cardOf(there: InHole, row: RowModel, branch: Branch, hasGroup: boolean): RemovalStep[] {
+  if (there.kind === 'blind') return blindRemovalSteps(drillOfDiameter(row.stack.hole));
+  if (there.kind !== 'solid') return otherRemovalSteps(there.kind, hasGroup);
+  const size = { ...there.size, drill: there.size.drill || (drillOfDiameter(there.size.hole) ?? '') };
+  const question = { callout: { head: there.head, alloy: there.alloy, size }, grip: row.plan.grip, ...branch };
+  return there.isFarFlush ? farFlushRemovalSteps(question) : removalSteps(question);
+}
+
+/** A whole row comes out, such as for a part that is changed: the card once, then a tick for every hole. */
+function WholeRow({ data, row }: { data: AssemblyAnswer; row: RowModel }) {
+  const mark = useWorkMark(data, [row]);
+  const holes = holesInPlan(row.entity.definition.holes);
+  const [seen] = useState(() => new Set(holes.filter((h) => row.states.get(h.id)?.has(AT_HOLE.set)).map((h) => h.id)));
+  const left = holes.filter((h) => row.states.get(h.id)?.has(AT_HOLE.set));
+  const first = left[0] ?? holes.find((h) => seen.has(h.id));
+  if (!first) return <p className="text-[19px]">Nothing of this row is set: there is nothing to take out.</p>;
+  return (
+    <>
+      <h1 className="label text-[30px] leading-tight">
+        Taking out the row: <span className="text-dye">{inHoleOf(row, first.id).name}</span>, {row.title}
+      </h1>
+      <Steps data={data} row={row} holeId={first.id} />
+      <section aria-label="Hole by hole" className="flex flex-col gap-2 border-t border-line pt-2">
+        <h2 className="label text-[22px]">Out, hole by hole: {left.length === 0 ? 'all of them are' : `${left.length} still in`}</h2>
+        <ul className="flex flex-wrap gap-2">
+          {holes.map((h, i) =>
+            seen.has(h.id) ? (
+              <li key={h.id} className="flex flex-col items-stretch">
+                <Button
+                  className="min-h-14 min-w-20 text-[19px]"
+                  disabled={!left.some((l) => l.id === h.id)}
+                  aria-label={`Hole ${i + 1} is out`}
+                  onClick={() => mark([{ kind: 'removed', rowId: row.entity.id, holeIds: [h.id] }])}
+                >
+                  {left.some((l) => l.id === h.id) ? i + 1 : `${i + 1} ✓`}
+                </Button>
+                <Link
+                  className="text-center text-[14px] underline underline-offset-2"
+                  to={`/assemblies/${data.assembly.id}/removal?${new URLSearchParams({ row: row.entity.id, hole: h.id }).toString()}`}
+                >
+                  measure
+                </Link>
+              </li>
+            ) : null,
+          )}
+        </ul>
+      </section>
+    </>
+  );
+}
+
 type Branch = Pick<RemovalQuestion, 'mishap' | 'stuck' | 'shopHeadShort'>;
 
-function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowModel; holeId: string; onOut: () => void }) {
+function Steps({
+  data,
+  row,
+  holeId,
+  onOut,
+}: {
+  data: AssemblyAnswer;
+  row: RowModel;
+  holeId: string;
+  /** Absent: a whole row, ticked off below. */ onOut?: () => void;
+}) {
   const units = useUnits();
   const mark = useWorkMark(data, [row]);
   const [branch, setBranch] = useState<Branch>({ mishap: null, stuck: false, shopHeadShort: false });
   const [index, setIndex] = useState(0);
   const there = inHoleOf(row, holeId);
-  const steps = there.isBlind
-    ? blindRemovalSteps(drillOfDiameter(row.stack.hole))
-    : removalSteps({
-        callout: { head: there.head, alloy: there.alloy, size: there.size },
-        grip: row.plan.grip,
-        ...branch,
-      });
+  const hasGroup = Boolean(data.fasteners.find((f) => f.definition.name === there.name)?.definition.group);
+  const steps = cardOf(there, row, branch, hasGroup);
   const at = Math.min(index, steps.length - 1);
   const step = steps[at] as RemovalStep;
   const isDrilling = DRILLING.includes(step.do);
   const isStopped = step.do === 'stop';
-  const keep = row.stack.layers.map((l, i) => sheetName(l.part, i)).join(', ');
+  /* Which sheet is thrown away is asked: what stays is what is protected. */
+  const [scrapped, setScrapped] = useState<string>('');
+  const staying = row.stack.layers.map((l, i) => sheetName(l.part, i)).filter((name) => name !== scrapped);
+  const keep = staying.join(', ');
   const behind = sheetName(row.stack.layers.at(-1)?.part, row.stack.layers.length - 1);
   const toggle = (key: 'stuck' | 'shopHeadShort', text: string) => (
     <Button
@@ -153,7 +216,7 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
           <Button tone="primary" className="min-h-20 flex-1 px-6 text-[26px]" onClick={() => setIndex(at + 1)}>
             Done, next step
           </Button>
-        ) : isStopped ? null : (
+        ) : isStopped || !onOut ? null : (
           <Button
             tone="primary"
             className="min-h-20 flex-1 px-6 text-[26px]"
@@ -166,7 +229,7 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
           </Button>
         )}
       </div>
-      {notSolid(row.stack) ? null : (
+      {there.kind !== 'solid' ? null : (
         <div className="flex flex-wrap gap-2" role="group" aria-label="What it is like">
           {isDrilling || branch.mishap ? (
             <MishapChoice
@@ -178,14 +241,28 @@ function Steps({ data, row, holeId, onOut }: { data: AssemblyAnswer; row: RowMod
               }}
             />
           ) : null}
-          {toggle('shopHeadShort', 'the shop head is short')}
-          {toggle('stuck', 'it stays stuck')}
+          {there.isFarFlush ? null : toggle('shopHeadShort', 'the shop head is short')}
+          {there.isFarFlush ? null : toggle('stuck', 'it stays stuck')}
         </div>
       )}
+      <label className="flex flex-wrap items-center gap-2 text-[17px]">
+        Is one of the sheets thrown away?
+        <Select className="min-h-14 text-[17px]" value={scrapped} onChange={(e) => setScrapped(e.target.value)}>
+          <option value="">none: all of them stay</option>
+          {row.stack.layers.map((l, i) => (
+            <option key={i} value={sheetName(l.part, i)}>
+              {sheetName(l.part, i)}
+            </option>
+          ))}
+        </Select>
+      </label>
       <ul className="text-[17px]">
-        <li>Protect: {keep}. The bit never touches them.</li>
+        <li>{keep === '' ? 'Nothing here stays.' : `Protect: ${keep}. The bit never touches ${staying.length === 1 ? 'it' : 'them'}.`}</li>
         <li>Behind it lies {behind}, and whatever is behind that: look before the bit comes through.</li>
-        <li>Slow drill, battery rather than air. Square by reflection. Eye and ear protection.</li>
+        <li>
+          Slow drill, battery rather than air. Square by reflection: on a dull or painted surface a stick-on bright patch with a hole in it
+          gives it back, the eye just behind the drill. Eye and ear protection.
+        </li>
         <li className="text-ink2">{ADVICE_FIRST}</li>
       </ul>
     </section>

@@ -8,7 +8,7 @@ import { toolsForSetup } from '#core/reach/tools-for-setup';
 import { showLength } from '#core/units/show';
 import { findingMessage } from '#core/wording/findings';
 import { clicksSentence, scrapSentence } from '#core/wording/preparation';
-import { OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { setupVerb, setupName } from '#core/wording/setups';
 import { useFollow, useTools } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { TextInput } from '../../ui/controls';
@@ -40,9 +40,7 @@ function SetupsOfAssembly({ data }: { data: AssemblyAnswer }) {
   }, [rows, marks, tools]);
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = cards.filter((c) => {
-    const said = [OPERATION_WORDS[c.setup.operation].verb, setupName(c.setup, units), ...c.lines.flatMap((l) => [l.title, l.part])].join(
-      ' ',
-    );
+    const said = [setupVerb(c.setup), setupName(c.setup, units), ...c.lines.flatMap((l) => [l.title, l.part])].join(' ');
     return words.every((w) => said.toLowerCase().includes(w));
   });
   return (
@@ -87,13 +85,13 @@ function Card({ card, assemblyId, tools }: { card: SetupCard; assemblyId: string
   const all = card.lines.reduce((n, l) => n + l.holes, 0);
   return (
     <section
-      aria-label={`${OPERATION_WORDS[setup.operation].verb}: ${setupName(setup, units)}`}
+      aria-label={`${setupVerb(setup)}: ${setupName(setup, units)}`}
       className="grid gap-x-6 gap-y-2 md:grid-cols-[150px_minmax(0,1fr)_minmax(0,1.1fr)]"
     >
       <SetupGlyph card={card} />
       <div className="flex flex-col gap-1">
         <h2 className="label text-[22px] leading-tight">
-          {OPERATION_WORDS[setup.operation].verb}: <span className="text-dye">{setupName(setup, units)}</span>
+          {setupVerb(setup)}: <span className="text-dye">{setupName(setup, units)}</span>
         </h2>
         {card.depth !== null && card.surface !== null ? (
           <p className="text-[17px]">

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { BenchStation, BenchWork, OrderedItem, OrderedSetup } from '#core/access/bench-order';
 import { wantedSets } from '#core/access/ways-out';
 import { operationVerb, orderWaitSentence, wantedSetsSentence } from '#core/wording/sequence';
-import { itemAmount, OPERATION_WORDS, setupName } from '#core/wording/setups';
+import { itemAmount, OPERATION_WORDS, setupName, setupVerb } from '#core/wording/setups';
 import { useMark } from '../../api/commands';
 import { useLocal, writeLocal } from '../../api/device';
 import { useAssembly, useKit } from '../../api/queries';
@@ -269,13 +269,10 @@ function SetupOffer({ setup, number, rows, data, to }: OfferProps & { readonly s
     return i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : row ? row.title : '';
   };
   return (
-    <section
-      aria-label={`${OPERATION_WORDS[setup.setup.operation].verb}: ${setupName(setup.setup, units)}`}
-      className="border-t border-line pt-2"
-    >
+    <section aria-label={`${setupVerb(setup.setup)}: ${setupName(setup.setup, units)}`} className="border-t border-line pt-2">
       <h2 className="label text-[22px]">
         <kbd className="mr-2 rounded border border-edge px-1.5 text-[15px]">{number}</kbd>
-        {OPERATION_WORDS[setup.setup.operation].verb}: <span className="text-dye">{setupName(setup.setup, units)}</span>
+        {setupVerb(setup.setup)}: <span className="text-dye">{setupName(setup.setup, units)}</span>
       </h2>
       <div className="mt-1 flex flex-wrap gap-2">
         {ready.slice(0, ROWS_SHOWN).map((i) => (
