@@ -9,7 +9,7 @@ import {
   type FastenerKind,
   type TypedLength,
 } from '../record/definitions';
-import { fastenerProblem } from '../record/fastener-check';
+import { fastenerIncomplete, fastenerProblem } from '../record/fastener-check';
 import { formatCallout, parseCallout } from '../rivet/callout';
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { parseDimension } from '../typed/dimension';
@@ -72,7 +72,7 @@ export function readFastener(typed: FastenerTyped, kitId: string, units: Units):
     ...(kind === 'none' && ends ? { ends } : {}),
     ...(group.value && (kind === 'screw' || kind === 'bolt') ? { group: group.value } : {}),
   };
-  const problem = fastenerProblem(definition);
+  const problem = fastenerIncomplete(definition) ?? fastenerProblem(definition);
   return problem ? bad(problem) : good(definition);
 }
 

@@ -1,3 +1,4 @@
+import { parseCallout } from '../rivet/callout';
 import { coneOf, surfaceOfDepth } from '../rivet/cone';
 import type { PlannedLayer } from '../prep/walk';
 import type { CutWork, FastenerDone } from '../record/mark-work';
@@ -21,5 +22,5 @@ export function isOtherwise(there: FastenerDone, planned: FastenerDone): boolean
 }
 
 /** A rivet of the kit's own is called by its entry's name, one of the tables by a call-out. */
-const isOwn = ({ name }: FastenerDone): boolean => !/^MS20/.test(name);
+const isOwn = ({ name }: FastenerDone): boolean => !parseCallout(name).ok;
 const nameOf = ({ name }: FastenerDone): string => name.replace(/-[\d.]+$/, '');

@@ -16,9 +16,6 @@ export function fastenerProblem(entry: FastenerDefinition): Problem | null {
   const hole = optional(entry.hole) ?? (diameter === undefined ? undefined : usualHole(kind, diameter));
   const max = optional(entry.holeMax);
   const [from, to] = [optional(entry.gripFrom), optional(entry.gripTo)];
-  if (entry.name.trim() === '') return { code: 'fastener-name-empty', path: 'name' };
-  if (kind === 'solid' && diameter === undefined) return { code: 'fastener-diameter-missing', path: 'diameter' };
-  if (hole === undefined && kind !== 'bonded') return { code: 'fastener-hole-missing', path: 'hole' };
   if (hole !== undefined && diameter !== undefined && shorter(hole, diameter)) return { code: 'hole-under-diameter', path: 'hole' };
   if (hole !== undefined && max !== undefined && shorter(max, hole)) return { code: 'hole-max-under-hole', path: 'holeMax' };
   if (from !== undefined && to !== undefined && longer(from, to)) return { code: 'grip-turned-round', path: 'gripFrom' };
@@ -29,6 +26,14 @@ export function fastenerProblem(entry: FastenerDefinition): Problem | null {
   const group = entry.group ?? null;
   if (group && wide !== undefined && !longer(mm(group.spacing.mm), hole ?? wide)) return { code: 'group-too-close', path: 'spacing' };
   return null;
+}
+
+/** What an entry cannot do without when somebody types it: a name, of a rivet its body, of what no standard has its hole. Null: it is whole. */
+export function fastenerIncomplete({ name, kind, diameter, hole }: FastenerDefinition): Problem | null {
+  if (name.trim() === '') return { code: 'fastener-name-empty', path: 'name' };
+  if (kind === 'solid' && !diameter) return { code: 'fastener-diameter-missing', path: 'diameter' };
+  const standard = diameter ? usualHole(kind, mm(diameter.mm)) : undefined;
+  return hole || standard !== undefined || kind === 'bonded' ? null : { code: 'fastener-hole-missing', path: 'hole' };
 }
 
 /** The flush head the standards give for that body; undefined: none, or it is not flush. */

@@ -71,8 +71,10 @@ function mirrorDefinition(
   idOf: (id: string) => string | undefined,
 ): RowDefinition {
   const row = source.definition;
+  const centre = row.groupOf === undefined ? undefined : idOf(row.groupOf);
   return {
     ...row,
+    groupOf: centre,
     ...mirrorTold(row, idOf),
     order,
     hand: row.hand && OTHER_HAND[row.hand],

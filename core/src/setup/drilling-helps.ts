@@ -18,6 +18,10 @@ export type DrillingHelp =
       readonly needed: number;
       readonly owned: number | null;
     }
+  /** Punched under size: a reamer leaves the rounder hole. */
+  | { readonly kind: 'reamer' }
+  /** A step drill needs depth behind the sheet; null: not measured. */
+  | { readonly kind: 'depth-behind'; readonly behind: Mm | null }
   /** A sheet the bit pushes off; the holes where it does, from 1: all of them, or the two at either end. */
   | { readonly kind: 'thin-behind'; readonly layer: number; readonly from: 'head' | 'shop'; readonly atEnds: readonly number[] | null };
 
@@ -32,6 +36,8 @@ export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: read
   const already = (row.start === 'none' ? 0 : stack.size.diameter) as Mm;
   if (longer(stack.hole - already, LADDER_FROM))
     helps.push({ kind: 'ladder', rungs: drillLadder(already, stack.hole), isLarge: !longer(STEP_DRILL_FROM, stack.hole) });
+  if (!longer(STEP_DRILL_FROM, stack.hole)) helps.push({ kind: 'depth-behind', behind: (row.access?.behind?.mm ?? null) as Mm | null });
+  if ((row.start ?? 'undersize') === 'undersize') helps.push({ kind: 'reamer' });
   const blind = notSolid(stack);
   if (blind?.hole !== undefined && longer(Math.abs(blind.hole - stack.hole), SAME_HOLE))
     helps.push({ kind: 'blind-hole', name: blind.name, wanted: blind.hole, hole: stack.hole });
@@ -55,5 +61,7 @@ export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: read
 
 /** Whether a help warns of something rather than telling how. */
 export function isWarning(help: DrillingHelp): boolean {
-  return help.kind === 'holders' ? help.owned !== null && help.owned < help.order.length : help.kind !== 'ladder';
+  return help.kind === 'holders'
+    ? help.owned !== null && help.owned < help.order.length
+    : help.kind === 'blind-hole' || help.kind === 'thin-behind';
 }

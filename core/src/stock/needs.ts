@@ -5,7 +5,7 @@ import type { Plan } from '../prep/plan';
 import type { RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import type { HoleStates } from '../record/steps';
-import { formatCallout } from '../rivet/callout';
+import { calloutOf } from '../prep/callout-of';
 import type { Stack } from '../prep/stack';
 
 /** A row as the stock counts it. */
@@ -36,15 +36,12 @@ export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<st
   for (const { row, stack, plan, states } of rows) {
     const other = notSolid(stack);
     const callout = other ? other.name : plan.rivet.callout;
+    if (other?.kind === 'none') continue;
     const needed = holesInPlan(row.holes).filter((h) => !states.get(h.id)?.has(AT_HOLE.set)).length;
     if (needed === 0) continue;
     const serves = other
       ? new Set<string>()
-      : new Set(
-          plan.rivet.candidates
-            .filter((c) => c.works || c.worksAtLip)
-            .map((c) => formatCallout({ head: stack.head, alloy: stack.alloy, size: stack.size, lengthDash: c.lengthDash })),
-        );
+      : new Set(plan.rivet.candidates.filter((c) => c.works || c.worksAtLip).map((c) => calloutOf(stack, c.lengthDash)));
     const known = groups.get(callout);
     if (!known) groups.set(callout, { isBlind: other !== undefined, rows: 1, needed, instead: serves });
     else {

@@ -18,6 +18,12 @@ export function helpSentence(help: DrillingHelp, units: Units, parts: readonly {
       const enough = owned === null ? '' : owned < needed ? `; you own ${owned}: drill row by row` : `; you own ${owned}`;
       return `Sheet holders ${holderSize(help.dash)}: in every ${HOLDER_EVERY}th hole, from the centre outward: ${help.order.join(', ')}. ${needed} for all rows of this set-up${enough}.`;
     }
+    case 'reamer':
+      return 'Punched under size: a reamer opens it rounder than a bit, straight through both sheets.';
+    case 'depth-behind':
+      return help.behind === null
+        ? 'A step drill reaches far behind the sheet: measure the depth that is free there, and take a shorter one where it is not enough.'
+        : `${showBoth(help.behind, units)} free behind: a step drill no longer than that, or a stop on it.`;
     case 'thin-behind':
       return `${sheetName(parts[help.layer]?.part, help.layer)} is thin behind a thicker sheet, drilled from the ${help.from} side${help.atEnds ? `, and loose at the ends (holes ${help.atEnds.join(', ')})` : ''}: the bit pushes it off, and the hole is in one sheet only. Back it with a wood block, clamp it, or drill from its own side.`;
   }

@@ -4,6 +4,8 @@ import type { BenchSetup } from '#core/work/bench';
 import { drillingHelps, isWarning } from '#core/setup/drilling-helps';
 import { formatRange, holesInPlan } from '#core/record/holes';
 import { heldWord, helpSentence, SQUARE_UP_HELP } from '#core/wording/helps';
+import { groupOfRow } from '#core/compose/groups';
+import { groupHelps } from '#core/wording/groups';
 import type { MarkWish } from '../../api/commands';
 import { Button } from '../../ui/controls';
 import type { RowModel } from '../../models/row-model';
@@ -39,8 +41,12 @@ export function BenchHelp({ data, row, current, rows, onMark }: BenchHelpProps) 
     operation === 'drilled' || operation === 'piloted'
       ? drillingHelps(row.entity.definition, row.stack, counts, data.kit.definition.holders?.[`${dash}`] ?? null)
       : [];
+  const group = groupOfRow(row.entity, data.rows, data.fasteners);
+  const isCentre = group?.centres.id === row.entity.id;
+  const ofGroup = group?.fastener.group ? groupHelps(group.fastener.group, operation, isCentre) : [];
   const lines = [
     ...held,
+    ...ofGroup.map((text, i) => ({ key: `group ${i}`, text, isCaution: false })),
     ...helps.map((h) => ({
       key: `${h.kind} ${'layer' in h ? h.layer : ''}`,
       text: helpSentence(h, units, row.stack.layers),

@@ -1,4 +1,4 @@
-import type { FastenersAnswer } from '#contract/answers';
+import type { AssemblyAnswer, FastenersAnswer } from '#contract/answers';
 import Papa from 'papaparse';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -6,6 +6,8 @@ import { fastenerTable, readFastenerTable } from '#core/compose/fastener-text';
 import { FASTENER_COLUMNS, matchColumns, readCell, writeCell } from '#core/typed/csv-cells';
 import type { Edit, FastenerDefinition } from '#core/record/definitions';
 import { problemMessage } from '#core/wording/problems';
+import { followGroups } from '#core/compose/groups';
+import { get } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useFasteners, useFollow } from '../../api/queries';
@@ -81,7 +83,8 @@ function FastenersOfKit({ data }: { data: FastenersAnswer }) {
                   units={units}
                   rows={rows.length}
                   onKeep={async (definition, reason) => {
-                    await save([{ kind: 'fastener', id: f.id, expectedVersion: f.version, definition }], reason);
+                    const edit: Edit = { kind: 'fastener', id: f.id, expectedVersion: f.version, definition };
+                    await save(await withSmallHoles(edit, f.definition, rows), reason);
                   }}
                 />
                 <Button
@@ -123,6 +126,18 @@ function FastenersOfKit({ data }: { data: FastenersAnswer }) {
       />
     </>
   );
+}
+
+/** An edit of a fastener, with what the small holes of its groups become in every assembly that has some. */
+async function withSmallHoles(edit: Edit, was: FastenerDefinition, rows: FastenersAnswer['rows']): Promise<readonly Edit[]> {
+  const next = edit.definition as FastenerDefinition | null;
+  if (!was.group && !next?.group) return [edit];
+  const found: Edit[] = [];
+  for (const id of new Set(rows.map((r) => r.assemblyId))) {
+    const { rows: own, parts, fasteners } = await get<AssemblyAnswer>(`/assemblies/${id}`);
+    found.push(...followGroups([edit], { rows: own, parts, fasteners, newId }).slice(1));
+  }
+  return [edit, ...found];
 }
 
 /** Many at once from a list that is pasted, good lines and bad ones each by itself; and the list as a file. */

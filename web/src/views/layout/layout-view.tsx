@@ -7,6 +7,7 @@ import { pathLength, type Place } from '#core/layout/path';
 import { placesText } from '#core/typed/places-text';
 import type { Edit, Entity, PartDefinition } from '#core/record/definitions';
 import { evenPitch, leastGap, placeHoles, typedMm } from '#core/compose/compose-drawing';
+import { followGroups } from '#core/compose/groups';
 import { editsOfLayout, layoutChanges, secondRowOf } from '#core/compose/keep-layout';
 import { rowTitle } from '#core/record/title';
 import { rowsAround, stackOf } from '#core/record/stack-of';
@@ -133,7 +134,7 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
   };
   const keepEdits = async (edits: readonly Edit[], reason: string) => {
     try {
-      await keep({ edits, reason });
+      await keep({ edits: followGroups(edits, { rows: data.rows, parts: data.parts, fasteners: data.fasteners, newId }), reason });
       setBase(base + 1);
       setSaid({ ok: true, text: 'Kept in the row.' });
     } catch (e) {

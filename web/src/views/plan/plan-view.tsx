@@ -13,6 +13,7 @@ import { useAllMarks } from '../../api/all-marks';
 import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
+import { followGroups } from '#core/compose/groups';
 import { composeContextOf } from '../../models/compose-context';
 import { definitionsById } from '#core/work/assembly-work';
 import { refreshDefinitions, useChanges, useFollow } from '../../api/queries';
@@ -101,7 +102,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   /** Keeps edits; a refusal because somebody was faster shows both versions and brings the newest one here. */
   const keepEdits = async (edits: readonly Edit[], reason = ''): Promise<void> => {
     try {
-      await keep({ edits, reason });
+      await keep({ edits: followGroups(edits, { rows: data.rows, parts: data.parts, fasteners: data.fasteners, newId }), reason });
       setNotice(null);
     } catch (error) {
       if (!(error instanceof ApiError) || error.code !== 'version-conflict') throw error;
