@@ -10,6 +10,8 @@ export interface HoleAccess {
   readonly room?: Mm | undefined;
   /** The sheet is bent here. */
   readonly isBent: boolean;
+  /** The wall's angle to the sheet on the hole's side, degrees; undefined: it stands square. */
+  readonly wallAngleDeg?: number | undefined;
 }
 
 export const REACHING_KINDS = ['frame', 'squeezer', 'close-quarters', 'pull-through'] as const;
@@ -35,11 +37,22 @@ const SAME_MM = 1e-9;
 
 export type ReachFailure = 'throat' | 'wall' | 'room' | 'bent';
 
+/**
+ * The way to a wall that a tool needs: w, and under a wall that leans over the hole (v < 90 degrees) as much more as it leans at the tool's
+ * height: c >= w + h / tan v. Worked: w 10, h 50, 80 degrees: 18.8 mm. A tool whose height was not measured is taken as if it were flat.
+ */
+export function wallNeeds({ noseHalfWidth, noseHeight }: Pick<ReachingTool, 'noseHalfWidth' | 'noseHeight'>, wallAngleDeg = 90): Mm {
+  const w = noseHalfWidth ?? 0;
+  if (wallAngleDeg >= 90) return w as Mm;
+  return (w + (noseHeight ?? 0) / Math.tan((wallAngleDeg * Math.PI) / 180)) as Mm;
+}
+
 /** Why a tool does not reach a hole, in the order it is looked at; empty: it reaches. e <= T - 3 mm, c >= w, r >= h, flat or taken bent. */
 export function reachFailures(tool: ReachingTool, at: HoleAccess): ReachFailure[] {
   const failures: ReachFailure[] = [];
   if (at.edge !== undefined && tool.throat !== undefined && at.edge > tool.throat - THROAT_RIM_MM + SAME_MM) failures.push('throat');
-  if (at.wall !== undefined && tool.noseHalfWidth !== undefined && at.wall < tool.noseHalfWidth - SAME_MM) failures.push('wall');
+  if (at.wall !== undefined && tool.noseHalfWidth !== undefined && at.wall < wallNeeds(tool, at.wallAngleDeg) - SAME_MM)
+    failures.push('wall');
   if (at.room !== undefined && tool.noseHeight !== undefined && at.room < tool.noseHeight - SAME_MM) failures.push('room');
   if (at.isBent && !tool.takesBent) failures.push('bent');
   return failures;

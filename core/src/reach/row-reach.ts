@@ -43,6 +43,12 @@ export function rowAccess(row: RowDefinition, part: PartDefinition | undefined, 
     const edge = a?.edge?.mm ?? (drawn !== undefined && drawn >= 0 ? drawn : undefined);
     const [from, to] = [a?.room?.mm, a?.roomAtEnd?.mm ?? a?.room?.mm];
     const room = from === undefined || to === undefined ? undefined : from + (to - from) * alongOf(i);
-    return { edge: edge as Mm | undefined, wall: a?.wall?.mm as Mm | undefined, room: room as Mm | undefined, isBent: a?.isBent ?? false };
+    return {
+      edge: edge as Mm | undefined,
+      wall: a?.wall?.mm as Mm | undefined,
+      room: room as Mm | undefined,
+      isBent: a?.isBent ?? false,
+      ...(a?.wallAngleDeg === undefined ? {} : { wallAngleDeg: a.wallAngleDeg }),
+    };
   });
 }

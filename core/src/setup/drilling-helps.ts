@@ -37,7 +37,6 @@ export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: read
   if (longer(stack.hole - already, LADDER_FROM))
     helps.push({ kind: 'ladder', rungs: drillLadder(already, stack.hole), isLarge: !longer(STEP_DRILL_FROM, stack.hole) });
   if (!longer(STEP_DRILL_FROM, stack.hole)) helps.push({ kind: 'depth-behind', behind: (row.access?.behind?.mm ?? null) as Mm | null });
-  if ((row.start ?? 'undersize') === 'undersize') helps.push({ kind: 'reamer' });
   const blind = notSolid(stack);
   if (blind?.hole !== undefined && longer(Math.abs(blind.hole - stack.hole), SAME_HOLE))
     helps.push({ kind: 'blind-hole', name: blind.name, wanted: blind.hole, hole: stack.hole });
@@ -56,6 +55,7 @@ export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: read
     from,
   ))
     helps.push({ kind: 'thin-behind', layer, from, atEnds: atEnds ? ends : null });
+  if ((row.start ?? 'undersize') === 'undersize') helps.push({ kind: 'reamer' });
   return helps;
 }
 

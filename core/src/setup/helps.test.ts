@@ -82,14 +82,30 @@ describe('what to know before drilling', () => {
     expect(helps({}).map((h) => [h.kind, h.warns])).toEqual([
       ['holders', false],
       ['thin-behind', true],
+      ['reamer', false],
     ]));
+  it('a step drill asks for the depth behind, and says it once it is known', () => {
+    const large = { hole: { mm: inches(0.5), text: '.5', units: 'in' as const } };
+    const access = {
+      edge: null,
+      wall: null,
+      room: null,
+      roomAtEnd: null,
+      isBent: false,
+      behind: { mm: 20, text: '20 mm', units: 'mm' as const },
+    };
+    expect(helps(large).find((h) => h.kind === 'depth-behind')?.says).toContain('measure the depth');
+    expect(helps({ ...large, access }).find((h) => h.kind === 'depth-behind')?.says).toContain('free behind');
+    expect(helps({}).some((h) => h.kind === 'depth-behind')).toBe(false);
+    expect(helps({ start: 'final' }).some((h) => h.kind === 'reamer')).toBe(false);
+  });
   it('says which holes at the ends, and the side the bit comes from', () => {
     const thicker = new Map([part('p1', 'skin', 0.04), part('p2', 'flange', 0.02)].map((p) => [p.id, p.definition]));
     const row = rowOf(['p1', 'p2'], 9);
     const stack = stackOf(row, { kit: KIT, parts: thicker, fasteners: NO_FASTENERS });
     if (!stack) throw new Error('no stack');
     const said = drillingHelps(row, stack, [9], null).map((h) => helpSentence(h, 'in', stack.layers));
-    expect(said.at(-1)).toContain('from the head side, and loose at the ends (holes 1, 2, 8, 9)');
+    expect(said.at(-2)).toContain('from the head side, and loose at the ends (holes 1, 2, 8, 9)');
     expect(helps({ drilledFrom: 'shop' }).some((h) => h.kind === 'thin-behind')).toBe(false);
   });
   it('from no hole there is a ladder', () =>

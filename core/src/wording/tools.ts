@@ -50,6 +50,16 @@ export const REACH_WORDS: Readonly<Record<ReachFailure, string>> = {
   bent: 'it dents bent sheet',
 };
 
+/** Nothing owned sets a hole square. */
+export const NOTHING_SETS =
+  'nothing of yours sits square here, and nothing is driven that does not: bend the flange open and back, another order, a blind fastener with its own hole, or from the other side.';
+export const TRIM_IS_DEVIATION = 'Trimming a flange is a deviation unless the plans show it, and its finish is to be touched up.';
+
+/** The first hole that the chosen way of setting does not reach. */
+export function outOfReachSentence(hole: number, tool: string, failures: readonly ReachFailure[]): string {
+  return `Not marked: ${tool} does not reach hole ${hole}: ${failures.map((f) => REACH_WORDS[f]).join(', ')}. Choose another way for it, or leave it out.`;
+}
+
 /** Why this tool for these holes: what else would reach, and what stands in the way of the others. */
 export function whyBest(range: RangeReasons<ReachingTool>): string {
   const also = range.alsoReach.map((t) => t.name);

@@ -3,6 +3,7 @@ import { carryUnit } from '#core/units/carry';
 import { useState } from 'react';
 import { SHUT_SIDES, type Edit, type Entity, type RowDefinition, type ShutSide } from '#core/record/definitions';
 import { SIDE_WORDS, shutOffSentence } from '#core/wording/sequence';
+import { closedOffLater } from '#core/access/got-at-later';
 import { Button, Field, Select, TextInput } from './controls';
 import { DimensionField, dimensionValue } from './dimension-field';
 import { useUnits, useUnitSwitch } from './units';
@@ -57,6 +58,11 @@ export function ToldPanel({ data, row, pointing, onKeep }: ToldPanelProps) {
               <Button tone="quiet" onClick={() => change(toggledWait(row.definition, id), 'Told no more: the row waits for the part')}>
                 Take it back
               </Button>
+            </li>
+          ))}
+          {closedOffLater([row]).map((c) => (
+            <li key={`later ${c.by.id}`} role="note" className="text-caution">
+              Has to be reached later for {c.what}, and {titleOf(c.by.kind, c.by.id)} closes it off for good.
             </li>
           ))}
           {shutBy.length === 0 && waitsForParts.length === 0 ? (

@@ -7,6 +7,8 @@ import { settingOrder } from '#core/inspect/setting-order';
 import { SETTING_WAYS, type Entity, type HoleDefinition } from '#core/record/definitions';
 import { effectiveMarks, type Deviation, type Mark, type Setting } from '#core/record/marks';
 import { isHeld } from '#core/record/steps';
+import type { AssemblyAnswer } from '#contract/answers';
+import { SettingReach } from './setting-reach';
 import { calloutOf } from '#core/prep/callout-of';
 import { lastPassed } from '#core/inspect/last-passed';
 import { dashLength } from '#core/rivet/callout';
@@ -21,6 +23,7 @@ import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../models/row-model';
 
 interface SettingPanelProps {
+  readonly data: AssemblyAnswer;
   readonly row: RowModel;
   readonly holes: readonly HoleDefinition[];
   /** Holes the planned rivet must not go into. */
@@ -39,7 +42,7 @@ export function orderNumbers(row: RowModel, holes: readonly HoleDefinition[]): R
 }
 
 /** How this row is set: the way, tool and pressure, the length judged for the real stack, sealant's clock. */
-export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting, onMark }: SettingPanelProps) {
+export function SettingPanel({ data, row, holes, odd, tools, marks, setting, onSetting, onMark }: SettingPanelProps) {
   const units = useUnits();
   const { definition } = row.entity;
   const { rivet } = row.plan;
@@ -206,6 +209,7 @@ export function SettingPanel({ row, holes, odd, tools, marks, setting, onSetting
           onMark={onMark}
         />
       ))}
+      <SettingReach data={data} row={row} tools={tools} />
       {definition.setting?.isSealed ? <Sealant row={row} marks={marks} onMark={onMark} /> : null}
     </section>
   );

@@ -14,6 +14,8 @@ import { workFindings } from '#core/work/work-findings';
 import { holesInPlan } from '#core/record/holes';
 import { isDone, isHeld, type Step } from '#core/record/steps';
 import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
+import { firstOutOfReach, setters, settingAccess } from '#core/reach/setting-reach';
+import { outOfReachSentence } from '#core/wording/tools';
 import { OPERATION_WORDS, setupName, setupVerb } from '#core/wording/setups';
 import { type FirstPieces } from '#core/inspect/first-pieces';
 import { settingRanks } from '#core/inspect/setting-order';
@@ -22,7 +24,7 @@ import { useTools } from '../../api/queries';
 import { fileName } from '../../drawing/export-svg';
 import { Button, Select } from '../../ui/controls';
 import { useUnits } from '../../ui/units';
-import type { RowModel } from '../../models/row-model';
+import { partsById, type RowModel } from '../../models/row-model';
 import { PageFlags, usePageFlags } from '../../ui/page-flag';
 import { StandingPanel } from '../../ui/standing-panel';
 import { WorkFindings } from '../../ui/work-findings';
@@ -182,8 +184,22 @@ export function SetupAtWork({
     );
     setChosen(null);
   };
+  /* Never refused for what was not measured; what is known not to reach is refused with the first hole. */
+  const chosenSetters = setters(tools, notSolid(row.stack)?.kind === 'blind').filter(
+    (s) => s.way === settingNow.way && (settingNow.toolId === undefined || s.tool.id === settingNow.toolId),
+  );
+  const refused =
+    current.setup.operation === 'set' && isSetByTool
+      ? firstOutOfReach(
+          chosenSetters,
+          settingAccess(row.entity.definition, partsById(data.parts)),
+          holes.flatMap((h, i) => (valid.has(h.id) ? [i] : [])),
+        )
+      : null;
+  const [refusal, setRefusal] = useState<string | null>(null);
   const mark = (by: 'click' | 'key' | 'held-key') => {
-    if (canMark) tryMark(by, markNow);
+    setRefusal(refused ? outOfReachSentence(refused.hole + 1, refused.tool, refused.failures) : null);
+    if (canMark && !refused) tryMark(by, markNow);
   };
   useMarkKey(mark);
   const doneKey = (id: string) => steps.every((s) => isDone(s, row.states.get(id)));
@@ -217,6 +233,7 @@ export function SetupAtWork({
       {current.setup.operation === 'dimpled' ? <ReachPanel data={data} item={item} row={row} /> : null}
       {current.setup.operation === 'set' ? (
         <SettingPanel
+          data={data}
           row={row}
           odd={odd}
           holes={holes}
@@ -274,6 +291,11 @@ export function SetupAtWork({
       <PageFlags data={data} flags={flags.get(item.rowId) ?? []} />
       <StandingPanel row={row} />
       <WorkFindings findings={workFindings(row.entity.definition, row.plan, item.steps)} parts={row.plan.layers} />
+      {refusal ? (
+        <p role="alert" className="rounded border border-stop px-2 py-1 text-[17px] text-stop">
+          {refusal}
+        </p>
+      ) : null}
       <MarkFoot
         marked={marked}
         what={isOnPart ? `Mark the part ${word.done}` : `Mark ${howMany(valid.size, together)} ${word.done}`}

@@ -34,6 +34,7 @@ const ACCESS_FIELDS = [
   ['wall', 'To the nearest upstanding wall'],
   ['room', 'Room behind the first hole'],
   ['roomAtEnd', 'Room behind the last hole, where it tapers'],
+  ['behind', 'Depth free behind, for a step drill'],
 ] as const;
 
 /** What a row's line does not say: the real hole, angles, distances, strips cut from both faces, shared loads. */
@@ -55,7 +56,10 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
     wall: textOf(was.access?.wall ?? null),
     room: textOf(was.access?.room ?? null),
     roomAtEnd: textOf(was.access?.roomAtEnd ?? null),
+    behind: textOf(was.access?.behind ?? null),
   });
+  const [wallAngle, setWallAngle] = useState(was.access?.wallAngleDeg === undefined ? '' : String(was.access.wallAngleDeg));
+  const [gotAtLater, setGotAtLater] = useState(was.gotAtLater ?? '');
   const [way, setWay] = useState<SettingWay | ''>(was.setting?.way ?? '');
   const [isSealed, setSealed] = useState(was.setting?.isSealed ?? false);
   const [bareZone, setBareZone] = useState(was.setting?.bareZone ?? '');
@@ -76,6 +80,11 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       if (value.isBad) throw new Error(`${label} does not read.`);
       return value.length;
     };
+    const wallAngleOf = (text: string) => {
+      const value = Number(text.replace(',', '.'));
+      if (!(value >= 1 && value <= 179)) throw new Error('The wall’s angle lies between 1 and 179 degrees.');
+      return value;
+    };
     const angleOf = (label: string, text: string) => {
       const value = Number(text);
       if (!(value >= 30 && value <= 170)) throw new Error(`${label} lies between 30 and 170 degrees.`);
@@ -91,6 +100,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
       nest: nestKind === 'kit' ? null : nestKind === 'computed' || !allowance ? 'computed' : { fixed: allowance },
       headAngleDeg: angleOf('The head angle', headAngle),
       cutterAngleDeg: angleOf('The cutter angle', cutterAngle),
+      ...(gotAtLater.trim() || was.gotAtLater ? { gotAtLater: gotAtLater.trim() || undefined } : {}),
       sharesLoadWith: shares === '' ? null : shares,
       start,
       ...(drilledFrom === 'shop' || was.drilledFrom ? { drilledFrom } : {}),
@@ -103,7 +113,7 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
               ...(isSealed ? { isSealed, ...(bareZone.trim() ? { bareZone: bareZone.trim() } : {}) } : {}),
             },
       access:
-        Object.values(access).every((t) => t.trim() === '') && !isBent && !isTilted && !needsSpacer
+        Object.values(access).every((t) => t.trim() === '') && wallAngle.trim() === '' && !isBent && !isTilted && !needsSpacer
           ? null
           : {
               edge: lengthOf('The distance to the edge the tool comes from', access.edge),
@@ -111,6 +121,8 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
               room: lengthOf('The room at the first hole', access.room),
               roomAtEnd: lengthOf('The room at the last hole', access.roomAtEnd),
               isBent,
+              ...(wallAngle.trim() === '' ? {} : { wallAngleDeg: wallAngleOf(wallAngle) }),
+              ...(access.behind.trim() === '' ? {} : { behind: lengthOf('The depth behind', access.behind) }),
               ...(sheetIndex >= 0 ? { sheetIndex } : {}),
               ...(isTilted ? { isTilted } : {}),
               ...(needsSpacer ? { needsSpacer } : {}),
@@ -218,6 +230,12 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
             placeholder="nothing in the way"
           />
         ))}
+        <Field label="The wall’s angle to the sheet, degrees">
+          <TextInput inputMode="decimal" value={wallAngle} placeholder="90" onChange={(e) => setWallAngle(e.target.value)} />
+        </Field>
+        <Field label="Has to be reached later, for">
+          <TextInput maxLength={120} value={gotAtLater} placeholder="nothing" onChange={(e) => setGotAtLater(e.target.value)} />
+        </Field>
         <label className="flex items-center gap-2 pt-6">
           <input type="checkbox" className="size-5" checked={isBent} onChange={(e) => setBent(e.target.checked)} />
           the sheet is bent here

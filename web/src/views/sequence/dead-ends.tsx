@@ -1,4 +1,5 @@
 import type { AssemblyAnswer } from '#contract/answers';
+import { closedOffLater } from '#core/access/got-at-later';
 import { carryUnit } from '#core/units/carry';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -36,6 +37,25 @@ export function DeadEnds({ deadEnds, ...rest }: DeadEndsProps) {
       {deadEnds.map((d) => (
         <OneDeadEnd key={d.rowId} deadEnd={d} {...rest} />
       ))}
+    </section>
+  );
+}
+
+/** Rows that have to be reached in service and would be closed off for good. */
+export function ClosedOffLaterList({ data, nameOf }: { data: AssemblyAnswer; nameOf: (kind: 'row' | 'part', id: string) => string }) {
+  const found = closedOffLater(data.rows);
+  if (found.length === 0) return null;
+  return (
+    <section aria-label="Closed off later" className="rounded border border-caution p-3">
+      <h2 className="label text-[20px] text-caution">Has to be got at later</h2>
+      <ul>
+        {found.map((c) => (
+          <li key={`${c.rowId}/${c.by.id}`}>
+            {nameOf('row', c.rowId)} has to be reached for {c.what}, and {nameOf(c.by.kind, c.by.id)} closes it off for good: an access
+            hole, an anchored nut instead of a rivet, or ask the kit maker.
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

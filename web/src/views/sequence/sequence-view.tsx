@@ -24,7 +24,7 @@ import { Button, ErrorText } from '../../ui/controls';
 import { PageFlagLine, usePageFlags } from '../../ui/page-flag';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
-import { DeadEnds } from './dead-ends';
+import { ClosedOffLaterList, DeadEnds } from './dead-ends';
 import { FollowedOrder } from './followed';
 import { HoursPanel } from './hours-panel';
 import { MoveAnswer, type Move } from './move-answer';
@@ -219,6 +219,14 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
             <Button onClick={() => setTried(null)}>leave it</Button>
           </p>
         ) : null}
+        <ClosedOffLaterList
+          data={data}
+          nameOf={(kind, id) =>
+            kind === 'part'
+              ? (data.parts.find((p) => p.id === id)?.definition.name ?? 'a part')
+              : (rows.find((r) => r.entity.id === id)?.title ?? 'a row')
+          }
+        />
         <DeadEnds
           sequence={sequence}
           order={order}
