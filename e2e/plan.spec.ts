@@ -147,7 +147,7 @@ test('rows are typed anew, resized after marking, duplicated, mirrored, edited t
   await expect(detail(page).getByText('0 of 78 steps done')).toBeVisible();
   for (const box of await list(page).getByRole('checkbox').all()) await box.check();
   await page.getByRole('button', { name: 'Edit together' }).click();
-  await page.getByRole('textbox', { name: 'Rivet' }).fill('426AD4-4');
+  await page.getByRole('textbox', { name: /^Closed with/ }).fill('426AD4-4');
   await page.getByRole('button', { name: 'Keep', exact: true }).last().click();
   await keepWithReason(page, 'Page revised', '8 holes drilled #40: open to #30 again.');
   await expect(list(page).getByText('426AD4-4')).toHaveCount(3);

@@ -182,6 +182,7 @@ export function fullDefinitions(ids: DefinitionIds): { readonly [K in EntityKind
       lengths: [L(6), L(8)],
       note: 'from its own sheet',
       dieToolId: ids.tool,
+      dieHole: L(2.5),
       ends: 'sealed',
       group: { kind: 'anchored-nut', small: 2, spacing: L(17.46), angleDeg: 30, lug: L(1), dash: 3, head: 'flush-100', alloy: 'AD' },
     },

@@ -25,6 +25,8 @@ export function serve() {
   let base = '';
   let connection: Connection;
   const server = createServer();
+  /* A test that holds the event loop for seconds must not find its connection closed under its next request. */
+  server.keepAliveTimeout = 0;
   beforeAll(async () => {
     connection = connect(inject('databaseUrl'));
     server.on(

@@ -30,17 +30,20 @@ describe('the demo kit', () => {
     expect(assemblies.map((a: { definition: { name: string } }) => a.definition.name).sort()).toEqual([
       'Baggage door, left',
       'Baggage door, right',
+      'Deck hatch',
       'Float nose box, left',
       'Instrument sub-panel',
       'Landing-light bay, left',
       'Landing-light bay, right',
       'Left float, compartment two',
+      'Water rudder',
     ]);
     const rows: { id: string }[] = [];
     for (const a of assemblies) rows.push(...(await api.get(`/assemblies/${a.id}`)).body.rows);
     const found = new Set<string>();
     for (const r of rows) for (const f of (await api.get(`/rows/${r.id}/prep`)).body.findings) found.add(f.code);
-    const notYet = ['cutter-too-small', 'grip-out-of-range', 'hole-max-unknown'];
+    /* Of an owned cutter, at its set-up: see the test of the worn one. */
+    const notYet = ['cutter-too-small'];
     expect([...found].sort()).toEqual(
       Object.keys(FINDING_SEVERITIES)
         .filter((code) => !notYet.includes(code))
@@ -93,7 +96,8 @@ describe('the demo kit', () => {
       expect(model.rows.find((r) => r.id === deadEnds[0]?.rowId)?.title).toBe('Stem bracket');
       expect(deadEnds).toHaveLength(1);
       expect([...derived.done].filter((id) => id.includes('/set/'))).toEqual([]);
-      const blind = [...model.fasteners].map(([id, definition]) => ({ id, definition }))[0] ?? null;
+      const found = [...model.fasteners].find(([, f]) => f.name === 'blind 3/32, body .109');
+      const blind = found ? { id: found[0], definition: found[1] } : null;
       const ways = waysOut({ model, derived, order, deadEnd: deadEnds[0] as DeadEnd, blind, minutes: learnedMinutes([]) });
       expect(ways.map((w) => w.kind)).toEqual(['earlier', 'later', 'blind', 'bend']);
       for (const way of ways) {

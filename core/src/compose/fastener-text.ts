@@ -69,6 +69,7 @@ export function readFastener(typed: FastenerTyped, kitId: string, units: Units):
     gripTo: kind === 'none' || kind === 'pin' ? null : L.gripTo,
     ...(many.value.length > 0 ? { lengths: many.value } : {}),
     ...(note === '' ? {} : { note: cutText(note, 500) }),
+    ...(head.value?.kind === 'flush' && L.dieHole && kind !== 'none' ? { dieHole: L.dieHole } : {}),
     ...(kind === 'none' && ends ? { ends } : {}),
     ...(group.value && (kind === 'screw' || kind === 'bolt') ? { group: group.value } : {}),
   };
@@ -76,7 +77,10 @@ export function readFastener(typed: FastenerTyped, kitId: string, units: Units):
   return problem ? bad(problem) : good(definition);
 }
 
-const LENGTH_FIELDS = ['diameter', 'hole', 'holeMax', 'headDiameter', 'headHeight', 'gripFrom', 'gripTo', 'spacing', 'lug'] as const;
+/** The fields that hold one length. */
+export const LENGTH_FIELDS = [
+  'diameter', 'hole', 'holeMax', 'headDiameter', 'headHeight', 'gripFrom', 'gripTo', 'dieHole', 'spacing', 'lug',
+] as const; // prettier-ignore
 type Lengths = Readonly<Record<(typeof LENGTH_FIELDS)[number], TypedLength | null>>;
 
 function readLengths(typed: FastenerTyped, units: Units): Result<Lengths> {
@@ -155,6 +159,7 @@ export function typedFastener(entry: FastenerDefinition, units: Units): Fastener
     gripFrom: text(entry.gripFrom),
     gripTo: text(entry.gripTo),
     lengths: (entry.lengths ?? []).map(text).join('; '),
+    dieHole: text(entry.dieHole),
     ends: entry.ends ?? '',
     group: group?.kind ?? '',
     small: group ? String(group.small) : '',

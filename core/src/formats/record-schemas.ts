@@ -215,6 +215,7 @@ const fastener = shape({
   lengths: optional(list(isLength, 100)),
   note: optional(text(500)),
   dieToolId: optional(nullable(isId)),
+  dieHole: optional(nullable(isLength)),
   ends: optional(oneOf(...HOLE_ENDS)),
   group: optional(
     nullable(

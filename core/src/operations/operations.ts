@@ -1,7 +1,7 @@
 import type { PartDefinition, RowDefinition, SettingWay } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
-import { rankOf, rankOfPlace, type WorkOrder, type WorkRank } from '../record/order';
-import { isLocking, isPartStep, isSecondFace, type Step } from '../record/steps';
+import { rankOf, rankOfPlace, rankOfStep, type WorkOrder, type WorkRank } from '../record/order';
+import { isLocking, isPartStep, type Step } from '../record/steps';
 import type { SetupUse } from '../setup/setup';
 import { headSides, piecesOf, type Piece } from './pieces';
 import { DEFAULT_MINUTES, type OperationKind } from './minutes';
@@ -106,7 +106,7 @@ export function assemblyOperations(
         if (count > 0)
           drafts.push({ id: `${id}/${key}`, kind, setup, rowId: id, partIds: partsOf(own, row), count, rank, after: new Map() });
       };
-      const rank = own.some(isSecondFace) ? SECOND_FACE : rankOf(use.setup.operation, order);
+      const rank = own[0] ? rankOfStep(own[0], order) : rankOf(use.setup.operation, order);
       onRow(use.setup.key, use.setup.operation, use.setup.key, (holes - locking) * own.length, rank);
       if (locking > 0 && own.length > 0) {
         onRow('squared', 'squared', 'squared/hand', 1, rankOfPlace('squared'));

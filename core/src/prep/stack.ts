@@ -94,6 +94,8 @@ export interface StackFastener {
   readonly gripTo?: Mm | undefined;
   /** Dies made for it, of the kit's tools; undefined: not said. */
   readonly dieToolId?: string | undefined;
+  /** Its dies' pilot fits this smaller hole: dimpled at that size, then all sheets are reamed together. */
+  readonly dieHole?: Mm | undefined;
   /** Surface diameter of its flush head; undefined: not typed yet, so that nothing can be prepared for it. */
   readonly flushHead: Mm | undefined;
 }

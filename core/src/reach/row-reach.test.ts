@@ -12,7 +12,7 @@ import { KIT } from '../../test/build';
 import { hardestByHole, layerReaches } from './layer-reach';
 import { rangeReasons, reachRanges, roomInRib } from './reach';
 import { reachingTool, rowAccess } from './row-reach';
-import { kindsFor, toolProblems, toolsForSetup } from './tools-for-setup';
+import { kindsFor, toolProblems, tooSmall, toolsForSetup } from './tools-for-setup';
 
 const length = (mm: number) => ({ mm, text: String(mm), units: 'mm' as const });
 const none = { edge: null, wall: null, room: null, roomAtEnd: null, isBent: false };
@@ -114,12 +114,21 @@ describe('bits, cutters, sets', () => {
     ['of another angle', owned('cutter', { angleDeg: 120, diameter: inch(0.098) }), cutter, ['angle']],
     ['with another pilot', owned('cutter', { angleDeg: 100, diameter: inch(0.1285) }), cutter, ['pilot']],
     ['with both', owned('cutter', { angleDeg: 120, diameter: inch(0.1285) }), cutter, ['angle', 'pilot']],
+    /* Needed: .098 + 2 × (1/25.4) × tan 50 = .1918. */
+    ['as large as it needs', owned('cutter', { angleDeg: 100, largest: inch(0.1919) }), cutter, []],
+    ['a hair too small at its largest', owned('cutter', { angleDeg: 100, largest: inch(0.1917) }), cutter, ['largest']],
     ['the sets', owned('sets', { dash: 3, head: 'flush-100' }), sets, []],
     ['of no size', owned('sets', {}), sets, []],
     ['of another size', owned('sets', { dash: 4 }), sets, ['size']],
     ['for another head', owned('sets', { dash: 3, head: 'protruding' }), sets, ['head']],
     ['anything by hand', owned('bit', {}), setup({ kind: 'hand' }), []],
   ])('%s', (_, tool, wanted, problems) => expect(toolProblems(tool, wanted)).toEqual(problems));
+  it('how far the head would stand proud of a cutter’s edge', () => {
+    const small = tooSmall(owned('cutter', { angleDeg: 100, largest: inch(0.15) }), cutter);
+    expect((small?.needed ?? 0) / 25.4).toBeCloseTo(0.191837, 5);
+    /* What is missing in depth: 1 mm less the depth at which the cone is .150 wide. */
+    expect(small?.proud).toBeCloseTo(1 - ((0.15 - 0.098) * 25.4) / 2 / Math.tan((50 * Math.PI) / 180), 9);
+  });
   it.each([
     [bit, ['bit', 'reamer']],
     [cutter, ['cutter']],

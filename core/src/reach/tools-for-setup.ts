@@ -1,7 +1,22 @@
 import type { Entity, ToolDefinition, ToolKind } from '../record/definitions';
+import { coneOf, surfaceOfDepth } from '../rivet/cone';
 import type { Setup } from '../setup/setup';
+import { mm, SAME_LENGTH_MM, type Mm } from '../units/length';
 
-export type ToolProblem = 'size' | 'angle' | 'pilot' | 'diameter' | 'head' | 'substructure-on-skin';
+export type ToolProblem = 'size' | 'angle' | 'pilot' | 'largest' | 'diameter' | 'head' | 'substructure-on-skin';
+
+/**
+ * A cutter too small for the countersink it is wanted for: the diameter that is needed at the surface, mm, and how far the head would stand
+ * proud of a cut that ends at the cutter's edge: (C - Cmax) / (2 tan a). Null: large enough, not told, or nothing to cut.
+ * Source: docs/rules.md.
+ */
+export function tooSmall(owned: ToolDefinition, { tool }: Pick<Setup, 'tool'>): { readonly needed: Mm; readonly proud: Mm } | null {
+  if (tool.kind !== 'cutter' || !owned.largest) return null;
+  const cone = coneOf(tool.angleDeg);
+  const needed = surfaceOfDepth(cone, tool.depth, tool.pilot);
+  if (needed <= owned.largest.mm + SAME_LENGTH_MM) return null;
+  return { needed, proud: mm((needed - owned.largest.mm) / (2 * cone.tan)) };
+}
 
 /** Diameters this near to each other are the same bit, mm. */
 const SAME_BIT_MM = 0.006;
@@ -28,7 +43,7 @@ export function kindsFor({ tool }: Setup): readonly ToolKind[] {
  * Why a tool must not be used in a set-up; empty: it fits. What was not measured speaks against nothing. A skin die
  * forms a shallower dimple and may stand in for a substructure one, never the other way.
  */
-export function toolProblems(owned: ToolDefinition, { tool }: Setup): ToolProblem[] {
+export function toolProblems(owned: ToolDefinition, { tool }: Pick<Setup, 'tool'>): ToolProblem[] {
   const differs = (a: number | null | undefined, b: number, slack: number) => a !== null && a !== undefined && Math.abs(a - b) > slack;
   switch (tool.kind) {
     case 'dies':
@@ -41,6 +56,7 @@ export function toolProblems(owned: ToolDefinition, { tool }: Setup): ToolProble
       return [
         ...(differs(owned.angleDeg, tool.angleDeg, 0) ? (['angle'] as const) : []),
         ...(differs(owned.diameter?.mm, tool.pilot, SAME_BIT_MM) ? (['pilot'] as const) : []),
+        ...(tooSmall(owned, { tool }) ? (['largest'] as const) : []),
       ];
     case 'sets':
       return [

@@ -388,6 +388,8 @@ export interface FastenerDefinition {
   readonly note?: string | undefined;
   /** Dies made for it, of the kit's tools. */
   readonly dieToolId?: string | null | undefined;
+  /** The hole the pilot of its dies fits, where that is smaller than its own: dimpled at that size, then reamed. Absent: its own. */
+  readonly dieHole?: TypedLength | null | undefined;
   /** Of a hole that takes nothing: how it ends. Absent: it stays open. */
   readonly ends?: HoleEnd | undefined;
   /** It makes several holes about a centre. Absent: one. */

@@ -23,6 +23,8 @@ export function fastenerProblem(entry: FastenerDefinition): Problem | null {
     return { code: 'angle-out-of-range', path: 'headAngle' };
   const wide = optional(head?.diameter) ?? standardHead(entry, diameter);
   if (hole !== undefined && wide !== undefined && !longer(wide, hole)) return { code: 'head-no-larger-than-hole', path: 'headDiameter' };
+  const dieHole = optional(entry.dieHole);
+  if (dieHole !== undefined && hole !== undefined && longer(dieHole, hole)) return { code: 'die-hole-over-hole', path: 'dieHole' };
   const group = entry.group ?? null;
   if (group && wide !== undefined && !longer(mm(group.spacing.mm), hole ?? wide)) return { code: 'group-too-close', path: 'spacing' };
   return null;
@@ -34,6 +36,12 @@ export function fastenerIncomplete({ name, kind, diameter, hole }: FastenerDefin
   if (kind === 'solid' && !diameter) return { code: 'fastener-diameter-missing', path: 'diameter' };
   const standard = diameter ? usualHole(kind, mm(diameter.mm)) : undefined;
   return hole || standard !== undefined || kind === 'bonded' ? null : { code: 'fastener-hole-missing', path: 'hole' };
+}
+
+/** Whether its dies' pilot fits a smaller hole than its own: dimpled at that size, then reamed; the one exception to final size before dimple. */
+export function isDimpledFirst({ kind, dieHole, diameter, hole, head }: FastenerDefinition): boolean {
+  const own = optional(hole) ?? (diameter ? usualHole(kind, mm(diameter.mm)) : undefined);
+  return kind !== 'solid' && head?.kind === 'flush' && !!dieHole && own !== undefined && shorter(mm(dieHole.mm), own);
 }
 
 /** The flush head the standards give for that body; undefined: none, or it is not flush. */

@@ -1,7 +1,18 @@
 import type { RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
 import type { Mark } from './marks';
-import { awaitsCheck, isDone, isHeld, isLocking, isPartStep, isSecondFace, type HoleStates, type Step, type StepKind } from './steps';
+import {
+  awaitsCheck,
+  isAtPilot,
+  isDone,
+  isHeld,
+  isLocking,
+  isPartStep,
+  isSecondFace,
+  type HoleStates,
+  type Step,
+  type StepKind,
+} from './steps';
 
 /**
  * The order of the work (source: the order rules in docs/rules.md): lay out, pilot, open to final size, deburr, scuff, dimple or
@@ -13,6 +24,8 @@ export const WORK_PLACES = [
   /* Holes are laid out on the single part, before it meets the others. */
   'fit-up',
   'piloted',
+  /* The one exception to final size before dimple: at the size of the dies' pilot, before all sheets are reamed together. */
+  'dimpled-at-pilot',
   'drilled',
   'squared',
   'locked',
@@ -79,7 +92,8 @@ function placeOf(kind: StepKind, order: WorkOrder): WorkPlace {
 
 /** The same of one step: a second face has its own place. */
 export function rankOfStep(step: Step, order: WorkOrder): WorkRank {
-  return isSecondFace(step) ? RANKS['second-face'] : rankOf(step.kind, order);
+  if (isSecondFace(step)) return RANKS['second-face'];
+  return isAtPilot(step) ? RANKS['dimpled-at-pilot'] : rankOf(step.kind, order);
 }
 
 /** A row with all that its order depends on. */

@@ -8,6 +8,7 @@ import { trueSpacing, type LaidRow, type TrueSpacing } from '../layout/true-spac
 import { rowEdge } from '../layout/outline';
 import type { Place } from '../layout/path';
 import type { FastenerDefinition, KitDefinition, Outline, PartDefinition, RowDefinition, TypedLength } from './definitions';
+import { isDimpledFirst } from './fastener-check';
 import { rowTitle } from './title';
 
 /** What a row's plan needs beside the row. */
@@ -118,6 +119,7 @@ function fastenerOf(entry: FastenerDefinition, row: Pick<RowDefinition, 'dash' |
       ...(isHoleMaxUnknown ? { isHoleMaxUnknown } : {}),
       hole,
       ...(entry.dieToolId ? { dieToolId: entry.dieToolId } : {}),
+      ...(isDimpledFirst(entry) ? { dieHole: optional(entry.dieHole ?? null) } : {}),
       gripFrom: optional(entry.gripFrom),
       gripTo: optional(entry.gripTo),
       flushHead,

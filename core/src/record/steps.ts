@@ -2,6 +2,7 @@ import type { PlannedFace, PlannedLayer } from '../prep/walk';
 import type { FastenerDefinition, HoleDefinition, KitDefinition, PartDefinition, RowDefinition } from './definitions';
 import { holesInPlan } from './holes';
 import { ASSEMBLY_MARKS, MARK_ADDRESS, type MarkKind, type Side } from './marks';
+import { isDimpledFirst } from './fastener-check';
 import { AT_HOLE, partKey, readStepKey, stepKey, type PartStepKey, type StepKey } from './step-key';
 
 export const STEP_KINDS = [
@@ -32,6 +33,8 @@ export interface Step {
   readonly partId: string | null;
   /** The second countersink of a strip that is cut from both faces. */
   readonly isSecond?: true;
+  /** A dimple made at the size of its dies' pilot, before the hole is opened to its own. */
+  readonly isAtPilot?: true;
 }
 
 /** What the work on parts depends on, beside the row. */
@@ -45,6 +48,11 @@ export interface WorkContext {
 /** The second countersink of a strip that is cut from both faces: it waits for the first. */
 export function isSecondFace(step: Step): boolean {
   return step.isSecond === true;
+}
+
+/** A dimple made before the hole has its size. */
+export function isAtPilot(step: Step): boolean {
+  return step.isAtPilot === true;
 }
 
 /** Whether a step is done on a part as a whole, not hole by hole. */
@@ -65,15 +73,18 @@ export interface Closing {
   readonly staysOpen: boolean;
   /** Something goes in that is looked at afterwards. */
   readonly isInspected: boolean;
+  /** Its dies' pilot fits a smaller hole: dimpled at that size, then all sheets are reamed together. */
+  readonly isDimpledFirst: boolean;
 }
 
 /** A rivet, or what is like one. */
-const RIVETED: Closing = { staysOpen: false, isInspected: true };
+const RIVETED: Closing = { staysOpen: false, isInspected: true, isDimpledFirst: false };
 
 /** What closes a row by its fastener's entry; absent: a rivet. */
-export function closingOf(entry: Pick<FastenerDefinition, 'kind' | 'ends'> | undefined): Closing {
-  if (entry?.kind !== 'none') return RIVETED;
-  return { staysOpen: (entry.ends ?? 'open') === 'open', isInspected: false };
+export function closingOf(entry: FastenerDefinition | undefined): Closing {
+  if (!entry) return RIVETED;
+  if (entry.kind !== 'none') return isDimpledFirst(entry) ? { ...RIVETED, isDimpledFirst: true } : RIVETED;
+  return { staysOpen: (entry.ends ?? 'open') === 'open', isInspected: false, isDimpledFirst: false };
 }
 
 /** Everything a row needs from what the kit delivers to the last look, in the order of the work; what does not apply is not there. */
@@ -91,7 +102,12 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
       .map((l) => ({ key: partKey(kind, l.partId), kind, layerId: null, side: null, partId: l.partId }));
   const start = row.start ?? 'undersize';
   const steps: Step[] = [];
-  if (start === 'none') steps.push(step('laid-out'), step('piloted'));
+  const closing = work?.closing ?? RIVETED;
+  /* At the size of the dies' pilot first, then reamed through all sheets; what comes at its final size leaves no choice. */
+  const atPilot = closing.isDimpledFirst && start !== 'final' ? row.layers.filter((_, i) => planned[i]?.prep === 'dimple') : [];
+  if (start === 'none') steps.push(step('laid-out'));
+  if (start === 'none' || atPilot.length > 0) steps.push(step('piloted'));
+  for (const l of atPilot) steps.push({ ...step('dimpled', l.id, null, l.partId), isAtPilot: true });
   if (start !== 'final') steps.push(step('drilled'));
   for (const l of row.layers) steps.push(step('deburred', l.id, 'head', l.partId), step('deburred', l.id, 'shop', l.partId));
   const edges = onParts('edges-deburred', () => work?.kit.work?.edges === true);
@@ -102,6 +118,7 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
     if (layer?.method === 'rivet-formed' && !layer.faces) return [];
     if (layer?.faces) return faceSteps(l, layer, step);
     const prep = layer?.prep;
+    if (atPilot.includes(l)) return [];
     if (prep === 'dimple') return [step('dimpled', l.id, null, l.partId)];
     if (prep !== 'countersink') return [];
     /* A strip countersunk from both faces: one face after the other, the second in the jig. */
@@ -117,7 +134,6 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   if (!choices?.creaseBeforeDimple) steps.push(...creasing);
   if (choices?.scuffAfterDimple) steps.push(...scuffing);
   steps.push(...onParts('cleaned', () => choices?.prime === true), ...onParts('primed', () => choices?.prime === true));
-  const closing = work?.closing ?? RIVETED;
   if (!closing.staysOpen) steps.push(step('set'));
   if (closing.isInspected) steps.push(step('inspected'));
   return steps;

@@ -18,6 +18,8 @@ export type DrillingHelp =
       readonly needed: number;
       readonly owned: number | null;
     }
+  /** Dimpled at the size of the dies' pilot: all sheets together again, reamed to their own hole. */
+  | { readonly kind: 'ream-after-dimple'; readonly pilot: Mm; readonly hole: Mm }
   /** Punched under size: a reamer leaves the rounder hole. */
   | { readonly kind: 'reamer' }
   /** A step drill needs depth behind the sheet; null: not measured. */
@@ -55,6 +57,10 @@ export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: read
     from,
   ))
     helps.push({ kind: 'thin-behind', layer, from, atEnds: atEnds ? ends : null });
+  if (blind?.dieHole !== undefined && row.start !== 'final') {
+    helps.push({ kind: 'ream-after-dimple', pilot: blind.dieHole, hole: stack.hole });
+    return helps;
+  }
   if ((row.start ?? 'undersize') === 'undersize') helps.push({ kind: 'reamer' });
   return helps;
 }

@@ -118,7 +118,9 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
 
 /** The first hole: one rivet size down; of another fastener's hole the largest of these that is smaller. */
 function pilotOf(row: RowDefinition, stack: Stack): Mm {
-  if (!notSolid(stack)) return PILOT_OF_DASH[row.dash];
+  const other = notSolid(stack);
+  if (!other) return PILOT_OF_DASH[row.dash];
+  if (other.dieHole !== undefined) return other.dieHole;
   return Object.values(PILOT_OF_DASH).reduce((best, pilot) => (pilot < stack.hole && pilot > best ? pilot : best), PILOT_OF_DASH[3]);
 }
 

@@ -26,7 +26,7 @@ export type PartColumn = (typeof PART_COLUMNS)[number];
 
 /** The columns a table of fasteners can have. */
 export const FASTENER_COLUMNS = [
-  'name', 'kind', 'diameter', 'hole', 'holeMax', 'head', 'headDiameter', 'headAngle', 'headHeight', 'gripFrom', 'gripTo', 'lengths', 'ends',
+  'name', 'kind', 'diameter', 'hole', 'holeMax', 'head', 'headDiameter', 'headAngle', 'headHeight', 'gripFrom', 'gripTo', 'lengths', 'dieHole', 'ends',
   'group', 'small', 'spacing', 'angle', 'lug', 'smallRivet', 'note',
 ] as const; // prettier-ignore
 export type FastenerColumn = (typeof FASTENER_COLUMNS)[number];
@@ -55,6 +55,7 @@ const HEADS: Readonly<Record<RowColumn | PartColumn | FastenerColumn, readonly s
   gripFrom: ['gripfrom', 'grip from', 'min grip', 'grip min', 'least grip'],
   gripTo: ['gripto', 'grip to', 'max grip', 'grip max', 'largest grip'],
   lengths: ['lengths', 'length', 'stocked lengths'],
+  dieHole: ['diehole', 'die hole', 'pilot of its dies'],
   ends: ['ends', 'end'],
   group: ['group'],
   small: ['small', 'small holes'],

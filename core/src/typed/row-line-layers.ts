@@ -134,7 +134,7 @@ function readName(words: readonly Piece[], thickness: Piece, units: Units): Resu
   for (let i = 0; i < words.length; i++) {
     const word = words[i] as Piece;
     if (!isNumberOfItsOwn(word.text, i === words.length - 1, units)) continue;
-    if (i === 0) return bad({ code: 'layer-name-quoted', at: word.at, data: { text: short(word.text) } });
+    if (i === 0 || isUnitWord(word.text)) return bad({ code: 'layer-name-quoted', at: word.at, data: { text: short(word.text) } });
     let next = i + 1;
     while (words[next] && isUnitWord((words[next] as Piece).text)) next++;
     const second = words[next] ?? thickness;

@@ -20,6 +20,8 @@ export function helpSentence(help: DrillingHelp, units: Units, parts: readonly {
     }
     case 'reamer':
       return 'Punched under size: a reamer opens it rounder than a bit, straight through both sheets.';
+    case 'ream-after-dimple':
+      return `Dimpled first, at ${showBoth(help.pilot, units)}, the pilot of its dies. Now put all sheets together again, ream them together to ${showBoth(help.hole, units)}, take them apart and deburr.`;
     case 'depth-behind':
       return help.behind === null
         ? 'A step drill reaches far behind the sheet: measure the depth that is free there, and take a shorter one where it is not enough.'

@@ -10,6 +10,7 @@ const REASONS: Partial<Readonly<Record<StepKind, Partial<Readonly<Record<StepKin
     countersunk: 'the cutter’s pilot fits the final hole',
     set: 'the rivet fits the final hole only',
   },
+  piloted: { dimpled: 'the pilot of its dies fits that hole' },
   deburred: {
     dimpled: 'a burr starts a crack in the dimple',
     countersunk: 'a burr lifts the cage off the sheet',
@@ -29,6 +30,8 @@ const REASONS: Partial<Readonly<Record<StepKind, Partial<Readonly<Record<StepKin
   },
   cleaned: { primed: 'primer holds on a clean sheet only' },
   dimpled: {
+    drilled: 'the pilot of its dies would have play in the final hole: dimpled first, then reamed through all sheets',
+    deburred: 'reaming after the dimple raises the last burr',
     set: 'the head would stand proud',
     creased: 'a creased edge goes wavy under the dies',
     scuffed: 'this project scuffs after dimpling',

@@ -133,6 +133,7 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'fastener-said-twice': () => 'Either head and diameter, or a fastener with its own figures: not both.',
   'fastener-hole-missing': () => 'Give the hole this fastener asks for.',
   'hole-max-under-hole': () => 'Hole max is smaller than the hole.',
+  'die-hole-over-hole': () => 'The pilot of its dies fits a larger hole than its own: leave this empty, or mend one of the two.',
   'grip-turned-round': () => 'The grip range is turned round: its least is over its largest.',
   'angle-out-of-range': () => 'The angle lies between 0 and 180 degrees.',
   'head-no-larger-than-hole': () => 'The head is no larger than its hole.',

@@ -1,6 +1,9 @@
 import type { RangeReasons, ReachFailure, ReachingKind, ReachingTool } from '../reach/reach';
-import type { ToolProblem } from '../reach/tools-for-setup';
-import type { GaugeUse, LotKind, ToolKind } from '../record/definitions';
+import { tooSmall, type ToolProblem } from '../reach/tools-for-setup';
+import type { GaugeUse, LotKind, ToolDefinition, ToolKind } from '../record/definitions';
+import type { Setup } from '../setup/setup';
+import type { Units } from '../units/length';
+import { showLength } from '../units/show';
 
 export const TOOL_WORDS: Readonly<Record<ToolKind, string>> = {
   frame: 'lever or hammer frame',
@@ -32,15 +35,23 @@ export const GAUGE_WORDS: Readonly<Record<GaugeUse, string>> = {
   hole: 'holes, by go and no-go',
 };
 
-/** Why a tool is refused in a set-up. */
-export const TOOL_PROBLEM_WORDS: Readonly<Record<ToolProblem, string>> = {
+const TOOL_PROBLEM_WORDS: Readonly<Record<ToolProblem, string>> = {
   size: 'made for another rivet',
   angle: 'another angle',
   pilot: 'its pilot is not the hole’s',
+  largest: 'too small at its largest',
   diameter: 'another diameter',
   head: 'made for another head',
   'substructure-on-skin': 'substructure dies are deeper: on a skin the dimple would swallow the head',
 };
+
+/** Why a tool is refused in a set-up; of a cutter that is too small also by how much. */
+export function toolProblemWords(problem: ToolProblem, owned: ToolDefinition, setup: Setup, units: Units): string {
+  const small = problem === 'largest' ? tooSmall(owned, setup) : null;
+  if (!small) return TOOL_PROBLEM_WORDS[problem];
+  const largest = showLength(owned.largest?.mm ?? 0, units);
+  return `${TOOL_PROBLEM_WORDS.largest}, ${largest} where ${showLength(small.needed, units)} is needed: the head would stand ${showLength(small.proud, units)} proud`;
+}
 
 /** Why a tool does not reach a hole. */
 export const REACH_WORDS: Readonly<Record<ReachFailure, string>> = {

@@ -2,24 +2,16 @@ import sharp from 'sharp';
 import { parseRowLine } from '#core/typed/row-line';
 import { newKit } from '#core/record/blank';
 import { composeRow } from '#core/compose/compose';
+import { followGroups } from '#core/compose/groups';
 import { judgeHole } from '#core/deviation/judge';
-import type {
-  FastenerDefinition,
-  Change,
-  Edit,
-  Entity,
-  KitDefinition,
-  RowDefinition,
-  ShutOff,
-  TypedLength,
-} from '#core/record/definitions';
+import type { Change, Edit, Entity, KitDefinition, RowDefinition, ShutOff, TypedLength } from '#core/record/definitions';
 import { holesInPlan, parseRange } from '#core/record/holes';
 import { mirrorAssembly } from '#core/record/mirror';
 import { withWork } from '#core/done/with-work';
 import { planStack } from '#core/prep/plan';
 import type { Mark } from '#core/record/marks';
 import { stackOf } from '#core/record/stack-of';
-import { USUAL_TOOLS } from '#core/reach/usual-tools';
+import { stepsOf } from '#core/record/steps';
 import { mm, MM_PER_INCH } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
 import { decide } from '../commands/change';
@@ -29,9 +21,11 @@ import { insertPhoto } from '../db/photos';
 import { insertMarks, eraseKitRecord } from '../db/record';
 import { keepPhoto } from '../files/photos';
 import { DAY_MS, DEVICE, demoId, demoMark, MINUTE_MS, PEOPLE, typedLength } from './mark-maker';
+import { demoFasteners } from './fasteners';
 import { DEMO_PHOTOS, demoPhotoId, pageEdits, rivetingMarks } from './riveting-record';
 import { preparationMarks } from './preparation-record';
 import { DEMO_ASSEMBLIES, DEMO_DEVIATION, DEMO_KIT_NAME, DEMO_SHIFTS } from './quillback';
+import { demoTools } from './tools';
 import type { DemoAssembly, DemoRow, DemoShift, DemoWork, InchPlace } from './shapes';
 
 export const DEMO_KIT_ID = demoId('kit');
@@ -55,7 +49,7 @@ const inchPlace = ([x, y]: InchPlace) => ({ x: x * MM_PER_INCH, y: y * MM_PER_IN
 
 function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
   if (!extra) return row;
-  const { fixedNest, hole, rowDistance, layer, path, places, holds, room, blind, shutBy: _, waitsFor: __, ...rest } = extra;
+  const { fixedNest, hole, rowDistance, layer, path, places, holds, room, shutBy: _, waitsFor: __, ...rest } = extra;
   const edge = row.edge?.mm ?? 0;
   return {
     ...row,
@@ -70,12 +64,6 @@ function withExtra(row: RowDefinition, extra: DemoRow['extra']): RowDefinition {
             isBent: false,
             sheetIndex: row.layers.length - 1,
           },
-        }
-      : {}),
-    ...(blind
-      ? {
-          fastenerId: fastenerIdOf(blind.name),
-          setting: { way: 'blind' as const },
         }
       : {}),
     ...(path ? { laid: { path: path.map(inchPlace), startEdgeMm: edge, endEdgeMm: edge } } : {}),
@@ -132,7 +120,25 @@ function makeAssembly(demo: DemoAssembly, order: number): MadeAssembly {
   const sequence = plansOrder && { follows: 'plans' as const, reason: plansOrder.reason, plans: plansOrder.rows.map(rowId) };
   const definition = { v: 1, kitId: DEMO_KIT_ID, name: demo.name, order, ...(sequence ? { sequence } : {}) } as const;
   const told = rows.map((r, i) => ({ ...r, definition: withTold(r.definition, demo.rows[i]?.extra, parts, rowId) }));
-  return { assembly: { kind: 'assembly', id: assemblyId, version: 0, definition }, parts: outlined, rows: told };
+  const groups = smallHoles(told, parts, fasteners, idMaker(`${demo.key}group`));
+  return {
+    assembly: { kind: 'assembly', id: assemblyId, version: 0, definition },
+    parts: [...outlined, ...groups.parts],
+    rows: [...told, ...groups.rows],
+  };
+}
+
+/** The small holes that groups make, as keeping their rows makes them. */
+function smallHoles(
+  rows: readonly Entity<'row'>[],
+  parts: readonly Entity<'part'>[],
+  fasteners: readonly Entity<'fastener'>[],
+  newId: () => string,
+): Pick<MadeAssembly, 'parts' | 'rows'> {
+  const made = followGroups(rows.map(newEdit), { rows: [], parts, fasteners, newId }).slice(rows.length);
+  const ofKind = <K extends 'part' | 'row'>(kind: K) =>
+    made.flatMap((e) => (e.kind === kind && e.definition ? [{ kind, id: e.id, version: 0, definition: e.definition } as Entity<K>] : []));
+  return { parts: ofKind('part'), rows: ofKind('row') };
 }
 
 /** What a builder would tell by pointing. */
@@ -170,37 +176,8 @@ function mirroredEdits(demo: DemoAssembly, made: MadeAssembly, order: number): E
   });
 }
 
-const DEMO_TOOLS: readonly Entity<'tool'>[] = USUAL_TOOLS.map((t, i) => ({
-  kind: 'tool',
-  id: demoId(`tool/${i}`),
-  version: 1,
-  definition: { v: 1, kitId: DEMO_KIT_ID, ...t },
-}));
-
-const fastenerIdOf = (name: string) => demoId(`fastener/${name}`);
-
-/** The fasteners that rows of the demo name. */
-function demoFasteners(): Map<string, FastenerDefinition> {
-  const blinds = DEMO_ASSEMBLIES.flatMap((a) => a.rows.flatMap((r) => r.extra?.blind ?? []));
-  return new Map(
-    blinds.map((b) => [
-      fastenerIdOf(b.name),
-      {
-        v: 1,
-        kitId: DEMO_KIT_ID,
-        name: b.name,
-        kind: 'blind',
-        diameter: null,
-        hole: typedLength(b.hole),
-        head: { kind: 'flush', diameter: typedLength(b.headDiameter), angleDeg: b.headAngleDeg },
-        gripFrom: typedLength(b.gripMin),
-        gripTo: typedLength(b.gripMax),
-      },
-    ]),
-  );
-}
-
-const FASTENERS: ReadonlyMap<string, FastenerDefinition> = demoFasteners();
+const DEMO_TOOLS = demoTools(DEMO_KIT_ID);
+const FASTENERS = demoFasteners(DEMO_KIT_ID);
 
 /** The demo's definitions as edits. */
 export function demoEdits(): Edit[] {
@@ -355,15 +332,10 @@ function marksOfWork(
         'shop',
       ),
     ];
-  const plan = planStack(stack);
-  return layers.flatMap((l) => {
-    const prep = plan.layers[row.definition.layers.indexOf(l)]?.prep;
-    return prep === 'dimple'
-      ? [mark('dimpled', [l.id], null, l.id)]
-      : prep === 'countersink'
-        ? [mark('countersunk', [l.id], null, l.id)]
-        : [];
-  });
+  const wanted = new Set(layers.map((l) => l.id));
+  return stepsOf(row.definition, planStack(stack).layers)
+    .filter((s) => (s.kind === 'dimpled' || s.kind === 'countersunk') && wanted.has(s.layerId ?? ''))
+    .map(({ kind, layerId, side }) => mark(kind, [layerId ?? ''], side, side === null ? (layerId ?? '') : `${layerId}/${side}`));
 }
 
 /** on: into an empty database only; reset: renewed whatever is there; off: not at all. Other kits are never touched. */

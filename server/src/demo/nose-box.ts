@@ -69,10 +69,9 @@ export const NOSE_BOX_ROWS: readonly DemoRow[] = [
     done: ready(6),
   },
   {
-    line: 'Top skin to end wall, the last ; top skin .025 / end wall .025 : 426AD3 x7 @1.25 e=5/16 hand=L plan=NB-03',
+    line: 'Top skin to end wall, the last ; top skin .025 / end wall .025 : blind 3/32, body .109 x7 @1.25 e=5/16 hand=L plan=NB-03',
     extra: {
       shutBy: [{ row: 3, side: 'shop' }],
-      blind: { name: 'blind 3/32, body .109', hole: '7/64', gripMin: '1/32', gripMax: '1/8', headDiameter: '.180', headAngleDeg: 100 },
       path: [
         [21.6, 1.5],
         [21.6, 9],

@@ -1,5 +1,6 @@
 import { NOSE_BOX_ROWS } from './nose-box';
 import { BAY_ROWS, DOOR_ROWS, FLOAT_ROWS, PANEL_ROWS } from './rows';
+import { HATCH_ROWS, WATER_RUDDER_ROWS } from './water-rudder';
 import type { DemoAssembly, DemoShift, InchPlace } from './shapes';
 
 /*
@@ -69,6 +70,29 @@ export const DEMO_ASSEMBLIES: readonly DemoAssembly[] = [
       reason: 'As printed on page NB-02, taken over before anything was compared.',
     },
     partsDone: { kinds: ['scuffed', 'cleaned', 'primed'], daysAgo: 1, by: 'TK' },
+  },
+  {
+    key: 'rudder/',
+    name: 'Water rudder',
+    rows: WATER_RUDDER_ROWS,
+    outlines: {
+      'left skin': { kind: 'rectangle', corners: box(0, 0, 10, 14) },
+      'right skin': { kind: 'rectangle', corners: box(0, 0, 10, 14) },
+      'edge strip': { kind: 'rectangle', corners: box(9, 0, 1, 14) },
+      'rudder spar': { kind: 'rectangle', corners: box(2.6, 0, 0.8, 19) },
+      'nose rib': { kind: 'rectangle', corners: box(0.1, 0.6, 1, 12.8) },
+      'tiller arm': { kind: 'rectangle', corners: box(2.2, 14.5, 1.6, 4.4) },
+    },
+  },
+  {
+    key: 'hatch/',
+    name: 'Deck hatch',
+    rows: HATCH_ROWS,
+    outlines: {
+      'deck skin': { kind: 'rectangle', corners: box(-2, -2, 19, 15) },
+      'hatch ring': { kind: 'rectangle', corners: box(0, 0, 15, 11) },
+      'hatch cover': { kind: 'rectangle', corners: box(1, 1, 13, 9) },
+    },
   },
 ];
 

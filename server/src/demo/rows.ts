@@ -89,6 +89,8 @@ export const FLOAT_ROWS: readonly DemoRow[] = [
       { holes: '1-6', what: 'deburred', daysAgo: 12, by: 'TK' },
     ],
   },
+  { line: 'Bow fender ; fender .125 / bottom skin .025 / frame flange 2 .040 : blind 3/32, body .109 x6 @1.25 e=.3 hand=L plan=FL-18' },
+  { line: 'Tow eye ; tow eye .125 / keel angle .063 : bracket bolt 1/4 x2 @1.5 e=.6 hand=L plan=FL-18' },
   {
     line: 'Inspection hatch screws ; hatch ring .063 / deck skin .025 csk : 426AD4 x12 @1.5 e=3/8 hand=L plan=FL-14',
     extra: { cutterAngleDeg: 120 },
@@ -234,6 +236,15 @@ export const DOOR_ROWS: readonly DemoRow[] = [
       path: [
         [18, 3],
         [18, 10.6],
+      ],
+    },
+  },
+  {
+    line: 'Access panel, quarter-turns ; access panel .040 / door frame .032 : quarter-turn 5/16 x4 @3 e=.75 hand=L plan=BD-05',
+    extra: {
+      path: [
+        [4, 7],
+        [14.5, 7],
       ],
     },
   },

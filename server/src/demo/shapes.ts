@@ -19,14 +19,6 @@ export interface DemoRow {
     shutBy?: readonly DemoShutOff[];
     /** Later parts it waits for, by name. */
     waitsFor?: readonly string[];
-    blind?: {
-      readonly name: string;
-      readonly hole: string;
-      readonly gripMin: string;
-      readonly gripMax: string;
-      readonly headDiameter: string;
-      readonly headAngleDeg: number;
-    };
   };
   /** The mirrored copy still names this page: the other side has been revised since. */
   readonly mirroredPage?: string;

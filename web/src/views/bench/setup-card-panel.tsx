@@ -14,7 +14,7 @@ import { toolsForSetup } from '#core/reach/tools-for-setup';
 import type { BenchItem, BenchSetup } from '#core/work/bench';
 import type { SetupCard } from '#core/work/cards';
 import { CAGE_NEED_WORDS, clicksSentence, scrapSentence, secondFaceSentence } from '#core/wording/preparation';
-import { TOOL_PROBLEM_WORDS } from '#core/wording/tools';
+import { toolProblemWords } from '#core/wording/tools';
 import { showLength } from '#core/units/show';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../models/row-model';
@@ -66,7 +66,12 @@ export function SetupCardPanel({ data, marks, card, current, item, row, tools }:
       ) : null}
       {near.length > 0 ? (
         <p className="text-caution">
-          {near.map((r) => `Not ${r.tool.definition.name}: ${r.problems.map((p) => TOOL_PROBLEM_WORDS[p]).join(', ')}.`).join(' ')}
+          {near
+            .map(
+              (r) =>
+                `Not ${r.tool.definition.name}: ${r.problems.map((p) => toolProblemWords(p, r.tool.definition, current.setup, units)).join(', ')}.`,
+            )
+            .join(' ')}
         </p>
       ) : null}
       {found.refused.length > near.length ? (
@@ -77,7 +82,7 @@ export function SetupCardPanel({ data, marks, card, current, item, row, tools }:
               .filter((r) => !r.isNear)
               .map((r) => (
                 <li key={r.tool.id}>
-                  {r.tool.definition.name}: {r.problems.map((p) => TOOL_PROBLEM_WORDS[p]).join(', ')}
+                  {r.tool.definition.name}: {r.problems.map((p) => toolProblemWords(p, r.tool.definition, current.setup, units)).join(', ')}
                 </li>
               ))}
           </ul>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { NO_FASTENER, readFastener, typedFastener, type FastenerTyped } from '#core/compose/fastener-text';
+import { LENGTH_FIELDS, NO_FASTENER, readFastener, typedFastener, type FastenerTyped } from '#core/compose/fastener-text';
 import type { Entity, FastenerDefinition } from '#core/record/definitions';
 import { missingFigures } from '#core/record/fastener-check';
 import { carryUnit } from '#core/units/carry';
@@ -31,8 +31,7 @@ export function FastenerForm({ kitId, entry, tools, units, rows, onKeep }: Faste
   const [reason, setReason] = useState('');
   useUnitSwitch((from) =>
     setTyped((old) => {
-      const lengths = ['diameter', 'hole', 'holeMax', 'headDiameter', 'headHeight', 'gripFrom', 'gripTo', 'spacing', 'lug'] as const;
-      return { ...old, ...Object.fromEntries(lengths.map((k) => [k, carryUnit(old[k], from)])) };
+      return { ...old, ...Object.fromEntries(LENGTH_FIELDS.map((k) => [k, carryUnit(old[k], from)])) };
     }),
   );
   const keep = async () => {

@@ -121,6 +121,9 @@ export function FastenerFieldset({ typed, units, problem, onTyped, dies }: Faste
             ...HOLE_ENDS.filter((e) => e !== 'open').map((e) => [e, HOLE_END_WORDS[e]] as const),
           ])
         : text('lengths', 'Lengths stocked, parted by ;', '1/4 ; 3/8', 400)}
+      {hasHead && typed.head === 'flush' && kind !== 'solid'
+        ? length('dieHole', 'Hole the pilot of its dies fits', 'only where smaller than its own')
+        : null}
       {dies && kind === 'blind' && typed.head === 'flush' ? (
         <Field label="Dies made for it">
           <Select value={dies.chosen} onChange={(e) => dies.onChoose(e.target.value)}>

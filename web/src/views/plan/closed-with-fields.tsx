@@ -1,7 +1,7 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useState } from 'react';
 import { closedWithFastener } from '#core/compose/compose';
-import { NO_FASTENER, readFastener, type FastenerTyped } from '#core/compose/fastener-text';
+import { LENGTH_FIELDS, NO_FASTENER, readFastener, type FastenerTyped } from '#core/compose/fastener-text';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { carryUnit } from '#core/units/carry';
 import type { Units } from '#core/units/length';
@@ -39,8 +39,7 @@ export function useClosedWith(data: AssemblyAnswer, row: RowDefinition, units: U
   const [problem, setProblem] = useState<ClosedWithChoice['problem']>(null);
   useUnitSwitch((from) =>
     setTyped((old) => {
-      const lengths = ['diameter', 'hole', 'holeMax', 'headDiameter', 'headHeight', 'gripFrom', 'gripTo'] as const;
-      return { ...old, ...Object.fromEntries(lengths.map((k) => [k, carryUnit(old[k], from)])) };
+      return { ...old, ...Object.fromEntries(LENGTH_FIELDS.map((k) => [k, carryUnit(old[k], from)])) };
     }),
   );
   const of = (entry: Entity<'fastener'>): Partial<RowDefinition> => {
