@@ -114,3 +114,37 @@ describe('true distances, either side of each limit', () => {
     );
   });
 });
+
+describe('a group’s own spacing is the fastener’s, and no question of the plan', () => {
+  /* Centres 2 in apart, their small holes .34375 in to either side, along the row or across it. */
+  const centres = (reach: number): LaidRow => ({ ...row(even(3, 2), 'centres'), groupReach: inches(reach) });
+  const small = (reach: number, across: boolean): LaidRow => ({
+    ...row(
+      even(3, 2).flatMap(([x, y]): [number, number][] =>
+        across
+          ? [
+              [x, y + reach],
+              [x, y - reach],
+            ]
+          : [
+              [x + reach, y],
+              [x - reach, y],
+            ],
+      ),
+      'small',
+    ),
+    isSmall: true,
+  });
+  it.each([
+    [0.34375, false],
+    [0.34375, true],
+    [0.2, true],
+  ])('small holes %f in from the centre, across the row: %s', (reach, across) => {
+    expect(found(small(reach, across), [centres(reach)])).toEqual([]);
+    expect(found(centres(reach), [small(reach, across)])).toEqual(['pitch-high:note:16']);
+  });
+  it('what lies nearer than the group is one is still said', () => {
+    expect(found(centres(0.34375), [small(0.2, false)])).toContain('pitch-low:stop:3');
+    expect(found(small(0.34375, false), [row([[0.5, 0]], 'other')])).toEqual(['pitch-low:stop:3']);
+  });
+});

@@ -8,6 +8,10 @@ export interface LaidRow {
   readonly name: string;
   readonly places: readonly Place[];
   readonly diameter: Mm;
+  /** Its holes are the centres of groups, whose small holes lie so far from them, mm. */
+  readonly groupReach?: number | undefined;
+  /** Its holes are the small ones of groups. */
+  readonly isSmall?: boolean | undefined;
 }
 
 /** Two holes and how far their centres are apart, mm. Holes count from 0. */
@@ -65,20 +69,36 @@ export function trueSpacing(row: LaidRow, others: readonly LaidRow[]): TrueSpaci
     const its = other.places.length > 0 ? boundsOf(other.places) : null;
     if (!box || !its || its.minX > box.maxX + far || its.maxX < box.minX - far || its.minY > box.maxY + far || its.maxY < box.minY - far)
       continue;
-    const across = acrossOf(row.places, other.places, diameter);
+    const reach = reachBetween(row, other);
+    const across = reach !== null && isSameGroup(row.places, other.places, reach) ? null : acrossOf(row.places, other.places, diameter);
     if (across !== null && (!beside || across / diameter < beside.distance / beside.diameter))
       beside = { row: other.name, distance: across as Mm, diameter };
     for (let i = 0; i < row.places.length; i++)
       for (let j = 0; j < other.places.length; j++) {
         const distance = between(row.places[i] as Place, other.places[j] as Place);
-        if (distance > far) continue;
+        if (distance > far || (reach !== null && Math.abs(distance - reach) < SAME_REACH_MM)) continue;
         const kind = across !== null && isStaggered(row.places, i, other.places[j] as Place) ? 'staggered' : 'near';
         const worst = near[kind];
         if (!worst || distance / diameter < worst.distance / worst.diameter)
           near[kind] = { distance: distance as Mm, hole: i, other: j, row: other.name, diameter };
       }
   }
-  return { least: leastPair(row.places), widest: widestGap(row.places), beside, ...near };
+  /* From one group to the next is no pitch of its small holes. */
+  return { least: leastPair(row.places), widest: row.isSmall ? null : widestGap(row.places), beside, ...near };
+}
+
+/** Within one group the distance from the centre to its small holes is the fastener's own, and no question of the plan. */
+const SAME_REACH_MM = 1e-6;
+
+/** The reach of a group where one of two rows holds centres and the other small holes; null: they are no such two. */
+function reachBetween(a: LaidRow, b: LaidRow): number | null {
+  if (a.groupReach !== undefined && b.isSmall) return a.groupReach;
+  return b.groupReach !== undefined && a.isSmall ? b.groupReach : null;
+}
+
+function isSameGroup(a: readonly Place[], b: readonly Place[], reach: number): boolean {
+  const first = b[0];
+  return first !== undefined && a.some((p) => Math.abs(between(p, first) - reach) < SAME_REACH_MM);
 }
 
 function between(a: Place, b: Place): number {

@@ -52,7 +52,14 @@ export function spacingOf(row: RowDefinition, context: RowContext): TrueSpacing 
 }
 
 function laidRow(row: RowDefinition, places: readonly Place[], context: RowContext): LaidRow {
-  return { name: rowTitle(row, context.parts), places, diameter: (rivetOfDash(row.dash) as RivetSize).diameter };
+  const entry = row.fastenerId ? context.fasteners.get(row.fastenerId) : undefined;
+  return {
+    name: rowTitle(row, context.parts),
+    places,
+    diameter: optional(entry?.diameter ?? null) ?? (rivetOfDash(row.dash) as RivetSize).diameter,
+    ...(entry?.group ? { groupReach: entry.group.spacing.mm / 2 } : {}),
+    ...(row.groupOf ? { isSmall: true } : {}),
+  };
 }
 
 /** The placed rows of the assembly that share a part with this one: only those can come near it. */

@@ -1,6 +1,7 @@
-import type { PrepAnswer } from '../prep/stack';
+import type { PrepAnswer, StackFastenerKind } from '../prep/stack';
 import type { AssemblyMarkKind } from '../record/marks';
 import type { StepKind } from '../record/steps';
+import type { Setup } from '../setup/setup';
 
 /** What stands above every piece of advice. */
 export const ADVICE_FIRST = 'Advice only: the kit maker’s documents, local rules and the responsible inspector come first.';
@@ -23,7 +24,7 @@ const DRILLING = 'Eye and ear protection; no key in the chuck; small parts clamp
 const WET = 'Ventilation and gloves; for anything with chromate a respirator; rags of solvent out of the shop.';
 
 /** What can hurt in one operation, and what spoils the part; shown while it is done. */
-export const OPERATION_CAUTIONS: Readonly<Record<StepKind, readonly string[]>> = {
+const OPERATION_CAUTIONS: Readonly<Record<StepKind, readonly string[]>> = {
   'laid-out': ['Felt pen only: a scribed line in a sheet is where a crack begins.'],
   piloted: [DRILLING],
   drilled: [DRILLING, 'Square to the sheet: the bit’s reflection runs straight on.'],
@@ -38,6 +39,21 @@ export const OPERATION_CAUTIONS: Readonly<Record<StepKind, readonly string[]>> =
   set: ['Eye and ear protection; fingers off the bar’s edge; never fire a gun without a rivet under its set.'],
   inspected: ['Light from the side shows dents; gauge, straightedge and feeler before the eye.'],
 };
+
+/** Setting what is no solid rivet. */
+const SET_CAUTIONS: Readonly<Record<Exclude<StackFastenerKind, 'solid'>, readonly string[]>> = {
+  blind: ['Eye protection: the stem flies off; catch it. Fingers clear of the puller’s jaws.'],
+  screw: ['The bit sits down in the head before it is turned; a rounded recess comes out by drilling only.'],
+  bolt: ['Through the hole by hand, never driven; no finger between sheets to feel whether the holes line up.'],
+  pin: ['Eye protection: hardened pins chip. Pressed or tapped in straight, with soft metal between.'],
+  none: ['Looked at from both sides before it is closed: nothing left behind it.'],
+};
+
+/** What can hurt in a set-up: of setting by what is set. */
+export function setupCautions({ operation, tool }: Setup, fastener: StackFastenerKind | undefined): readonly string[] {
+  if (operation !== 'set' || tool.kind === 'sets' || fastener === undefined || fastener === 'solid') return OPERATION_CAUTIONS[operation];
+  return SET_CAUTIONS[fastener];
+}
 
 /** The same for work on the whole. */
 export const WHOLE_CAUTIONS: Readonly<Record<AssemblyMarkKind, readonly string[]>> = {

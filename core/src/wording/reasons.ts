@@ -12,7 +12,7 @@ export function layerReason(layer: PlannedLayer, school: SchoolId, limits: Limit
   const into = layer.receives === 'head' ? 'the head' : 'the dimple above';
   switch (layer.reason) {
     case 'protruding-head':
-      return 'A protruding head needs no preparation.';
+      return 'No flush head sits in it: no preparation.';
     case 'through':
       return 'The plans call it out as through: a washer, spacer or bearing, drilled and never prepared.';
     case 'nothing-received':

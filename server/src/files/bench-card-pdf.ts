@@ -5,7 +5,8 @@ import type { BenchItem, BenchSetup } from '#core/work/bench';
 import { isHeld } from '#core/record/steps';
 import { workFindings } from '#core/work/work-findings';
 import type { Units } from '#core/units/length';
-import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
+import { notSolid } from '#core/prep/stack';
+import { ADVICE_FIRST, setupCautions } from '#core/wording/cautions';
 import { findingMessage } from '#core/wording/findings';
 import { itemAmount, setupName, setupVerb } from '#core/wording/setups';
 import { sheetName } from '#core/wording/words';
@@ -35,7 +36,9 @@ export function benchCardPdf(q: CardQuestion): Pdf {
   card.page();
   card.text(`${q.kit}: ${q.assembly}`, 10);
   card.text(`${verb[0]?.toUpperCase()}${verb.slice(1)}: ${setupName(q.setup.setup, q.units)}`, 20, true, 'H1');
-  for (const caution of OPERATION_CAUTIONS[q.setup.setup.operation]) card.text(caution, 9);
+  const [first] = q.setup.items;
+  const closedWith = first && notSolid(rowOf(q.work, first).stack)?.kind;
+  for (const caution of setupCautions(q.setup.setup, closedWith)) card.text(caution, 9);
   const plugs = q.setup.items.filter((i) => i.heldHoleIds.length > 0);
   if (plugs.length > 0) {
     card.gap(2);

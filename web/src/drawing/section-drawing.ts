@@ -8,6 +8,10 @@ import { LABEL_PX, spreadLabels, type Label, type PlacedLabel } from './labels';
 
 /** CSS pixels in a millimetre. */
 const PX_PER_MM = 96 / 25.4;
+/** What the margins beside the drawing hold, in characters. */
+const LEFT_CHARS = 17;
+const RIGHT_CHARS = 16;
+const cut = (text: string, chars: number) => (text.length > chars ? `${text.slice(0, chars - 1)}\u2026` : text);
 /** Scales a drawing may have, so many to one. */
 const SCALES = [1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25] as const;
 
@@ -152,7 +156,7 @@ function labelsOf(stack: Stack, plan: Plan, section: Section, units: Units, toX:
     const layer = plan.layers[i] as Plan['layers'][number];
     const name = layer.part === '' ? `Layer ${i + 1}` : layer.part;
     left.push({
-      text: `${name.length > 15 ? `${name.slice(0, 14)}\u2026` : name} ${n(layer.thickness)}`,
+      text: `${cut(name, LEFT_CHARS - 1 - n(layer.thickness).length)} ${n(layer.thickness)}`,
       anchorX: edge,
       anchorY: toY((sheet.top + sheet.bottom) / 2),
       tone: 'plain',
@@ -176,16 +180,18 @@ function labelsOf(stack: Stack, plan: Plan, section: Section, units: Units, toX:
     at((layer.surfaceDiameter + stack.hole) / 4, sheet.top + Math.min(layer.depth, layer.thickness) / 2, `${n(layer.depth)} deep`);
   });
   if (section.rivet.proud > 0.001) at(section.reach * 0.92, -section.rivet.proud / 2, `proud ${n(section.rivet.proud)}`, 'stop');
-  left.push({ text: `grip ${n(plan.grip)}`, anchorX: edge, anchorY: toY(section.bottom), tone: 'plain' });
   const other = notSolid(stack);
+  if (other?.kind !== 'none') left.push({ text: `grip ${n(plan.grip)}`, anchorX: edge, anchorY: toY(section.bottom), tone: 'plain' });
   if (other) {
-    at(section.rivet.shankRadius, section.rivet.tailEnd, other.name.length > 18 ? `${other.name.slice(0, 17)}\u2026` : other.name);
+    /* A pin ends at the far face or beyond it; a hole that takes nothing is named at its wall. */
+    const isShort = other.kind === 'none' || other.kind === 'pin';
+    at(section.rivet.shankRadius, isShort ? section.bottom * 0.75 : section.rivet.tailEnd, cut(other.name, RIGHT_CHARS));
     return { left, right };
   }
   if (plan.rivet.proud !== undefined) {
     const { proud, length, works } = plan.rivet;
     const lies = Math.abs(proud) < 0.00005 * 25.4 ? 'flush' : `${n(Math.abs(proud))} ${proud > 0 ? 'above' : 'below'}`;
-    at(stack.size.flushHead / 4, section.bottom, `driven end ${lies}`, works ? 'plain' : 'caution');
+    at(stack.size.flushHead / 4, section.bottom, `end ${lies}`, works ? 'plain' : 'caution');
     at(0, section.bottom, `length ${n(length)}`, works ? 'plain' : 'caution');
     return { left, right };
   }

@@ -209,7 +209,7 @@ export function SettingPanel({ data, row, holes, odd, tools, marks, setting, onS
           onMark={onMark}
         />
       ))}
-      <SettingReach data={data} row={row} tools={tools} />
+      {!other || isBlind ? <SettingReach data={data} row={row} tools={tools} /> : null}
       {definition.setting?.isSealed ? <Sealant row={row} marks={marks} onMark={onMark} /> : null}
     </section>
   );

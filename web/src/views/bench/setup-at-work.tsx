@@ -13,7 +13,7 @@ import { setupCards } from '#core/work/cards';
 import { workFindings } from '#core/work/work-findings';
 import { holesInPlan } from '#core/record/holes';
 import { isDone, isHeld, type Step } from '#core/record/steps';
-import { ADVICE_FIRST, OPERATION_CAUTIONS } from '#core/wording/cautions';
+import { ADVICE_FIRST, setupCautions } from '#core/wording/cautions';
 import { firstOutOfReach, setters, settingAccess } from '#core/reach/setting-reach';
 import { outOfReachSentence } from '#core/wording/tools';
 import { OPERATION_WORDS, setupName, setupVerb } from '#core/wording/setups';
@@ -349,7 +349,7 @@ export function SetupAtWork({
         ))}
       </div>
       <ul className="text-[15px] text-ink2">
-        {[...OPERATION_CAUTIONS[current.setup.operation], ADVICE_FIRST].map((c) => (
+        {[...setupCautions(current.setup, notSolid(row.stack)?.kind), ADVICE_FIRST].map((c) => (
           <li key={c}>{c}</li>
         ))}
       </ul>

@@ -133,5 +133,9 @@ function ActionButtons({ actions }: { actions: RowActions }) {
 function SectionCaption({ stack, plan }: { stack: Stack; plan: Plan }) {
   const units = useUnits();
   const { scale } = useMemo(() => drawSection(stack, plan, units, FRAME), [stack, plan, units]);
-  return <span>Scale {scale}:1, head side up; dashed: the rivet before it is driven</span>;
+  return (
+    <span>
+      Scale {scale}:1, head side up{stack.fastener && stack.fastener.kind !== 'solid' ? '' : '; dashed: the rivet before it is driven'}
+    </span>
+  );
 }

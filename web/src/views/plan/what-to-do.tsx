@@ -11,6 +11,7 @@ import { PROFILES } from '#core/tables/profiles';
 import { showFactor, showNumber } from '#core/units/show';
 import { ADVICE_FIRST, cautionsFor } from '#core/wording/cautions';
 import { layerReason } from '#core/wording/reasons';
+import { dashSize } from '#core/wording/setups';
 import { FASTENER_WORDS, PREP_WORDS, PROFILE_WORDS, sheetName } from '#core/wording/words';
 import { PrepGlyph } from '../../ui/prep-glyph';
 import { Length, useUnits } from '../../ui/units';
@@ -90,16 +91,23 @@ export function WhatToDo({ stack, plan, onPlans, onPart }: WhatToDoProps) {
   );
 }
 
+/** The dies of a dimple: of the rivet's size, or of the fastener they are made for. */
+function dieWords(stack: Stack, receives: PlannedLayer['receives']): string {
+  const other = notSolid(stack);
+  const sheet = receives === 'head' ? 'skin' : 'substructure';
+  const dies = other ? `${sheet} dies for ${other.name}` : `${dashSize(stack.size.dash)} ${sheet} dies`;
+  const first = other?.dieHole === undefined ? '' : ', before the hole has its size';
+  return `${dies}, ${stack.headAngleDeg}°${first}`;
+}
+
 function LayerWork({ stack, plan, layer, index }: { stack: Stack; plan: Plan; layer: PlannedLayer; index: number }) {
   const why = (id: WhyId) => whyOf(id, stack, plan, { layer: index });
-  const size = `${stack.size.dash}/32`;
   if (layer.prep === 'dimple') {
-    const dies = layer.receives === 'head' ? 'skin dies' : 'substructure dies';
     return (
       <p className="text-[14.5px]">
         {layer.method === 'rivet-formed'
-          ? `The ${size} rivet forms it, from the head side.`
-          : `Male die on the head side, ${size} ${dies}, ${stack.headAngleDeg}°.`}{' '}
+          ? `The ${dashSize(stack.size.dash)} rivet forms it, from the head side.`
+          : `Male die on the head side, ${dieWords(stack, layer.receives)}.`}{' '}
         {layer.receives === 'dimple' ? 'It takes the dimple above.' : ''}
       </p>
     );
@@ -319,7 +327,7 @@ function FaceWork({
   if (face.prep === 'dimple' && layer.prep !== 'unresolved')
     return (
       <p className="text-[14.5px]">
-        {side}: dimple, {stack.size.dash}/32 {face.receives === 'head' ? 'skin dies' : 'substructure dies'}, {stack.headAngleDeg}°.
+        {side}: dimple, {dieWords(stack, face.receives)}.
       </p>
     );
   if (face.prep !== 'countersink' || face.depth === undefined || face.surfaceDiameter === undefined) return null;
