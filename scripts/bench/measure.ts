@@ -9,6 +9,22 @@ export async function medianMs(work: () => unknown, runs: number, warmUp = 3): P
   return times.sort((a, b) => a - b)[Math.floor(runs / 2)] as number;
 }
 
+/** Medians of two pieces of work done in turn, so that a load that comes and goes falls on both; and the median of their ratios. */
+export function mediansInTurn(a: () => unknown, b: () => unknown, runs: number, warmUp = 5): { a: number; b: number; ratio: number } {
+  const times: { a: number; b: number; ratio: number }[] = [];
+  const timed = (work: () => unknown) => {
+    const started = performance.now();
+    work();
+    return performance.now() - started;
+  };
+  for (let i = 0; i < warmUp + runs; i++) {
+    const one = { a: timed(a), b: timed(b) };
+    if (i >= warmUp) times.push({ ...one, ratio: one.b / one.a });
+  }
+  const median = (key: 'a' | 'b' | 'ratio') => times.map((t) => t[key]).sort((x, y) => x - y)[Math.floor(runs / 2)] as number;
+  return { a: median('a'), b: median('b'), ratio: median('ratio') };
+}
+
 /** Numbers from a seed, so that every run measures the same rows (mulberry32). */
 export function randomFrom(seed: number): () => number {
   let state = seed;

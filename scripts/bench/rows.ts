@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { blankRow, newKit } from '#core/record/blank';
-import type { Change, Edit, PartDefinition, RowDefinition } from '#core/record/definitions';
+import type { Change, Edit, FastenerDefinition, PartDefinition, RowDefinition } from '#core/record/definitions';
 import { SHEET_STOCK } from '#core/tables/sheets';
 import { MM_PER_INCH } from '#core/units/length';
 import { showNumber } from '#core/units/show';
@@ -63,6 +63,31 @@ export function randomAssembly(
     });
   }
   return { parts, rows };
+}
+
+/** Fasteners of every kind, as a kit holds them. */
+export function everyKind(kitId: string): ReadonlyMap<string, FastenerDefinition> {
+  const length = (inch: number) => ({ mm: inch * MM_PER_INCH, text: String(inch), units: 'in' as const });
+  const flush = (inch: number, angleDeg: number) => ({ kind: 'flush' as const, diameter: length(inch), angleDeg });
+  const made: Partial<FastenerDefinition>[] = [
+    { kind: 'solid', diameter: length(0.125), hole: length(0.1285), head: flush(0.2, 100) },
+    { kind: 'blind', hole: length(0.144), head: flush(0.235, 120), gripFrom: length(0.03), gripTo: length(0.2), dieHole: length(0.1285) },
+    { kind: 'screw', diameter: length(0.164), head: flush(0.332, 100) },
+    { kind: 'bolt', diameter: length(0.19), hole: length(0.19), holeMax: length(0.1915), head: { kind: 'protruding', diameter: length(0.375), height: length(0.12) } },
+    { kind: 'pin', diameter: length(0.125), hole: length(0.125), holeMax: length(0.1255) },
+    { kind: 'none', hole: length(0.25), ends: 'open' },
+  ]; // prettier-ignore
+  const bare = { v: 1, kitId, diameter: null, hole: null, head: null, gripFrom: null, gripTo: null } as const;
+  return new Map(made.map((m, i) => [uuid(`fastener/${i}`), { ...bare, name: `fastener ${i}`, kind: 'solid', ...m }]));
+}
+
+/** The same rows closed with everything there is in turn; every seventh flush on both sides. */
+export function withEveryKind(rows: readonly RowDefinition[], fasteners: ReadonlyMap<string, FastenerDefinition>): RowDefinition[] {
+  const ids = [...fasteners.keys()];
+  return rows.map((row, i) => {
+    const fastenerId = ids[i % (ids.length + 1)];
+    return fastenerId === undefined ? { ...row, head: 'flush-100', far: 'flush' } : { ...row, fastenerId };
+  });
 }
 
 export function editsOfAssembly(kitId: string, assemblyId: string, made: ReturnType<typeof randomAssembly>): Edit[] {

@@ -41,20 +41,31 @@ const openPanel = async (page: Page) => {
 const SHOTS: readonly Shot[] = [
   { name: 'plan', steps: openRow('Keel, forward half') },
   {
-    name: 'row-line',
-    steps: async (page) => {
-      await openPlan(page);
-      await page.getByRole('textbox', { name: /A row in one line/ }).fill('skin .025 / flange .040 : 426AD3-3.5 x18 @1.25');
-    },
-  },
-  {
     name: 'why',
     steps: async (page) => {
       await openRow('Keel, aft half')(page);
       await page.getByRole('button', { name: /why: Depth$/ }).click();
     },
   },
-  { name: 'plan-dark', theme: 'dark', steps: openRow('Splash rail') },
+  {
+    name: 'both-sides',
+    theme: 'dark',
+    steps: async (page) => {
+      await page.goto(base);
+      await page.getByRole('link', { name: 'Quillback Two' }).click();
+      await page.getByRole('link', { name: /Water rudder/ }).click();
+      await page.getByRole('table', { name: 'Rows' }).getByRole('button', { name: 'Trailing edge, both sides' }).click();
+    },
+  },
+  {
+    name: 'fasteners',
+    steps: async (page) => {
+      await page.goto(base);
+      await page.getByRole('link', { name: 'Quillback Two' }).click();
+      await page.getByRole('link', { name: 'Fasteners', exact: true }).click();
+      await page.getByText('blind 1/8, 120 head').click();
+    },
+  },
   {
     name: 'layout',
     steps: async (page) => {

@@ -1,6 +1,6 @@
 import { mismatchProud } from './mismatch';
 import { PROFILES } from '../tables/profiles';
-import { FAR_FLUSH_WITHIN, farIdealLength, farProud, type FarFlushQuestion } from '../rivet/far-flush';
+import { FAR_FLUSH_WITHIN, farLengths, type FarFlushQuestion } from '../rivet/far-flush';
 import { longer, SAME_LENGTH_MM, shorter, type Mm } from '../units/length';
 import { dashLength } from '../rivet/callout';
 import { calloutOf } from './callout-of';
@@ -97,12 +97,18 @@ export function planStack(stack: Stack): Plan {
     return known;
   };
   const ofWalk = (layers: readonly PlannedLayer[]) => rivetOf(layers).findings.concat(angleFindings(stack, layers));
+  /* Of another school's answer only how bad it is; of a far cone whether the length still fills it. */
+  const verdictOfWalk = (layers: readonly PlannedLayer[]) => {
+    if (stack.far !== 'flush') return verdictOf(ofWalk(layers));
+    const angles = verdictOf(angleFindings(stack, layers));
+    return farLengthOf(stack, grip, layers).works ? angles : worse(angles, 'caution');
+  };
   const { rivet } = rivetOf(governed.layers);
   const rivetFindings = ofWalk(governed.layers);
   const schools = SCHOOL_IDS.map((school): SchoolView => {
     const isGoverning = school === stack.school && !hasPlans;
     const walked = isGoverning ? governed : walk(stack, school, cone, gripMm, false);
-    const rest = verdictOf(isGoverning ? rivetFindings : ofWalk(walked.layers));
+    const rest = isGoverning ? verdictOf(rivetFindings) : verdictOfWalk(walked.layers);
     return { school, verdict: worse(worse(rowVerdict, rest), verdictOf(walked.findings)), preps: walked.layers.map((l) => l.prep) };
   });
   return {
@@ -186,31 +192,41 @@ function planRivet(stack: Stack, grip: Mm, lip: Mm | undefined, findings: Findin
   };
 }
 
-/** A rivet whose driven head fills a countersink on the far side: the length that ends nearest to flush. */
-function farFlushRivet(stack: Stack, grip: Mm, layers: readonly PlannedLayer[], findings: Finding[]): PlannedRivet {
-  const head = flushHeadOf(stack) ?? stack.size.flushHead;
+/** What the length of a rivet whose driven head fills a countersink on the far side comes to. */
+function farLengthOf(stack: Stack, grip: Mm, layers: readonly PlannedLayer[]) {
   const question: FarFlushQuestion = {
     grip,
     diameter: stack.size.diameter,
     hole: stack.hole,
-    head,
+    head: flushHeadOf(stack) ?? stack.size.flushHead,
     cone: coneOf(stack.headAngleDeg),
     dimpled: layers.filter((l) => l.prep === 'dimple').map((l) => l.thickness),
   };
-  const ideal = farIdealLength(question);
-  const lengthGiven = typeof stack.lengthDash === 'number';
+  const { ideal, proudOf: proudOfLength } = farLengths(question);
   const lengthDash = stack.lengthDash ?? nearestDash(ideal, stack.halfDash);
+  const proudOf = (dash: number) => proudOfLength(dashLength(dash));
+  const isWithin = (proud: Mm) => !longer(Math.abs(proud), FAR_FLUSH_WITHIN);
+  return { ideal, lengthDash, proudOf, isWithin, works: isWithin(proudOf(lengthDash)) };
+}
+
+/** Such a rivet: the length that ends nearest to flush. */
+function farFlushRivet(stack: Stack, grip: Mm, layers: readonly PlannedLayer[], findings: Finding[]): PlannedRivet {
+  const { ideal, lengthDash, proudOf, isWithin, works } = farLengthOf(stack, grip, layers);
+  const lengthGiven = typeof stack.lengthDash === 'number';
   const name = (dash: number) => calloutOf(stack, dash);
-  const proudOf = (dash: number) => farProud(dashLength(dash), question);
-  const isFlush = (dash: number) => !longer(Math.abs(proudOf(dash)), FAR_FLUSH_WITHIN);
   const length = dashLength(lengthDash);
-  const works = isFlush(lengthDash);
   if (!works) {
     const best = nearestDash(ideal, stack.halfDash);
     findings.push({
       code: 'length-does-not-work',
       severity: 'caution',
-      data: { callout: name(lengthDash), length, ideal, proud: proudOf(lengthDash), ...(isFlush(best) ? { nearest: name(best) } : {}) },
+      data: {
+        callout: name(lengthDash),
+        length,
+        ideal,
+        proud: proudOf(lengthDash),
+        ...(isWithin(proudOf(best)) ? { nearest: name(best) } : {}),
+      },
     });
   }
   return {
@@ -220,12 +236,10 @@ function farFlushRivet(stack: Stack, grip: Mm, layers: readonly PlannedLayer[], 
     ideal,
     works,
     widthAtHalfD: null,
-    candidates: neighbourDashes(lengthDash, stack.halfDash).map((dash) => ({
-      lengthDash: dash,
-      works: isFlush(dash),
-      worksAtLip: isFlush(dash),
-      proud: proudOf(dash),
-    })),
+    candidates: neighbourDashes(lengthDash, stack.halfDash).map((dash) => {
+      const proud = proudOf(dash);
+      return { lengthDash: dash, works: isWithin(proud), worksAtLip: isWithin(proud), proud };
+    }),
     lengthGiven,
     lip: undefined,
     proud: proudOf(lengthDash),

@@ -10,47 +10,56 @@ import { judgeWaist, walkStack, type PlannedFace, type PlannedLayer, type Walk }
 
 /** One walk of the two, its layers by their place in the stack. */
 interface Side {
-  readonly from: 'head' | 'far';
-  /** Layers that something comes down into from this side. */
-  readonly reached: ReadonlyMap<number, PlannedLayer>;
+  /** Layers that something comes down into from this side; the others are empty. */
+  readonly reached: readonly (PlannedLayer | undefined)[];
   /** The layer that ends the walk; null: it ends in no sheet. */
   readonly end: number | null;
-  readonly findings: readonly Finding[];
 }
 
-/** Walks a stack from both faces under one school. */
+/** Stacks turned over, once for the walks of all schools. */
+const TURNED = new WeakMap<Stack, Stack>();
+
+function turnedOver(stack: Stack): Stack {
+  let turned = TURNED.get(stack);
+  if (!turned) TURNED.set(stack, (turned = { ...stack, layers: [...stack.layers].reverse() }));
+  return turned;
+}
+
+/** Walks a stack from both faces under one school. `usePlans` false: only what a school alone would say, without the work on each face. */
 export function walkBothFaces(stack: Stack, school: SchoolId, cone: Cone, gripMm: number, usePlans: boolean): Walk {
-  const turned: Stack = { ...stack, layers: [...stack.layers].reverse() };
-  const last = stack.layers.length - 1;
+  const findings: Finding[] = [];
   const headWalk = walkStack(stack, school, cone, gripMm, usePlans, true);
-  const head = sideOf('head', headWalk, (i) => i);
-  const far = sideOf('far', walkStack(turned, school, cone, gripMm, usePlans, true), (i) => last - i);
-  const findings: Finding[] = [...head.findings, ...far.findings];
+  const head = sideOf('head', headWalk, findings);
+  const far = sideOf('far', walkStack(turnedOver(stack), school, cone, gripMm, usePlans, true), findings);
   const layers = headWalk.layers.map((plain, i): PlannedLayer => {
-    const [fromHead, fromFar] = [head.reached.get(i), far.reached.get(i)];
+    const [fromHead, fromFar] = [head.reached[i], far.reached[i]];
     if (fromHead && fromFar) return bothIn(stack, cone, i, fromHead, fromFar, i === head.end && i === far.end, findings);
     const own = fromHead ?? fromFar;
-    if (own) return { ...own, faces: [faceOf(fromHead ? 'head' : 'far', own)] };
+    if (own) return usePlans ? { ...own, faces: [faceOf(fromHead ? 'head' : 'far', own)] } : own;
     const plans = usePlans ? stack.layers[i]?.plans : undefined;
     if (plans !== undefined && plans !== 'none' && plans !== 'through')
       findings.push({ code: 'plans-differ', severity: 'caution', layer: i, data: { plans, says: 'none', against: 'nothing-received' } });
     const reason = plans === 'through' ? 'through' : 'nothing-received';
     const nothing: PlannedLayer = { ...plain, prep: 'none', receives: null, nest: 0 as Mm, reason };
-    return { ...nothing, faces: [faceOf('head', nothing)] };
+    return usePlans ? { ...nothing, faces: [faceOf('head', nothing)] } : nothing;
   });
   return { layers, findings };
 }
 
-function sideOf(from: Side['from'], walk: Walk, place: (index: number) => number): Side {
-  const reached = new Map<number, PlannedLayer>();
+/** One walk by places in the stack; what it found is added, with its face. */
+function sideOf(from: 'head' | 'far', walk: Walk, findings: Finding[]): Side {
+  const last = walk.layers.length - 1;
+  const place = (i: number) => (from === 'head' ? i : last - i);
+  const reached: (PlannedLayer | undefined)[] = new Array<PlannedLayer | undefined>(last + 1);
   let end: number | null = null;
-  walk.layers.forEach((layer, i) => {
-    if (layer.receives === null) return;
-    reached.set(place(i), layer);
+  for (let i = 0; i <= last; i++) {
+    const layer = walk.layers[i];
+    if (!layer || layer.receives === null) continue;
+    reached[place(i)] = layer;
     if (layer.prep !== 'dimple') end = place(i);
-  });
-  const findings = walk.findings.map((f): Finding => ({ ...f, ...(f.layer === undefined ? {} : { layer: place(f.layer) }), face: from }));
-  return { from, reached, end, findings };
+  }
+  for (const f of walk.findings) findings.push(f.layer === undefined ? { ...f, face: from } : { ...f, layer: place(f.layer), face: from });
+  return { reached, end };
 }
 
 const faceOf = (from: 'head' | 'far', { prep, receives, nest, surfaceDiameter, depth, extraDepth }: PlannedLayer): PlannedFace => ({

@@ -98,6 +98,16 @@ interface StackPart {
   readonly headAngleDeg: number | undefined;
 }
 
+/** What each entry brings, by the size and head of the row that names it; anew where the kit is another. */
+const STACK_PARTS = new WeakMap<FastenerDefinition, { readonly kit: KitDefinition; readonly parts: (StackPart | undefined)[] }>();
+
+function stackPartOf(entry: FastenerDefinition, row: Pick<RowDefinition, 'dash' | 'head'>, kit: KitDefinition): StackPart {
+  let known = STACK_PARTS.get(entry);
+  if (known?.kit !== kit) STACK_PARTS.set(entry, (known = { kit, parts: [] }));
+  const index = 2 * row.dash + (row.head === 'protruding' ? 1 : 0);
+  return (known.parts[index] ??= fastenerOf(entry, row, kit));
+}
+
 /**
  * A fastener of the kit as a stack knows it. What its entry leaves out is the standard's where it has it (a rivet's or a screw's head and
  * hole); a diameter that was not typed is that of the row's rivet.
@@ -148,7 +158,7 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
   const entry = row.fastenerId ? (context.fasteners.get(row.fastenerId) ?? null) : null;
   if (row.fastenerId && !entry) return null;
   const { kit } = context;
-  const own = entry ? fastenerOf(entry, row, kit) : null;
+  const own = entry ? stackPartOf(entry, row, kit) : null;
   const size = own?.size ?? (rivetOfDash(row.dash) as RivetSize);
   const layers: Stack['layers'][number][] = [];
   let places: readonly Place[] | undefined;

@@ -51,3 +51,10 @@ export function farProud(length: Mm, q: FarFlushQuestion): Mm {
 export function farIdealLength(q: FarFlushQuestion): Mm {
   return (wanted(q) / q.diameter ** 2) as Mm;
 }
+
+/** Both of these for many lengths in one stack, what is to be filled worked out once. */
+export function farLengths(q: FarFlushQuestion): { readonly ideal: Mm; readonly proudOf: (length: Mm) => Mm } {
+  const full = wanted(q);
+  const [shank, mouth] = [q.diameter ** 2, q.head ** 2];
+  return { ideal: (full / shank) as Mm, proudOf: (length) => ((length * shank - full) / mouth) as Mm };
+}

@@ -30,7 +30,7 @@ const REASONS: Partial<Readonly<Record<StepKind, Partial<Readonly<Record<StepKin
   },
   cleaned: { primed: 'primer holds on a clean sheet only' },
   dimpled: {
-    drilled: 'the pilot of its dies would have play in the final hole: dimpled first, then reamed through all sheets',
+    drilled: 'the pilot of its dies would have play in the final hole, so it is dimpled first and then reamed through all sheets',
     deburred: 'reaming after the dimple raises the last burr',
     set: 'the head would stand proud',
     creased: 'a creased edge goes wavy under the dies',
