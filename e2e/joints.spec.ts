@@ -39,6 +39,7 @@ test('a blind rivet whose hole is larger than its dies’ pilot: named in the li
   await expect(detail(page)).toContainText('skin dies for pulled 120, 120°, before the hole has its size');
   await expect(detail(page)).not.toContainText('426');
   await view(page, 'Bench');
+  await expect(setups(page).getByRole('button', { name: /^pilot/ })).toBeVisible();
   const order = await setups(page).getByRole('button').allInnerTexts();
   const at = (text: RegExp) => order.findIndex((t) => text.test(t.replace(/\n/g, ' ')));
   expect(at(/^pilot #30/)).toBeGreaterThanOrEqual(0);
@@ -138,4 +139,72 @@ test('a kit punched to final size: no match drilling in any row, without a press
   await view(page, 'Bench');
   await expect(setups(page).getByRole('button', { name: /^deburr/ })).toBeVisible();
   await expect(setups(page).getByRole('button', { name: /^drill to size/ })).toHaveCount(0);
+});
+
+/** What is said of a solid rivet only: its call-outs, its driven head, how it is bucked. */
+const SOLID = /MS20\d+|4[27]0AD|driven head|shop.head|buck|never fire a gun|squeezer/i;
+
+test('nothing of a solid rivet is shown, in any place, of what is none', async ({ page }) => {
+  await freshAssembly(page, 'All kinds');
+  await pasteFasteners(
+    page,
+    'All kinds',
+    [
+      'name,kind,diameter,hole,hole max,head,head diameter,head angle,head height,grip from,grip to,ends,note',
+      'blind A,blind,,#27,,flush,.235,120,,1/32,5/32,,',
+      'screw B,screw,.164,,,flush,,,,,,,',
+      'bolt C,bolt,.19,.19,.1915,protruding,.375,,.12,.05,.3,,',
+      'pin D,pin,.125,.125,.1255,,,,,,,,',
+      'plug E,none,,#30,,,,,,,,plugged,held in the jig',
+    ].join('\n'),
+  );
+  const rows = {
+    Nose: 'skin .025 / rib .032 : blind A x4 @1.5 e=.5',
+    Cover: 'cover .032 / ring .090 : screw B x3 @2.5 e=.5',
+    Hinge: 'arm .125 / spar .063 : bolt C x3 @1 e=.5',
+    Weight: 'weight .250 / arm .125 : pin D x2 @2 e=.5',
+    Jig: 'spar .063 : plug E x2 @6 e=.6',
+  };
+  for (const [name, line] of Object.entries(rows)) await keepRow(page, `${name} ; ${line}`);
+  const nothingSolid = async () => expect(page.getByRole('main')).not.toContainText(SOLID);
+  for (const name of Object.keys(rows)) {
+    await list(page).getByText(name, { exact: true }).click();
+    await expect(detail(page)).toContainText(name);
+    await nothingSolid();
+  }
+  for (const place of ['Map', 'Parts', 'Layout', 'Set-ups', 'Sequence']) {
+    await view(page, place);
+    await expect(page.getByRole('link', { name: place, exact: true })).toHaveAttribute('aria-current', 'page');
+    await nothingSolid();
+  }
+  await view(page, 'Bench');
+  for (const [setup, holes] of [
+    [/^pull/, 4],
+    [/^put in screw B/, 3],
+    [/^put in bolt C/, 3],
+    [/^put in pin D/, 2],
+    [/^close/, 2],
+  ] as const) {
+    await openSetup(page, setup);
+    await expect(how(page)).toBeVisible();
+    await nothingSolid();
+    await page.getByRole('button', { name: /^All open/ }).click();
+    await page.getByRole('button', { name: `Mark ${holes} set` }).click();
+    await done(page);
+    await expect(setups(page).getByRole('button', { name: setup })).toHaveCount(0);
+  }
+  await openSetup(page, /^inspect/);
+  for (const name of ['Nose', 'Cover', 'Hinge', 'Weight']) {
+    await page.getByRole('button', { name: new RegExp(`^${name} ×`) }).click();
+    await expect(inspect(page)).toBeVisible();
+    await nothingSolid();
+    await inspect(page).getByRole('button', { name: 'take out' }).click();
+    await inspect(page).getByRole('link', { name: /out$/ }).click();
+    await expect(page.getByRole('region', { name: 'Removal card' })).toBeVisible();
+    await nothingSolid();
+    await view(page, 'Bench');
+    await openSetup(page, /^inspect/);
+  }
+  await view(page, 'Inspect');
+  await nothingSolid();
 });

@@ -97,7 +97,7 @@ const FORMULAS: Readonly<Record<Exclude<WhyId, 'grip'>, Formula>> = {
   },
   'extra-depth': {
     symbol: 'x',
-    label: 'Deeper than for a flush rivet',
+    label: 'Deeper than for a flush head',
     expression: 'n * (1 / sin(a) - 1)',
     kind: 'length',
     source: GEOMETRY,
@@ -105,7 +105,7 @@ const FORMULAS: Readonly<Record<Exclude<WhyId, 'grip'>, Formula>> = {
   },
   clicks: {
     symbol: 'clicks',
-    label: 'Clicks past a flush rivet',
+    label: 'Clicks past a flush head',
     expression: 'x / click',
     kind: 'clicks',
     source: 'One click of the cage is .001 in.',
@@ -247,7 +247,7 @@ export function whyOf(id: WhyId, stack: Stack, plan: Plan, at: WhyAt = {}): Why 
     a: { symbol: 'a', label: 'Half the cutter angle', kind: 'half-angle', value: halfAngle(id, stack, layer) },
     C: len('C', 'Surface diameter', layer?.surfaceDiameter),
     d: len('d', 'Depth', layer?.depth),
-    x: len('x', 'Deeper than for a flush rivet', layer?.extraDepth),
+    x: len('x', 'Deeper than for a flush head', layer?.extraDepth),
     click: len('click', 'One click of the cage', CLICK),
     f: len('f', 'Fixed allowance', stack.nest.kind === 'fixed' ? stack.nest.allowance : undefined),
     t: len('t', 'Thickness', whole?.thickness),

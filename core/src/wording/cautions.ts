@@ -15,7 +15,7 @@ export function cautionsFor(preps: readonly PrepAnswer[]): string[] {
     cautions.push('Dimpling: fingers clear of the dies; air off before changing them; try the set on scrap of the same thickness first.');
   if (preps.includes('countersink'))
     cautions.push(
-      'Countersinking: the cutter’s end is sharp; set the cage on scrap of the same thickness and hole, and check against a real rivet every few holes.',
+      'Countersinking: the cutter’s end is sharp; set the cage on scrap of the same thickness and hole, and check against a real head every few holes.',
     );
   return cautions;
 }
@@ -33,7 +33,7 @@ const OPERATION_CAUTIONS: Readonly<Record<StepKind, readonly string[]>> = {
   creased: ['A slight crease only; fingers clear of the rollers.'],
   scuffed: ['Dust: mask, and no grinding dust of other metals on the pad.'],
   dimpled: ['Fingers clear of the dies. Air off before the dies are changed. Try the set on scrap of the same thickness first.'],
-  countersunk: ['The cutter’s end is sharp. Bursts, not one long cut. Check against a real rivet every few holes.'],
+  countersunk: ['The cutter’s end is sharp. Bursts, not one long cut. Check against a real head every few holes.'],
   cleaned: [WET],
   primed: [WET, 'Zones to be bonded stay bare: mask them.'],
   set: ['Eye and ear protection; fingers off the bar’s edge; never fire a gun without a rivet under its set.'],

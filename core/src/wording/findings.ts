@@ -69,7 +69,7 @@ export const FINDING_CATALOGUE: Readonly<Record<FindingCode, FindingEntry>> = {
   'edge-distance-high': {
     title: 'Far from the edge',
     when: 'hole centre to edge over 4 D',
-    advice: 'The edge may lift between the rivets. Check the plans.',
+    advice: 'The edge may lift between the holes. Check the plans.',
   },
   'hole-off-part': {
     title: 'Hole off the part',

@@ -86,10 +86,10 @@ export function scrapSentence({ setup, scrap, clicks }: SetupCard, units: Units)
   const holes = [...new Set(scrap.map((s) => showLength(s.hole, units)))].join(', ');
   const piece = `Scrap of ${sheets} with the hole at ${holes}`;
   if (setup.tool.kind === 'dies')
-    return `${piece}: a rivet lies flush in the dimple, its rim is crisp, no ring pressed into the sheet, no crack under the glass.`;
+    return `${piece}: a head lies flush in the dimple, its rim is crisp, no ring pressed into the sheet, no crack under the glass.`;
   return clicks && clicks.ruleOfThumb > 0
-    ? `${piece}: a dimpled piece of the sheet above lies down flat on it and does not rock; then a rivet through both lies flush.`
-    : `${piece}: a rivet lies flush by the fingertip; look for chatter and for a hole that has grown.`;
+    ? `${piece}: a dimpled piece of the sheet above lies down flat on it and does not rock; then a head through both lies flush.`
+    : `${piece}: a head lies flush by the fingertip; look for chatter and for a hole that has grown.`;
 }
 
 export const CAGE_WAY_WORDS: Readonly<Record<CageWay, string>> = {

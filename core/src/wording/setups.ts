@@ -1,3 +1,4 @@
+import type { StackFastenerKind } from '../prep/stack';
 import type { HoldKind } from '../record/definitions';
 import type { Stage } from '../record/stage';
 import type { StepKind } from '../record/steps';
@@ -53,7 +54,7 @@ export const OPERATION_WORDS: Readonly<Record<StepKind, { readonly verb: string;
   cleaned: { verb: 'clean', done: 'cleaned', by: 'solvent and clean wipes' },
   primed: { verb: 'prime', done: 'primed', by: 'primer' },
   set: { verb: 'rivet', done: 'set', by: 'sets' },
-  inspected: { verb: 'inspect', done: 'inspected', by: 'shop-head gauge, straightedge, feeler' },
+  inspected: { verb: 'inspect', done: 'inspected', by: 'gauges, straightedge, feeler' },
 };
 
 /** What is done in a set-up: what goes into a hole is riveted, pulled, put in or closed, by what it is. */
@@ -62,6 +63,12 @@ export function setupVerb({ operation, tool, key }: Setup): string {
   if (tool.kind === 'puller') return 'pull';
   if (tool.kind === 'driver') return 'put in';
   return key.startsWith('set/none') ? 'close' : OPERATION_WORDS.set.verb;
+}
+
+/** The same of a step, by what closes the row; absent: a solid rivet. */
+export function stepVerb(kind: StepKind, fastener: StackFastenerKind | undefined): string {
+  if (kind !== 'set' || fastener === undefined || fastener === 'solid') return OPERATION_WORDS[kind].verb;
+  return fastener === 'blind' ? 'pull' : fastener === 'none' ? 'close' : 'put in';
 }
 
 /** How far a hole is. */
@@ -79,7 +86,7 @@ export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
 /** What is held back, in words, and its sign beside the hole's number. */
 export const HOLD_WORDS: Readonly<Record<HoldKind, { readonly text: string; readonly sign: string }>> = {
   'no-prep': { text: 'no dimple or countersink: plug', sign: '\u25aa' },
-  'no-rivet': { text: 'no rivet for now: leave empty', sign: '\u2715' },
+  'no-rivet': { text: 'nothing in it for now: leave empty', sign: '\u2715' },
   square: { text: 'not drilled before the square-up check', sign: '\u221f' },
 };
 

@@ -122,7 +122,7 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
     case 'look-again':
       return `Made or judged with ${f.data.thing}, of which was found: ${f.data.note || 'not said'}.`;
     case 'not-recorded':
-      return `A rivet is in, but never recorded: ${String(f.data.steps)
+      return `It is closed, but never recorded: ${String(f.data.steps)
         .split(', ')
         .map((k) => OPERATION_WORDS[k as keyof typeof OPERATION_WORDS].done)
         .join(', ')}.`;

@@ -37,7 +37,7 @@ describe('the bench', () => {
       'dimpled: dies 3/32, 100°, skin',
       'dimpled: dies 3/32, 100°, substructure',
       'drilled: #40, .098 in',
-      'inspected: shop-head gauge, straightedge, feeler',
+      'inspected: gauges, straightedge, feeler',
       'scuffed: abrasive pad',
       'set: sets 3/32, flush',
     ]);

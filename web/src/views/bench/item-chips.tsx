@@ -1,7 +1,8 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
 import type { OrderedItem, OrderedSetup } from '#core/access/bench-order';
-import { itemAmount, OPERATION_WORDS } from '#core/wording/setups';
+import { notSolid } from '#core/prep/stack';
+import { itemAmount, stepVerb } from '#core/wording/setups';
 import { orderWaitSentence } from '#core/wording/sequence';
 import type { Sequence } from '../../models/use-sequence';
 import type { RowModel } from '../../models/row-model';
@@ -46,7 +47,7 @@ export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemC
                   {itemAmount(i)}
                   {i.waitsFor.length > 0 ? (
                     <span className="block text-[13px] text-caution">
-                      waits: {i.waitsFor.map((k) => OPERATION_WORDS[k].verb).join(', ')}
+                      waits: {i.waitsFor.map((k) => stepVerb(k, row && notSolid(row.stack)?.kind)).join(', ')}
                     </span>
                   ) : null}
                   {i.orderWaits.map((w) => (

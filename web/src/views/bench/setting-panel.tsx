@@ -78,7 +78,7 @@ export function SettingPanel({ data, row, holes, odd, tools, marks, setting, onS
               disabled={isBlind}
               onChange={(e) => onSetting({ ...setting, way: e.target.value as Setting['way'] })}
             >
-              {SETTING_WAYS.filter((w) => isBlind || w !== 'blind').map((w) => (
+              {SETTING_WAYS.filter((w) => isBlind === (w === 'blind')).map((w) => (
                 <option key={w} value={w}>
                   {SETTING_WORDS[w]}
                 </option>

@@ -20,7 +20,8 @@ interface SettingReachProps {
 export function SettingReach({ data, row, tools }: SettingReachProps) {
   const units = useUnits();
   const { definition } = row.entity;
-  const owned = setters(tools, notSolid(row.stack)?.kind === 'blind');
+  const isBlind = notSolid(row.stack)?.kind === 'blind';
+  const owned = setters(tools, isBlind);
   if (owned.length === 0)
     return (
       <p className="text-[15px] text-ink2">
@@ -28,7 +29,7 @@ export function SettingReach({ data, row, tools }: SettingReachProps) {
         <Link className="underline underline-offset-2" to={`/kits/${data.kit.id}/tools`}>
           My tools
         </Link>
-        : squeezers, bars, back-riveting sets, pullers.
+        {isBlind ? ': pullers.' : ': squeezers, bars, back-riveting sets.'}
       </p>
     );
   const holes = settingAccess(definition, partsById(data.parts));

@@ -2,6 +2,7 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { DRIFT_OF, heightDrift, type HeadReading } from '#core/inspect/heads';
+import { notSolid } from '#core/prep/stack';
 import { holesInPlan } from '#core/record/holes';
 import { PROFILES } from '#core/tables/profiles';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from '#core/wording/inspect';
@@ -85,7 +86,7 @@ function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
               </Select>
               th
             </label>
-            {due.length === 0 ? <p className="pt-2">Nothing is due. Rivets that are marked as set appear here.</p> : null}
+            {due.length === 0 ? <p className="pt-2">Nothing is due. What is marked as set appears here.</p> : null}
             <ul className="pt-2">
               {dueByRow.map((rowId) => {
                 const own = due.filter((d) => d.rowId === rowId);
@@ -150,12 +151,14 @@ function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
               <HeadChart series={[...series].map(([name, own]) => ({ name, readings: own }))} profile={profile} />
             </Suspense>
           )}
-          <p className="text-[14.5px] text-ink2">
-            Height of the driven head in diameters, in the order it was looked at; dashed: the least and the most the profile takes.{' '}
-            {fitted
-              ? `Your own form factor from ${fitted.n} good heads: ${fitted.mean.toFixed(3)} ± ${fitted.sd.toFixed(3)}.`
-              : 'The form factor is the default until a dozen good heads of your own are measured.'}
-          </p>
+          {rows.some((r) => !notSolid(r.stack)) ? (
+            <p className="text-[14.5px] text-ink2">
+              Height of the driven head in diameters, in the order it was looked at; dashed: the least and the most the profile takes.{' '}
+              {fitted
+                ? `Your own form factor from ${fitted.n} good heads: ${fitted.mean.toFixed(3)} ± ${fitted.sd.toFixed(3)}.`
+                : 'The form factor is the default until a dozen good heads of your own are measured.'}
+            </p>
+          ) : null}
         </section>
       </main>
     </AssemblyPage>

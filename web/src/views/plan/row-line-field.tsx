@@ -89,7 +89,7 @@ export function RowLineField(p: RowLineFieldProps) {
           </div>
         ) : (
           <span className="text-ink2">
-            Sheets from the head side, a colon, the rivet. Bare numbers are{' '}
+            Sheets from the head side, a colon, the rivet or fastener. Bare numbers are{' '}
             {p.units === 'in' ? 'inches, 025 is thousandths' : 'millimetres'}.
           </span>
         )}

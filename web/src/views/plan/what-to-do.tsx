@@ -130,7 +130,7 @@ function LayerWork({ stack, plan, layer, index }: { stack: Stack; plan: Plan; la
           <Length mm={layer.depth} />
         </WhyNumber>
       </dd>
-      <dt>past a flush rivet</dt>
+      <dt>past a flush head</dt>
       <dd>
         <WhyNumber why={why(isFixed ? 'clicks' : 'extra-depth')}>
           <Length mm={layer.extraDepth} />
@@ -348,7 +348,7 @@ function FaceWork({
           <WhyNumber why={why('extra-depth')}>
             <strong>{clicksOf(face.extraDepth).toFixed(1)} clicks</strong>
           </WhyNumber>{' '}
-          past a flush rivet
+          past a flush head
         </>
       )}
       {face.from === 'far' && layer.waist !== undefined ? (

@@ -111,7 +111,7 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
         ))}
         <DimensionField label="To the nearest neighbour" text={pitch} onText={setPitch} units={units} placeholder="as planned" />
         <p className="text-[15px] text-ink2">
-          The same rivet goes up to {showBoth(row.stack.holeMax, units)}.
+          The same one goes up to {showBoth(row.stack.holeMax, units)}.
           {next ? ` Then ${formatCallout(next.callout)} in ${showBoth(next.hole, units)}, if edge, pitch and every sheet bear it.` : ''}{' '}
           Edge limit: {edgeLimit.factorD} D, {isOwnLimit ? 'this kit’s own' : 'the program’s default'}.
         </p>

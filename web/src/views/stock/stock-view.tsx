@@ -41,7 +41,7 @@ function StockOfKit({ data }: { data: StockAnswer }) {
   const shown = needs.filter((n) => n.callout.toLowerCase().includes(text.trim().toLowerCase()));
   return (
     <>
-      <h1 className="label text-[26px]">Rivets in stock</h1>
+      <h1 className="label text-[26px]">In stock</h1>
       <form
         className="flex flex-wrap items-end gap-3"
         onSubmit={(e) => {
