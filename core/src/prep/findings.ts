@@ -30,7 +30,7 @@ export const FINDING_SEVERITIES = {
   'grip-out-of-range': ['stop'],
   'cutter-too-small': ['stop'],
   'hole-max-unknown': ['caution'],
-  'mixed-fit': ['note'],
+  'mixed-fit': ['note', 'caution'],
 } as const satisfies Record<string, readonly Severity[]>;
 
 export type FindingCode = keyof typeof FINDING_SEVERITIES;

@@ -152,6 +152,7 @@ describe('findings, either side of each limit', () => {
     ['hole over its max', { hole: 0.1031 }, 'hole-over-max:stop'],
     ['own hole max', { hole: 0.104, holeMax: 0.105 }, undefined],
     ['shared with bolts', { sharesLoadWith: 'bolts' as const }, 'mixed-fit:note'],
+    ['shared with pins', { sharesLoadWith: 'close-pins' as const }, 'mixed-fit:caution'],
   ])('%s', (_, more, wanted) => {
     expect(codes(prep([0.025, 0.063], more))).toEqual(wanted === undefined ? [] : [wanted]);
   });

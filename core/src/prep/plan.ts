@@ -309,5 +309,7 @@ function judgeRow(stack: Stack, findings: Finding[]): void {
       severity: 'note',
       data: { diameter: D, thickness: thickest, limit: limits.rivetLargeT * thickest, factor: limits.rivetLargeT },
     });
-  if (stack.sharesLoadWith) findings.push({ code: 'mixed-fit', severity: 'note', data: { with: stack.sharesLoadWith } });
+  /* A dowel locates; it does not share the load. */
+  const isPinned = stack.sharesLoadWith === 'close-pins' || notSolid(stack)?.kind === 'pin';
+  if (stack.sharesLoadWith) findings.push({ code: 'mixed-fit', severity: isPinned ? 'caution' : 'note', data: { with: stack.sharesLoadWith } });
 }

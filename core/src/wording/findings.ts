@@ -134,7 +134,7 @@ export const FINDING_CATALOGUE: Readonly<Record<FindingCode, FindingEntry>> = {
   'mixed-fit': {
     title: 'Fasteners of different fit share the load',
     when: 'rivets are meant to carry one load together with bolts or close-fitting pins',
-    advice: 'The tighter fit is loaded first. Check that the plans mean it so.',
+    advice: 'The tighter fit is loaded first, and a pin locates only. Check that the plans mean it so.',
   },
 };
 
