@@ -8,7 +8,7 @@ export async function freshAssembly(page: Page, kitName: string): Promise<void> 
   await page.getByRole('button', { name: 'Make the kit' }).click();
   await page.getByLabel('Name of the new assembly').fill('Left float');
   await page.getByRole('button', { name: 'Add assembly' }).click();
-  await page.getByRole('link', { name: /Left float/ }).click();
+  await page.getByRole('link', { name: 'Left float', exact: true }).click();
   await expect(page.getByText('No row yet.')).toBeVisible();
 }
 

@@ -98,7 +98,7 @@ test('a revised page stands at its row, at the bench and today until somebody sa
   await list(page).getByRole('button', { name: 'Keel' }).click();
   await page.getByRole('button', { name: 'Drilled (4)' }).click();
   await page.getByRole('navigation', { name: 'Where you are' }).getByRole('link', { name: 'Pages' }).click();
-  await page.getByRole('link', { name: 'Log and dossier' }).click();
+  await page.getByRole('link', { name: 'Log', exact: true }).click();
   await page.getByLabel('Page, as the rows name it').fill('FL-07');
   await page.getByLabel('New revision').fill('B');
   await page.getByLabel('What it changes').fill('a larger rivet');

@@ -129,12 +129,14 @@ test('holes that take nothing: one stays open and is done once deburred, one is 
 test('a kit punched to final size: no match drilling in any row, without a press of More', async ({ page }) => {
   await freshAssembly(page, 'Final size');
   await page.getByRole('link', { name: 'Final size', exact: true }).click();
+  await page.getByRole('link', { name: 'Kit', exact: true }).click();
   const settings = page.getByRole('group', { name: 'New rows begin with' });
   await settings.getByLabel('The kit delivers').selectOption({ label: 'holes punched to their final size' });
   await page.getByLabel('Reason (kept with who and when)').fill('As the kit says');
   await page.getByRole('button', { name: 'Keep settings' }).click();
   await expect(page.getByText('Kept.')).toBeVisible();
-  await page.getByRole('link', { name: /Left float/ }).click();
+  await page.getByRole('link', { name: 'Assemblies', exact: true }).click();
+  await page.getByRole('link', { name: 'Left float', exact: true }).click();
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25 e=.3');
   await view(page, 'Bench');
   await expect(setups(page).getByRole('button', { name: /^deburr/ })).toBeVisible();

@@ -6,6 +6,7 @@ test('a kit’s own school, limits and people answer in its rows, with the reaso
   await keepRow(page, 'skin .025 / flange .040 : 426AD3 x10 @1.25 e=.2');
   await expect(detail(page).getByText(/under 2.5 D/)).toBeVisible();
   await page.getByRole('link', { name: 'Own rules' }).click();
+  await page.getByRole('link', { name: 'Kit', exact: true }).click();
   await page.getByLabel('School that governs').selectOption('two-thirds');
   await page.getByText('Limits of this kit').click();
   await page.getByLabel('Edge distance of flush heads, times D: caution under').fill('2');
@@ -18,7 +19,8 @@ test('a kit’s own school, limits and people answer in its rows, with the reaso
   await page.getByLabel('Initials 2').fill('ZZ');
   await page.getByRole('button', { name: 'Keep settings' }).click();
   await expect(page.getByText('Kept.')).toBeVisible();
-  await page.getByRole('link', { name: /Left float/ }).click();
+  await page.getByRole('link', { name: 'Assemblies', exact: true }).click();
+  await page.getByRole('link', { name: 'Left float', exact: true }).click();
   await expect(detail(page).getByText('No findings.')).toBeVisible();
   await page.getByRole('radio', { name: 'ZZ' }).click();
   await page.getByRole('button', { name: 'Drilled (10)' }).click();
@@ -32,6 +34,8 @@ test('a kit’s own school, limits and people answer in its rows, with the reaso
 test('settings changed in two windows: the second is shown both and chooses', async ({ page, context }) => {
   await freshAssembly(page, 'Two desks');
   await page.getByRole('link', { name: 'Two desks' }).click();
+  await page.getByRole('link', { name: 'Kit', exact: true }).click();
+  await expect(page.getByLabel('School that governs')).toBeVisible();
   const other = await context.newPage();
   await other.goto(page.url());
   await other.getByLabel('Driven heads are judged by').selectOption('mil-minimum');

@@ -13,7 +13,7 @@ test('an evening is written up from paper: day, hours and person once; wrong day
   await freshAssembly(page, 'From paper');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x6 @1.25');
   await view(page, 'Bench');
-  await page.getByRole('button', { name: 'From paper' }).click();
+  await page.getByRole('button', { name: 'From paper', exact: true }).click();
   const dialog = page.getByRole('dialog', { name: 'Write up from paper' });
   await dialog.getByRole('button', { name: 'Begin' }).click();
   await expect(dialog.getByRole('alert')).toContainText('Which day was it?');

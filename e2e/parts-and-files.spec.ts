@@ -51,7 +51,7 @@ test('an assembly is mirrored: definitions only', async ({ page }) => {
   await page.getByRole('link', { name: 'Mirroring' }).click();
   await page.getByRole('button', { name: 'Mirror Left float' }).click();
   await page.getByRole('dialog', { name: 'Make "Right float"' }).getByRole('button', { name: 'Mirror' }).click();
-  await page.getByRole('link', { name: /Right float/ }).click();
+  await page.getByRole('link', { name: 'Right float', exact: true }).click();
   await expect(list(page).getByText('right')).toBeVisible();
   await expect(detail(page).getByText('0 of 96 steps done')).toBeVisible();
 });
@@ -82,6 +82,7 @@ test('a kit goes out as one document and comes in as a copy; what does not fit i
   await freshAssembly(page, 'Documents');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25');
   await page.getByRole('link', { name: 'Documents' }).click();
+  await page.getByRole('link', { name: 'Kit', exact: true }).click();
   const text = await saved(page, () => page.getByRole('link', { name: 'Export the kit (JSON)' }).click());
   expect(JSON.parse(text)).toMatchObject({ format: 'patient-anvil-kit', formatVersion: 1 });
   await page.goto('/');
@@ -93,6 +94,6 @@ test('a kit goes out as one document and comes in as a copy; what does not fit i
   await page.getByRole('button', { name: 'Import', exact: true }).click();
   await expect(page.getByText(/A kit with these ids is here already/)).toBeVisible();
   await page.getByRole('button', { name: 'Import as a copy' }).click();
-  await page.getByRole('link', { name: /Left float/ }).click();
+  await page.getByRole('link', { name: 'Left float', exact: true }).click();
   await expect(list(page).getByText('×10')).toBeVisible();
 });

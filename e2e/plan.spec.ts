@@ -147,7 +147,7 @@ test('rows are typed anew, resized after marking, duplicated, mirrored, edited t
   await expect(detail(page).getByText('0 of 78 steps done')).toBeVisible();
   for (const box of await list(page).getByRole('checkbox').all()) await box.check();
   await page.getByRole('button', { name: 'Edit together' }).click();
-  await page.getByRole('textbox', { name: /^Closed with/ }).fill('426AD4-4');
+  await page.getByLabel(/^Closed with/).fill('426AD4-4');
   await page.getByRole('button', { name: 'Keep', exact: true }).last().click();
   await keepWithReason(page, 'Page revised', '8 holes drilled #40: open to #30 again.');
   await expect(list(page).getByText('426AD4-4')).toHaveCount(3);
@@ -278,9 +278,13 @@ for (const theme of ['light', 'dark'] as const) {
       (await new AxeBuilder({ page }).analyze()).violations
         .filter((v) => v.impact === 'serious' || v.impact === 'critical')
         .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`);
+    await expect(page.getByRole('heading', { name: 'Quillback Two: assemblies' })).toBeVisible();
+    expect(await serious()).toEqual([]);
+    await page.getByRole('link', { name: 'Kit', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Settings of this kit' })).toBeVisible();
     expect(await serious()).toEqual([]);
-    await page.getByRole('link', { name: /Left float, compartment two/ }).click();
+    await page.getByRole('link', { name: 'Assemblies', exact: true }).click();
+    await page.getByRole('link', { name: 'Left float, compartment two', exact: true }).click();
     await list(page).getByRole('button', { name: 'Splash rail' }).click();
     await expect(detail(page).getByText('gap .0293')).toBeVisible();
     expect(await serious()).toEqual([]);
@@ -294,7 +298,7 @@ for (const theme of ['light', 'dark'] as const) {
 test('the keyboard alone: keys page, filter, list, undo', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Quillback Two' }).click();
-  await page.getByRole('link', { name: /Left float/ }).click();
+  await page.getByRole('link', { name: 'Left float', exact: true }).click();
   await list(page).focus();
   await page.keyboard.press('ArrowDown');
   await expect(detail(page).getByRole('heading', { name: 'Keel, aft half' })).toBeVisible();
@@ -302,7 +306,7 @@ test('the keyboard alone: keys page, filter, list, undo', async ({ page }) => {
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('/');
-  await page.keyboard.type('strake stop');
-  await expect(page.getByText('2 of 18')).toBeVisible();
+  await page.keyboard.type('rail stop');
+  await expect(page.getByText('1 of 7')).toBeVisible();
   await page.getByLabel('Filter rows').press('Tab');
 });

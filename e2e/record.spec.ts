@@ -27,7 +27,7 @@ test('notes stand at the row and the part, and in the log; two pages are revised
   await expect(ofPart.getByRole('listitem')).toContainText('Came with a scratch inside.');
 
   await toKit(page, 'Noted');
-  await page.getByRole('link', { name: 'Log and dossier' }).click();
+  await page.getByRole('link', { name: 'Log', exact: true }).click();
   const log = page.getByRole('region', { name: 'Log', exact: true });
   await expect(log.getByText('QA: Keel: The third hole runs near the joggle.')).toBeVisible();
   await expect(log.getByText('QA: spar: Came with a scratch inside.')).toBeVisible();
@@ -38,7 +38,7 @@ test('notes stand at the row and the part, and in the log; two pages are revised
   await expect(pages.getByText(/touches 1 row/)).toHaveCount(2);
 
   await page.goBack();
-  await page.getByRole('link', { name: /Left float/ }).click();
+  await page.getByRole('link', { name: 'Left float', exact: true }).click();
   await view(page, 'Sequence');
   await expect(page.getByRole('note', { name: 'Revised pages' })).toContainText('Keel (FL-07 revision B), Chine (FL-08 revision B)');
   await page.getByRole('note', { name: 'Revised pages' }).getByRole('link', { name: 'Keel' }).click();
@@ -60,10 +60,13 @@ test('before the primer what is open to machine stands as a list and wants a rea
   await freshAssembly(page, 'Finish');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x6 @1.25');
   await toKit(page, 'Finish');
+  await page.getByRole('link', { name: 'Kit', exact: true }).click();
   await page.getByLabel('parts are cleaned and primed').check();
   await page.getByLabel('every edge of a part is deburred, and marked by part').check();
   await page.getByRole('button', { name: 'Keep settings' }).click();
-  await page.getByRole('link', { name: /Left float/ }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByRole('link', { name: 'Assemblies', exact: true }).click();
+  await page.getByRole('link', { name: 'Left float', exact: true }).click();
   await view(page, 'Bench');
   await page
     .getByRole('navigation', { name: 'Set-ups' })
@@ -83,7 +86,7 @@ test('before the primer what is open to machine stands as a list and wants a rea
   await dialog.getByLabel('Why the finish goes on before that').fill('came painted from the kit');
   await dialog.getByRole('button', { name: 'It was done, keep the exception' }).click();
   await toKit(page, 'Finish');
-  await page.getByRole('link', { name: 'Log and dossier' }).click();
+  await page.getByRole('link', { name: 'Log', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Log', exact: true })).toContainText(/Painted (skin|spar)/);
 });
 
@@ -91,7 +94,7 @@ test('hours are corrected afterwards and split; what they were stays in the reco
   await freshAssembly(page, 'Hours');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x6 @1.25');
   await view(page, 'Bench');
-  await page.getByRole('button', { name: 'From paper' }).click();
+  await page.getByRole('button', { name: 'From paper', exact: true }).click();
   const paper = page.getByRole('dialog', { name: 'Write up from paper' });
   await paper.getByLabel('Day').fill(new Date(Date.now() - 3 * 86_400_000).toISOString().slice(0, 10));
   await paper.getByLabel('Hours worked').fill('4');
@@ -99,7 +102,7 @@ test('hours are corrected afterwards and split; what they were stays in the reco
   await expect(page.getByText('Figures are those of the plan as it was then.')).toBeVisible();
   await page.getByRole('button', { name: 'Leave: mark as now again' }).click();
   await toKit(page, 'Hours');
-  await page.getByRole('link', { name: 'Log and dossier' }).click();
+  await page.getByRole('link', { name: 'Log', exact: true }).click();
   const hours = page.getByRole('region', { name: 'Hours' });
   await hours.getByRole('button', { name: /^Correct .*4 h 00 min/ }).click();
   const dialog = page.getByRole('dialog', { name: 'Correct a shift' });
@@ -119,10 +122,13 @@ test('hours are corrected afterwards and split; what they were stays in the reco
 test('two people mark the same holes: it counts once, is pointed out, and one is taken back', async ({ page }) => {
   await freshAssembly(page, 'Two people');
   await toKit(page, 'Two people');
+  await page.getByRole('link', { name: 'Kit', exact: true }).click();
   await page.getByRole('button', { name: 'Add a person' }).click();
   await page.getByLabel('Initials').last().fill('TK');
   await page.getByRole('button', { name: 'Keep settings' }).click();
-  await page.getByRole('link', { name: /Left float/ }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByRole('link', { name: 'Assemblies', exact: true }).click();
+  await page.getByRole('link', { name: 'Left float', exact: true }).click();
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x6 @1.25');
   const drilled = page.getByRole('button', { name: /^Drilled/ });
   await drilled.click();

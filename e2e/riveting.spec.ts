@@ -172,11 +172,13 @@ test('taking a rivet out step by step; the hole afterwards judged sheet by sheet
 test('a kit with its own edge limit gets its own answer', async ({ page }) => {
   await setRow(page, 'Own limit', 2);
   await page.getByRole('link', { name: 'Own limit' }).click();
+  await page.getByRole('link', { name: 'Kit', exact: true }).click();
   await page.getByText('Limits of this kit').click();
   await page.getByLabel('Edge distance, times D: stop under').fill('1.5');
   await page.getByRole('button', { name: 'Keep settings' }).click();
   await expect(page.getByText('Kept.')).toBeVisible();
-  await page.getByRole('link', { name: /Left float/ }).click();
+  await page.getByRole('link', { name: 'Assemblies', exact: true }).click();
+  await page.getByRole('link', { name: 'Left float', exact: true }).click();
   await view(page, 'Bench');
   await openSetup(page, /^inspect/);
   await inspect(page).getByRole('button', { name: 'take out' }).click();
@@ -199,7 +201,7 @@ test('the log writes itself; a sentence and a photo beside it; a revised page; t
 }, info) => {
   await setRow(page, 'Logged', 4);
   await page.getByRole('link', { name: 'Logged' }).click();
-  await page.getByRole('link', { name: 'Log and dossier' }).click();
+  await page.getByRole('link', { name: 'Log', exact: true }).click();
   const log = page.getByRole('region', { name: 'Log', exact: true });
   await expect(log.getByRole('article')).toContainText('Riveted all 4 holes in Shield lap: MS20426AD3-3.');
   const add = page.getByRole('region', { name: 'Add to the log' });
@@ -287,7 +289,7 @@ test('a sealed row: what stays bare, the clock of the sealant, holes cleared aft
   await expect(sealant).toContainText(/(29|30) min left to work it/);
   await sealant.getByRole('button', { name: 'Cured, holes cleared' }).click();
   await page.getByRole('link', { name: 'Sealed' }).click();
-  await page.getByRole('link', { name: 'Log and dossier' }).click();
+  await page.getByRole('link', { name: 'Log', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Log', exact: true })).toContainText('Mixed sealant for Chine, 30 min to work it.');
   await expect(page.getByRole('region', { name: 'Log', exact: true })).toContainText('Cleared after cure all 6 holes in Chine.');
 });

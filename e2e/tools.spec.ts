@@ -34,7 +34,7 @@ test('my tools start usable; reach follows a changed measure; wrong dies are ref
   await expect(page.getByRole('button', { name: 'Hole 13, close-quarters dies' })).toBeVisible();
 
   await page.goto(url.replace(/assemblies.*/, '')).then(() => page.getByRole('link', { name: 'Reaching' }).click());
-  await page.getByRole('link', { name: 'My tools' }).click();
+  await page.getByRole('link', { name: 'Tools', exact: true }).click();
   await page.getByText('squeezer, 3 in yoke').click();
   const yoke = page.getByRole('form', { name: 'squeezer, 3 in yoke' });
   await yoke.getByLabel('Nose height h').fill('wide');

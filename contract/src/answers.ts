@@ -44,6 +44,38 @@ const countedAssembly = shape({
 export const KIT = shape({ kit: entity('kit'), assemblies: many(countedAssembly) });
 export type KitAnswer = Of<typeof KIT>;
 
+const stageCounts = byText(count);
+const overviewOf = shape({
+  id: isId,
+  holes: count,
+  stages: stageCounts,
+  stops: count,
+  cautions: count,
+  contradicted: count,
+  pages: count,
+  waiting: count,
+  last: nullable(shape({ doneAt: isTime, person: isId, rowId: isId, row: anyText, text: anyText })),
+});
+/** How far each assembly of a kit is, and what was done there last. */
+export const OVERVIEW = shape({ assemblies: many(overviewOf) });
+export type OverviewAnswer = Of<typeof OVERVIEW>;
+
+/** Everything of a kit that can be found by words. */
+export const FOUND = shape({
+  items: many(
+    shape({
+      kind: oneOf('row', 'part'),
+      id: isId,
+      assemblyId: isId,
+      assembly: anyText,
+      title: anyText,
+      holes: count,
+      words: many(anyText),
+    }),
+  ),
+});
+export type FoundAnswer = Of<typeof FOUND>;
+
 /** What a row comes to, for a list; null: it names a part or fastener that is not there. */
 const summary = nullable(shape({ verdict: oneOf('ok', 'caution', 'stop'), preps: many(anyText), callout: anyText }));
 

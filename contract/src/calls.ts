@@ -77,6 +77,18 @@ export const CALLS: readonly Call[] = [
     },
     ...json('Log', answers.LOG),
   },
+  {
+    method: 'get',
+    path: '/kits/{id}/overview',
+    summary: 'How far each assembly is, what stops it, what was done last.',
+    ...json('Overview', answers.OVERVIEW),
+  },
+  {
+    method: 'get',
+    path: '/kits/{id}/index',
+    summary: 'Rows and parts of a kit with all they may be called by, to be found by words.',
+    ...json('Found', answers.FOUND),
+  },
   { method: 'get', path: '/kits/{id}/stock', summary: 'Fasteners wanted, on hand, to order.', ...json('Stock', answers.STOCK) },
   {
     method: 'get',

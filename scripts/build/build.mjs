@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 
 const root = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
 const at = (...parts) => join(root, ...parts);
@@ -19,6 +20,19 @@ function isStale(output, sources) {
 }
 
 const common = ['contract/src', 'core/src', 'package.json'];
+
+/** What the page is made of, compressed once: brotli for those who take it, gzip for the others. */
+function compressAll() {
+  const folder = at('dist', 'web', 'assets');
+  for (const name of readdirSync(folder)) {
+    if (!/\.(js|css|svg)$/.test(name)) continue;
+    const bytes = readFileSync(join(folder, name));
+    if (bytes.length < 1024) continue;
+    const params = { [constants.BROTLI_PARAM_QUALITY]: 10, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length };
+    writeFileSync(join(folder, `${name}.br`), brotliCompressSync(bytes, { params }));
+    writeFileSync(join(folder, `${name}.gz`), gzipSync(bytes, { level: 9 }));
+  }
+}
 
 /* The program, and the one of its thread for whole records. */
 for (const [output, source] of [
@@ -43,8 +57,16 @@ if (isStale(at('dist', 'web', 'index.html'), [...common, 'web', 'vite.config.ts'
   process.stdout.write('Building the page ...\n');
   const { build } = await import('vite');
   await build({ root: at('web'), configFile: at('vite.config.ts'), logLevel: 'warn' });
+  compressAll();
   /* The service worker names what the page is made of, so that the shell opens whole without the server. */
-  const shell = ['/', '/mark.svg', '/manifest.webmanifest', ...readdirSync(at('dist', 'web', 'assets')).map((name) => `/assets/${name}`)];
+  const shell = [
+    '/',
+    '/mark.svg',
+    '/manifest.webmanifest',
+    ...readdirSync(at('dist', 'web', 'assets'))
+      .filter((name) => !/\.(br|gz)$/.test(name))
+      .map((name) => `/assets/${name}`),
+  ];
   const version = createHash('sha256')
     .update(shell.join())
     .update(readFileSync(at('dist', 'web', 'index.html')))

@@ -15,7 +15,7 @@ interface Shot {
 const openPlan = async (page: Page) => {
   await page.goto(base);
   await page.getByRole('link', { name: 'Quillback Two' }).click();
-  await page.getByRole('link', { name: /Left float, compartment two/ }).click();
+  await page.getByRole('link', { name: 'Left float, compartment two', exact: true }).click();
   await page.getByRole('button', { name: 'Keel, forward half' }).waitFor();
 };
 const openRow = (name: string) => async (page: Page) => {
@@ -34,7 +34,7 @@ const openToday = async (page: Page) => {
 const openPanel = async (page: Page) => {
   await page.goto(base);
   await page.getByRole('link', { name: 'Quillback Two' }).click();
-  await page.getByRole('link', { name: /Instrument sub-panel/ }).click();
+  await page.getByRole('link', { name: 'Instrument sub-panel', exact: true }).click();
   await page.getByRole('link', { name: 'Inspect', exact: true }).click();
 };
 
@@ -53,7 +53,7 @@ const SHOTS: readonly Shot[] = [
     steps: async (page) => {
       await page.goto(base);
       await page.getByRole('link', { name: 'Quillback Two' }).click();
-      await page.getByRole('link', { name: /Water rudder/ }).click();
+      await page.getByRole('link', { name: 'Water rudder', exact: true }).click();
       await page.getByRole('table', { name: 'Rows' }).getByRole('button', { name: 'Trailing edge, both sides' }).click();
     },
   },
@@ -81,7 +81,7 @@ const SHOTS: readonly Shot[] = [
     steps: async (page) => {
       await page.goto(base);
       await page.getByRole('link', { name: 'Quillback Two' }).click();
-      await page.getByRole('link', { name: /Landing-light bay, left/ }).click();
+      await page.getByRole('link', { name: 'Landing-light bay, left', exact: true }).click();
       await page.getByRole('link', { name: 'Map' }).click();
       await page.getByRole('button', { name: /Bay rib, upper/ }).click();
     },
@@ -126,7 +126,7 @@ const SHOTS: readonly Shot[] = [
     steps: async (page) => {
       await page.goto(base);
       await page.getByRole('link', { name: 'Quillback Two' }).click();
-      await page.getByRole('link', { name: /Float nose box, left/ }).click();
+      await page.getByRole('link', { name: 'Float nose box, left', exact: true }).click();
       await page.getByRole('link', { name: 'Sequence', exact: true }).click();
       await page.getByRole('region', { name: 'Dead ends' }).waitFor();
     },
@@ -153,7 +153,7 @@ const SHOTS: readonly Shot[] = [
     steps: async (page) => {
       await page.goto(base);
       await page.getByRole('link', { name: 'Quillback Two' }).click();
-      await page.getByRole('link', { name: 'Log and dossier' }).click();
+      await page.getByRole('link', { name: 'Log', exact: true }).click();
       await page.getByLabel('Assembly', { exact: true }).selectOption({ label: 'Instrument sub-panel' });
       await page
         .getByRole('img', { name: /Photo of/ })
@@ -201,11 +201,12 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
-    name: 'kit-settings',
+    name: 'kit',
     steps: async (page) => {
       await page.goto(base);
       await page.getByRole('link', { name: 'Quillback Two' }).click();
-      await page.getByRole('heading', { name: 'Settings of this kit' }).waitFor();
+      await page.getByRole('heading', { name: 'Quillback Two: assemblies' }).waitFor();
+      await page.getByRole('list', { name: /How far Left float/ }).waitFor();
     },
   },
 ];

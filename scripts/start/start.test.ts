@@ -157,7 +157,7 @@ describe('./start', () => {
     const { kits } = await get('/kits');
     expect(kits).toHaveLength(1);
     const { assemblies } = await get(`/kits/${kits[0].id}`);
-    expect(assemblies).toHaveLength(7);
+    expect(assemblies).toHaveLength(10);
     expect(statSync(join(folder, 'photos')).mode & 0o777).toBe(0o700);
     /* Temporary tables are its own, so that another database on this machine never clears them away. */
     expect(readFileSync(join(folder, 'run', 'my.cnf'), 'utf8')).toContain(`tmpdir=${join(folder, 'run', 'tmp')}`);

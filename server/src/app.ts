@@ -1,3 +1,5 @@
+import compression from 'compression';
+import staticGzip from 'express-static-gzip';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { join } from 'node:path';
@@ -145,6 +147,12 @@ export function createApp(options: AppOptions): Express {
   /* Before the general limit: these bodies may be larger. */
   api.use(documentRoutes(db, now));
   api.use(photoRoutes(db, photosDir, now));
+  /* Lists are long and say much the same; a stream is passed on as it comes. */
+  api.use(
+    compression({
+      filter: (_req, res) => /^application\/json|^text\/(csv|html|plain)/.test(String(res.getHeader('Content-Type') ?? '')),
+    }),
+  );
   api.use(express.json({ limit: BODY_LIMIT, strict: false }));
   api.use(wholeTexts);
   api.get('/health', (_req, res) => {
@@ -165,8 +173,10 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', api);
 
   if (webDir !== undefined) {
-    app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
-    app.use(express.static(webDir, { index: false }));
+    /* As the build compressed it, for who takes it so. */
+    const kept = { enableBrotli: true, orderPreference: ['br', 'gz'], index: false };
+    app.use('/assets', staticGzip(join(webDir, 'assets'), { ...kept, serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }));
+    app.use(staticGzip(webDir, { ...kept, serveStatic: { index: false } }));
     app.get('/{*path}', (_req, res) => {
       res.setHeader('Cache-Control', 'no-cache');
       res.sendFile(join(webDir, 'index.html'));

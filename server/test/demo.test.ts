@@ -36,6 +36,7 @@ describe('the demo kit', () => {
       'Landing-light bay, left',
       'Landing-light bay, right',
       'Left float, compartment two',
+      'Stacks made to fail',
       'Water rudder',
     ]);
     const rows: { id: string }[] = [];

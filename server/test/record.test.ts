@@ -150,7 +150,9 @@ describe('the log, the stock and the tables', () => {
       needs: { callout: string; needed: number; toOrder: number }[];
     };
     const csv = (await text(`/kits/${DEMO_KIT_ID}/record/rows.csv`)).trim().split('\r\n');
+    /* What takes nothing is no stock. */
     const holes = csv.slice(1).reduce((sum, line) => {
+      if (/drain hole|jig hole/.test(line)) return sum;
       const cells = line.match(/("([^"]|"")*"|[^,]*)(,|$)/g)?.map((c) => c.replace(/,$/, '')) ?? [];
       return sum + Number(cells[6]) - Number(cells[7]);
     }, 0);

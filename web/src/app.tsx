@@ -1,189 +1,107 @@
-import { useEffect } from 'react';
-import { Link, Route, Routes } from 'react-router';
+import { lazy, Suspense, useEffect, type ComponentType, type LazyExoticComponent } from 'react';
+import { Link, Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { useLocal } from './api/device';
-import { BenchView } from './views/bench/bench-view';
-import { KitView } from './views/kit/kit-view';
 import { KitsView } from './views/kits/kits-view';
-import { InspectView } from './views/inspect/inspect-view';
-import { LogView } from './views/log/log-view';
-import { RemovalView } from './views/removal/removal-view';
-import { RecallsView } from './views/recalls/recalls-view';
-import { StockView } from './views/stock/stock-view';
-import { LayoutView } from './views/layout/layout-view';
-import { MapView } from './views/map/map-view';
-import { PartsView } from './views/parts/parts-view';
-import { PracticeView } from './views/practice/practice-view';
-import { SequenceView } from './views/sequence/sequence-view';
-import { SetupsView } from './views/setups/setups-view';
-import { FastenersView } from './views/fasteners/fasteners-view';
-import { ToolsView } from './views/tools/tools-view';
-import { TodayView } from './views/today/today-view';
-import { PlanView } from './views/plan/plan-view';
+import { Arrival, SkipLink } from './ui/arrival';
 import { Screen } from './ui/screen';
+import { TopBar } from './ui/top-bar';
+
+/** A view that comes over the line when it is first opened. */
+function later<K extends string>(name: K, load: () => Promise<Record<K, ComponentType>>): LazyExoticComponent<ComponentType> {
+  return lazy(() => load().then((m) => ({ default: m[name] })));
+}
+
+/** Every address with what it shows. */
+const VIEWS: readonly (readonly [path: string, view: ComponentType])[] = [
+  ['/', KitsView],
+  ['/practice', later('PracticeView', () => import('./views/practice/practice-view'))],
+  ['/kits/:kitId', later('KitView', () => import('./views/kit/kit-view'))],
+  ['/kits/:kitId/today', later('TodayView', () => import('./views/today/today-view'))],
+  ['/kits/:kitId/log', later('LogView', () => import('./views/log/log-view'))],
+  ['/kits/:kitId/stock', later('StockView', () => import('./views/stock/stock-view'))],
+  ['/kits/:kitId/tools', later('ToolsView', () => import('./views/tools/tools-view'))],
+  ['/kits/:kitId/fasteners', later('FastenersView', () => import('./views/fasteners/fasteners-view'))],
+  ['/kits/:kitId/recalls', later('RecallsView', () => import('./views/recalls/recalls-view'))],
+  ['/kits/:kitId/settings', later('KitSettingsView', () => import('./views/kit/kit-settings-view'))],
+  ['/assemblies/:assemblyId/plan', later('PlanView', () => import('./views/plan/plan-view'))],
+  ['/assemblies/:assemblyId/parts', later('PartsView', () => import('./views/parts/parts-view'))],
+  ['/assemblies/:assemblyId/layout', later('LayoutView', () => import('./views/layout/layout-view'))],
+  ['/assemblies/:assemblyId/map', later('MapView', () => import('./views/map/map-view'))],
+  ['/assemblies/:assemblyId/setups', later('SetupsView', () => import('./views/setups/setups-view'))],
+  ['/assemblies/:assemblyId/sequence', later('SequenceView', () => import('./views/sequence/sequence-view'))],
+  ['/assemblies/:assemblyId/bench', later('BenchView', () => import('./views/bench/bench-view'))],
+  ['/assemblies/:assemblyId/inspect', later('InspectView', () => import('./views/inspect/inspect-view'))],
+  ['/assemblies/:assemblyId/removal', later('RemovalView', () => import('./views/removal/removal-view'))],
+];
+
+/** The theme chosen here; until one is, the system's own, also when it changes. */
+function useTheme(): void {
+  const chosen = useLocal('theme');
+  useEffect(() => {
+    const system = window.matchMedia('(prefers-color-scheme: dark)');
+    const set = () => {
+      document.documentElement.dataset.theme = (chosen ?? (system.matches ? 'dark' : 'light')) === 'dark' ? 'dark' : 'light';
+    };
+    set();
+    system.addEventListener('change', set);
+    return () => system.removeEventListener('change', set);
+  }, [chosen]);
+}
 
 export function App() {
-  const theme = useLocal('theme');
-  useEffect(() => {
-    document.documentElement.dataset.theme = theme === 'dark' ? 'dark' : 'light';
-  }, [theme]);
+  useTheme();
   return (
-    <Routes>
-      <Route
-        path="/"
-        element={
-          <Screen>
-            <KitsView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/kits/:kitId"
-        element={
-          <Screen>
-            <KitView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/assemblies/:assemblyId/plan"
-        element={
-          <Screen>
-            <PlanView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/assemblies/:assemblyId/parts"
-        element={
-          <Screen>
-            <PartsView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/assemblies/:assemblyId/layout"
-        element={
-          <Screen>
-            <LayoutView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/assemblies/:assemblyId/map"
-        element={
-          <Screen>
-            <MapView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/assemblies/:assemblyId/setups"
-        element={
-          <Screen>
-            <SetupsView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/assemblies/:assemblyId/sequence"
-        element={
-          <Screen>
-            <SequenceView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/assemblies/:assemblyId/bench"
-        element={
-          <Screen>
-            <BenchView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/assemblies/:assemblyId/inspect"
-        element={
-          <Screen>
-            <InspectView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/assemblies/:assemblyId/removal"
-        element={
-          <Screen>
-            <RemovalView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/kits/:kitId/log"
-        element={
-          <Screen>
-            <LogView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/kits/:kitId/stock"
-        element={
-          <Screen>
-            <StockView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/kits/:kitId/today"
-        element={
-          <Screen>
-            <TodayView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/practice"
-        element={
-          <Screen>
-            <PracticeView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/kits/:kitId/tools"
-        element={
-          <Screen>
-            <ToolsView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/kits/:kitId/fasteners"
-        element={
-          <Screen>
-            <FastenersView />
-          </Screen>
-        }
-      />
-      <Route
-        path="/kits/:kitId/recalls"
-        element={
-          <Screen>
-            <RecallsView />
-          </Screen>
-        }
-      />
-      <Route path="*" element={<Nowhere />} />
-    </Routes>
+    <>
+      <SkipLink />
+      <Arrival />
+      <Routes>
+        {VIEWS.map(([path, View]) => (
+          <Route
+            key={path}
+            path={path}
+            element={
+              <Screen>
+                <Suspense fallback={<Waiting />}>
+                  <View />
+                </Suspense>
+              </Screen>
+            }
+          />
+        ))}
+        <Route path="/assemblies/:assemblyId" element={<ToThePlan />} />
+        <Route path="*" element={<Nowhere />} />
+      </Routes>
+    </>
   );
 }
 
-function Nowhere() {
+function Waiting() {
   return (
-    <main className="p-6">
-      <h1 className="label text-2xl">There is nothing at this address</h1>
-      <Link to="/" className="text-dye underline">
-        To the kits
-      </Link>
+    <main className="p-4">
+      <p role="status">Loading …</p>
     </main>
+  );
+}
+
+/** An assembly's own address leads to its plan, with the row it names. */
+function ToThePlan() {
+  const { assemblyId = '' } = useParams();
+  const { search } = useLocation();
+  return <Navigate to={`/assemblies/${assemblyId}/plan${search}`} replace />;
+}
+
+function Nowhere() {
+  const units = useLocal('units') === 'mm' ? 'mm' : 'in';
+  return (
+    <div className="flex min-h-full flex-col">
+      <TopBar trail={[{ text: 'Nothing here' }]} units={units} />
+      <main className="flex flex-col gap-3 p-6">
+        <h1 className="label text-2xl">There is nothing at this address</h1>
+        <p>It may have been deleted, or mistyped. Deleted kits can be brought back on the first page.</p>
+        <Link to="/" className="text-dye underline">
+          To the kits
+        </Link>
+      </main>
+    </div>
   );
 }

@@ -12,6 +12,8 @@ const client = newQueryClient();
 /* The page opens without its server where the browser can keep it. */
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   void navigator.serviceWorker.register('/service-worker.js').catch(() => undefined);
+/* A page left open while the program was renewed: what it asks for next has another name by now. */
+window.addEventListener('vite:preloadError', () => window.location.reload());
 startOutbox(() => client.invalidateQueries({ queryKey: ['marks'] }));
 
 createRoot(document.getElementById('root') as HTMLElement).render(

@@ -311,5 +311,6 @@ function judgeRow(stack: Stack, findings: Finding[]): void {
     });
   /* A dowel locates; it does not share the load. */
   const isPinned = stack.sharesLoadWith === 'close-pins' || notSolid(stack)?.kind === 'pin';
-  if (stack.sharesLoadWith) findings.push({ code: 'mixed-fit', severity: isPinned ? 'caution' : 'note', data: { with: stack.sharesLoadWith } });
+  if (stack.sharesLoadWith)
+    findings.push({ code: 'mixed-fit', severity: isPinned ? 'caution' : 'note', data: { with: stack.sharesLoadWith } });
 }

@@ -1,5 +1,5 @@
 import { NOSE_BOX_ROWS } from './nose-box';
-import { BAY_ROWS, DOOR_ROWS, FLOAT_ROWS, PANEL_ROWS } from './rows';
+import { BAY_ROWS, DOOR_ROWS, FAIL_ROWS, FLOAT_ROWS, PANEL_ROWS } from './rows';
 import { HATCH_ROWS, WATER_RUDDER_ROWS } from './water-rudder';
 import type { DemoAssembly, DemoShift, InchPlace } from './shapes';
 
@@ -17,7 +17,50 @@ const box = (x: number, y: number, length: number, height: number): InchPlace[] 
 ];
 
 export const DEMO_ASSEMBLIES: readonly DemoAssembly[] = [
-  { key: '', name: 'Left float, compartment two', rows: FLOAT_ROWS },
+  {
+    key: '',
+    name: 'Left float, compartment two',
+    rows: FLOAT_ROWS,
+    outlines: {
+      'bottom skin': {
+        kind: 'corners',
+        corners: [
+          [-0.5, -0.6],
+          [30, -0.6],
+          [44.5, 0.2],
+          [52.5, 1.8],
+          [52, 6],
+          [20, 5.2],
+          [-0.5, 5.7],
+        ],
+      },
+      'side skin': {
+        kind: 'corners',
+        corners: [
+          [-0.5, 4.6],
+          [20, 4],
+          [32, 4.1],
+          [32, 15],
+          [-0.5, 15],
+        ],
+      },
+      'keel angle': { kind: 'rectangle', corners: box(-0.5, -0.6, 45, 4.4) },
+      'deck skin': { kind: 'rectangle', corners: box(-0.5, 13.6, 34, 4) },
+      rail: { kind: 'rectangle', corners: box(1.4, 10.6, 19.5, 1.2) },
+      'frame flange 3': {
+        kind: 'corners',
+        corners: [
+          [32.5, 1.5],
+          [33.6, 1.5],
+          [33.6, 12],
+          [36.6, 18.4],
+          [35.4, 18.8],
+          [32.5, 12.4],
+        ],
+      },
+      bracket: { kind: 'rectangle', corners: box(36.6, 2.4, 7.3, 1.6) },
+    },
+  },
   {
     key: 'bay/',
     name: 'Landing-light bay, left',
@@ -92,6 +135,15 @@ export const DEMO_ASSEMBLIES: readonly DemoAssembly[] = [
       'deck skin': { kind: 'rectangle', corners: box(-2, -2, 19, 15) },
       'hatch ring': { kind: 'rectangle', corners: box(0, 0, 15, 11) },
       'hatch cover': { kind: 'rectangle', corners: box(1, 1, 13, 9) },
+    },
+  },
+  {
+    key: 'fail/',
+    name: 'Stacks made to fail',
+    rows: FAIL_ROWS,
+    outlines: {
+      'chine strip': { kind: 'rectangle', corners: box(-0.5, 6.2, 33, 1.4) },
+      'tail skin': { kind: 'rectangle', corners: box(41.5, 5.4, 10, 2.6) },
     },
   },
 ];

@@ -6,7 +6,7 @@ import type { PaperName } from '#core/layout/paper';
 import { edited, effectsOf, REACHING, type RowEffects } from '#core/work/effects';
 import type { Edit } from '#core/record/definitions';
 import type { Thing } from '#core/done/recall';
-import type { EffectsAnswer, StockAnswer, WorkedAnswer } from '#contract/answers';
+import type { EffectsAnswer, FoundAnswer, OverviewAnswer, StockAnswer, WorkedAnswer } from '#contract/answers';
 import { assemblyWork } from '#core/work/assembly-work';
 import { stockNeeds } from '#core/stock/needs';
 import { exportKit } from '../commands/kit-document';
@@ -16,6 +16,7 @@ import { loadKitRecord } from '../db/kit-record';
 import { dossierPdf } from '../files/dossier-pdf';
 import { hoursCsv, marksCsv, rowsCsv } from '../files/record-csv';
 import { questionOf, type Asked, type LogAsked } from './asked';
+import { foundItems, overviewLine } from './overview';
 import { recallsAnswer } from './recalls';
 import { LogBook } from './log-book';
 
@@ -29,6 +30,8 @@ export type Task =
   | ({ readonly kind: 'worked' } & Asked)
   | ({ readonly kind: 'stock' } & Asked)
   | ({ readonly kind: 'recalls' } & Asked)
+  | ({ readonly kind: 'overview' } & Asked)
+  | ({ readonly kind: 'index' } & Asked)
   | { readonly kind: 'export'; readonly kitId: string }
   | { readonly kind: 'effects'; readonly kitId: string; readonly edits: readonly Edit[] }
   | ({ readonly kind: 'dossier'; readonly paper: PaperName; readonly photosDir: string; readonly file: string } & Asked);
@@ -72,6 +75,10 @@ export class RecordTasks {
         const things = (await listOfKit(this.db, task.kitId)).filter((e) => e.kind === 'tool' || e.kind === 'lot');
         return JSON.stringify(recallsAnswer(record, things as unknown as Thing[]));
       }
+      case 'overview':
+        return JSON.stringify({ assemblies: record.assemblies.map((a) => overviewLine(record, a)) } satisfies OverviewAnswer);
+      case 'index':
+        return JSON.stringify({ items: record.assemblies.flatMap((a) => foundItems(record, a)) } satisfies FoundAnswer);
       case 'stock': {
         const { kit, assemblies } = record;
         const rows = assemblies.flatMap(

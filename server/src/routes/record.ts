@@ -74,6 +74,12 @@ export function recordRoutes({ desk, jobs, photosDir, now }: RecordAt): Router {
     if (units !== null && units !== 'in' && units !== 'mm') return refuse(res, 400, 'request-invalid');
     await answer(res, { kind: 'log', ...what, find, after, units }, json(res));
   });
+  for (const kind of ['overview', 'index'] as const)
+    routes.get(`/kits/:id/${kind}`, async (req, res) => {
+      const what = asked(req, res);
+      if (what) await answer(res, { kind, ...what }, json(res));
+    });
+
   routes.get('/kits/:id/stock', async (req, res) => {
     const what = asked(req, res);
     if (what) await answer(res, { kind: 'stock', ...what }, json(res));

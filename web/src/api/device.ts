@@ -29,6 +29,9 @@ function subscribe(listener: () => void): () => void {
   };
 }
 
+/** A value of this browser as it is now. */
+export const readLocal = read;
+
 /** A value of this browser that follows changes, also from another window. */
 export function useLocal(key: string): string | null {
   return useSyncExternalStore(subscribe, () => read(key));

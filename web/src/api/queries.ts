@@ -5,6 +5,7 @@ import type {
   KitAnswer,
   KitsAnswer,
   MarksAnswer,
+  OverviewAnswer,
   RevisionAnswer,
   ToolsAnswer,
   WhoamiAnswer,
@@ -55,6 +56,11 @@ export function usePairedFor(): string | undefined {
     refetchOnWindowFocus: false,
     retry: false,
   }).data?.device?.person;
+}
+
+/** How far each assembly of a kit is; looked at again after every mark. */
+export function useOverview(kitId: string) {
+  return useQuery({ queryKey: ['marks', 'overview', kitId], queryFn: () => get<OverviewAnswer>(`/kits/${kitId}/overview`) });
 }
 
 export function useTools(kitId: string) {

@@ -1,12 +1,18 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import type { ReactNode } from 'react';
 import type { UndoControl } from './use-undo';
-import { assemblyViews, TopBar, type AssemblyViewName } from './top-bar';
+import { useSearchParams } from 'react-router';
+import { assemblyPlaces, kitPlaces, placeName, type AssemblyPlaceName } from './places';
+import { TopBar } from './top-bar';
 import { useUnits } from './units';
 
 interface AssemblyPageProps {
   readonly data: AssemblyAnswer;
-  readonly here: AssemblyViewName;
+  readonly here: AssemblyPlaceName;
+  /** The row that is worked on, which goes along to other places; absent: the one in the address. */
+  readonly rowId?: string | null;
+  /** It has no heading of its own that says what it is. */
+  readonly isUnheaded?: boolean;
   readonly undo: UndoControl;
   readonly onKeys?: () => void;
   /** How high it stands; the whole of what is in it, where nothing is said. */
@@ -36,17 +42,35 @@ export function LoadingPage(at: Pick<AssemblyPageProps, 'data' | 'here'>) {
 }
 
 /** The frame of every view of an assembly: where you are, its views, undo. */
-export function AssemblyPage({ data: { kit, assembly }, here, undo, onKeys, height = 'min-h-full', children }: AssemblyPageProps) {
+export function AssemblyPage({
+  data: { kit, assembly },
+  here,
+  rowId,
+  isUnheaded,
+  undo,
+  onKeys,
+  height = 'min-h-full',
+  children,
+}: AssemblyPageProps) {
+  const [search] = useSearchParams();
+  const row = rowId === undefined ? search.get('row') : rowId;
   return (
-    <div className={`flex flex-col ${height}`}>
+    <div className={`flex flex-col max-sm:pb-16 ${height}`}>
       <TopBar
         trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
         kit={kit}
-        views={assemblyViews(assembly.id, here)}
+        title={placeName(here)}
+        places={{ label: 'Views', list: assemblyPlaces(assembly.id, here, row) }}
+        above={kitPlaces(kit.id, null)}
         units={useUnits()}
         undo={undo}
         onKeys={onKeys}
       />
+      {isUnheaded ? (
+        <h1 className="sr-only">
+          {placeName(here)}: {assembly.definition.name}
+        </h1>
+      ) : null}
       {children}
     </div>
   );

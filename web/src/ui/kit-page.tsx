@@ -3,10 +3,14 @@ import type { Entity } from '#core/record/definitions';
 import type { Units } from '#core/units/length';
 import { useScreenUnits } from './assembly-screen';
 import { ErrorText } from './controls';
+import { kitPlaces, type KitPlaceName } from './places';
 import { TopBar } from './top-bar';
 import { UnitsContext } from './units';
+import type { UndoControl } from './use-undo';
 
 interface KitPageProps<T> {
+  /** Which of the kit's places it is; null: one below them. */
+  readonly here: KitPlaceName | null;
   readonly name: string;
   readonly answer: { readonly data?: T | undefined; readonly error: Error | null };
   /** Said while the answer is not there. */
@@ -17,19 +21,41 @@ interface KitPageProps<T> {
 }
 
 /** The frame of a view of a whole kit: where you are, why it cannot be shown, the units. */
-export function KitPage<T extends { readonly kit: Entity<'kit'> }>({ name, answer, waiting, layout, children }: KitPageProps<T>) {
+export function KitPage<T extends { readonly kit: Entity<'kit'> }>({ here, name, answer, waiting, layout, children }: KitPageProps<T>) {
   const { data, error } = answer;
   const units = useScreenUnits(data?.kit.definition.units);
   const kit = data?.kit;
   return (
     <UnitsContext value={units}>
-      <div className="flex min-h-full flex-col">
-        <TopBar trail={[...(kit ? [{ text: kit.definition.name, to: `/kits/${kit.id}` }] : []), { text: name }]} kit={kit} units={units} />
+      <div className="flex min-h-full flex-col max-sm:pb-16">
+        <KitBar kit={kit} here={here} name={name} units={units} />
         <main className={layout}>
           {error ? <ErrorText>{error.message}</ErrorText> : null}
           {data ? children(data, units) : error ? null : <p role="status">{waiting}</p>}
         </main>
       </div>
     </UnitsContext>
+  );
+}
+
+interface KitBarProps {
+  readonly kit: Entity<'kit'> | undefined;
+  readonly here: KitPlaceName | null;
+  readonly name: string;
+  readonly units: Units;
+  readonly undo?: UndoControl | undefined;
+}
+
+/** The bar of a place of a kit. */
+export function KitBar({ kit, here, name, units, undo }: KitBarProps) {
+  return (
+    <TopBar
+      trail={kit ? [{ text: kit.definition.name, to: `/kits/${kit.id}` }] : []}
+      title={name}
+      kit={kit}
+      places={kit ? { label: 'Places of the kit', list: kitPlaces(kit.id, here) } : undefined}
+      units={units}
+      undo={undo}
+    />
   );
 }

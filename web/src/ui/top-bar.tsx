@@ -1,4 +1,5 @@
-import { CircleHelp, CloudUpload, Moon, Sun } from 'lucide-react';
+import { ChevronDown, CircleHelp, CloudUpload, House, Moon, Sun } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
@@ -10,102 +11,131 @@ import { UndoBar } from './undo-list';
 import type { UndoControl } from './use-undo';
 import { usePerson } from '../api/commands';
 import { useLocal, writeLocal } from '../api/device';
+import { FindButton } from './find/find-button';
+import type { Place } from './places';
+import { useTitle } from './arrival';
 
 interface TopBarProps {
+  /** From the kit down to where one is. */
   readonly trail: readonly { text: string; to?: string }[];
+  /** What this place is, before the names of the trail in the window's title; absent: the trail says it. */
+  readonly title?: string | undefined;
   readonly kit?: Entity<'kit'> | undefined;
-  /** The views of what is open, this one marked. */
-  readonly views?: readonly { text: string; to: string; isHere: boolean }[];
+  /** The places beside this one, and what they are of. */
+  readonly places?: { readonly label: string; readonly list: readonly Place[] } | undefined;
+  /** The kit's own places, where those beside are an assembly's. */
+  readonly above?: readonly Place[] | undefined;
   readonly units: Units;
   readonly undo?: UndoControl | undefined;
   readonly onKeys?: (() => void) | undefined;
 }
 
-/** Where you are, who works, units, theme, undo. */
-export function TopBar({ trail, kit, views = [], units, undo, onKeys }: TopBarProps) {
+/** Where you are, the places beside it, who works, units, theme, undo. On a telephone the places lie at the lower edge. */
+export function TopBar({ trail, title, kit, places, above, units, undo, onKeys }: TopBarProps) {
+  useTitle([...(title ? [title] : []), ...trail.map((t) => t.text).reverse()]);
   return (
-    <header className="no-print flex min-h-12 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line bg-panel px-3 py-1">
-      <nav aria-label="Where you are" className="flex min-w-0 items-baseline gap-2">
-        <Link to="/" className="label text-[19px] text-dye">
-          Patient Anvil
-        </Link>
-        {trail.map((step, i) => (
-          <span key={i} className="flex min-w-0 items-baseline gap-2">
-            <span aria-hidden className="text-ink2">
-              ›
-            </span>
-            {step.to ? (
-              <Link to={step.to} className="label truncate text-[17px] underline-offset-2 hover:underline">
-                {step.text}
-              </Link>
-            ) : (
-              <span className="label truncate text-[17px]" aria-current="page">
-                {step.text}
+    <>
+      <header className="no-print flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-panel px-3 py-1">
+        <nav aria-label="Where you are" className="flex max-w-full min-w-0 items-center gap-2">
+          <Link to="/" className="label shrink-0 text-[19px] text-dye pointer-coarse:py-2">
+            <span className={trail.length > 1 ? 'max-2xl:sr-only' : 'max-sm:sr-only'}>Patient Anvil</span>
+            <House size={20} aria-hidden className={trail.length > 1 ? '2xl:hidden' : 'sm:hidden'} />
+          </Link>
+          {trail.map((step, i) => (
+            <span key={i} className="flex min-w-0 items-center gap-2">
+              <span aria-hidden className="text-ink2">
+                ›
               </span>
-            )}
-          </span>
-        ))}
-      </nav>
-      {views.length > 0 ? (
-        <nav aria-label="Views" className="flex gap-1">
-          {views.map((v) => (
-            <Link
-              key={v.to}
-              to={v.to}
-              aria-current={v.isHere ? 'page' : undefined}
-              className={`label rounded px-2 py-0.5 text-[16px] ${v.isHere ? 'bg-dye text-on-dye' : 'hover:bg-dye-soft'}`}
-            >
-              {v.text}
-            </Link>
+              {step.to ? (
+                <Link to={step.to} className="label truncate text-[17px] underline-offset-2 hover:underline pointer-coarse:py-2">
+                  {step.text}
+                </Link>
+              ) : (
+                <span className="label truncate text-[17px]" aria-current={places ? undefined : 'page'}>
+                  {step.text}
+                </span>
+              )}
+              {i === 0 && above ? <PlacesMenu places={above} name={step.text} /> : null}
+            </span>
           ))}
         </nav>
-      ) : null}
-      <div className="ml-auto flex flex-wrap items-center gap-3">
-        <ClockBadge />
-        <SetAsideBadge />
-        <WaitingBadge />
-        {undo ? <UndoBar undo={undo} /> : null}
-        {kit ? <Who kit={kit} /> : null}
-        <Choice
-          label="Units"
-          value={units}
-          options={[
-            { value: 'in', text: 'inch' },
-            { value: 'mm', text: 'mm' },
-          ]}
-          onChoose={(v) => writeLocal('units', v)}
-        />
-        <ThemeSwitch />
-        {onKeys ? (
-          <BarButton onClick={onKeys} title="Keys">
-            <CircleHelp size={18} aria-hidden />
-            <span className="sr-only">Keys</span>
-          </BarButton>
-        ) : null}
-      </div>
-    </header>
+        {places ? <PlacesNav {...places} /> : null}
+        <div className="ml-auto flex flex-wrap items-center gap-2 lg:gap-3">
+          <ClockBadge />
+          <SetAsideBadge />
+          <WaitingBadge />
+          {undo ? <UndoBar undo={undo} /> : null}
+          {kit ? <FindButton kitId={kit.id} /> : null}
+          {kit ? <Who kit={kit} /> : null}
+          <Choice
+            label="Units"
+            value={units}
+            options={[
+              { value: 'in', text: 'inch' },
+              { value: 'mm', text: 'mm' },
+            ]}
+            onChoose={(v) => writeLocal('units', v)}
+          />
+          <ThemeSwitch />
+          {onKeys ? (
+            <BarButton onClick={onKeys} title="Keys">
+              <CircleHelp size={18} aria-hidden />
+              <span className="sr-only">Keys</span>
+            </BarButton>
+          ) : null}
+        </div>
+      </header>
+    </>
   );
 }
 
-const VIEW_WORDS = {
-  plan: 'Plan',
-  map: 'Map',
-  parts: 'Parts',
-  layout: 'Layout',
-  setups: 'Set-ups',
-  sequence: 'Sequence',
-  bench: 'Bench',
-  inspect: 'Inspect',
-} as const;
-export type AssemblyViewName = keyof typeof VIEW_WORDS;
+/** The places beside this one: in the bar, on a telephone at the lower edge where a thumb is. */
+function PlacesNav({ label, list }: { label: string; list: readonly Place[] }) {
+  return (
+    <nav
+      aria-label={label}
+      className="flex gap-1 max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-20 max-sm:overflow-x-auto max-sm:border-t max-sm:border-line max-sm:bg-panel max-sm:px-1"
+    >
+      {list.map((p) => (
+        <Link
+          key={p.to}
+          to={p.to}
+          aria-current={p.isHere ? 'page' : undefined}
+          className={`label flex shrink-0 items-center rounded px-2 py-0.5 text-[16px] max-sm:min-h-14 max-sm:min-w-16 max-sm:flex-col max-sm:justify-center max-sm:text-[13px] pointer-coarse:min-h-11 ${p.isHere ? 'bg-dye text-on-dye' : 'hover:bg-dye-soft'}`}
+        >
+          <p.icon size={20} aria-hidden className="sm:hidden" />
+          {p.text}
+        </Link>
+      ))}
+    </nav>
+  );
+}
 
-/** The views of an assembly. */
-export function assemblyViews(assemblyId: string, here: AssemblyViewName) {
-  return (Object.keys(VIEW_WORDS) as AssemblyViewName[]).map((view) => ({
-    text: VIEW_WORDS[view],
-    to: `/assemblies/${assemblyId}/${view}`,
-    isHere: view === here,
-  }));
+/** The kit's places from within one of its assemblies. */
+function PlacesMenu({ places, name }: { places: readonly Place[]; name: string }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <button type="button" aria-label={`Places of ${name}`} className="rounded p-1 hover:bg-dye-soft pointer-coarse:p-3">
+          <ChevronDown size={16} aria-hidden />
+        </button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="start" className="z-30 rounded border border-edge bg-paper p-1 shadow-xl">
+          {places.map((p) => (
+            <DropdownMenu.Item key={p.to} asChild>
+              <Link
+                to={p.to}
+                className="label flex min-h-9 items-center gap-2 rounded px-3 text-[16px] outline-none data-[highlighted]:bg-dye-soft pointer-coarse:min-h-11"
+              >
+                <p.icon size={17} aria-hidden /> {p.text}
+              </Link>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
 }
 
 function BarButton(props: { onClick: () => void; disabled?: boolean; title: string; children: ReactNode }) {
@@ -173,7 +203,7 @@ function Who({ kit }: { kit: Entity<'kit'> }) {
 
 function ThemeSwitch() {
   const theme = useLocal('theme');
-  const isDark = theme === 'dark';
+  const isDark = theme === null ? document.documentElement.dataset.theme === 'dark' : theme === 'dark';
   return (
     <BarButton onClick={() => writeLocal('theme', isDark ? 'light' : 'dark')} title={isDark ? 'Daylight theme' : 'Night theme'}>
       {isDark ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}

@@ -66,18 +66,20 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   const [search, setSearch] = useSearchParams();
   /* What is open stays open when a better order is found: nothing changes under a finger. */
   const [open, setOpen] = useState<{ setup: string; item: string } | null>(null);
-  const wanted = search.get('setup') ?? open?.setup;
+  const asked = open ? null : askedStation(stations, search);
+  const wanted = search.get('setup') ?? open?.setup ?? asked?.setup;
   const index = Math.max(
     0,
     stations.findIndex((s) => s.key === wanted),
   );
   const station = stations[index];
   const current = station?.kind === 'setup' ? station.setup : undefined;
-  const wantedItem = search.get('item') ?? (open?.setup === station?.key ? open?.item : undefined);
+  const wantedItem = search.get('item') ?? (open?.setup === station?.key ? open?.item : asked?.item);
   const item = current?.items.find((i) => i.key === wantedItem) ?? current?.items[0];
   const itemKey = item?.key ?? '';
   const isFirstOrder = sequence.follows === 'advice' && sequence.advice.known === null && sequence.advice.isBusy;
-  if (station && !isFirstOrder && (open?.setup !== station.key || open.item !== itemKey)) setOpen({ setup: station.key, item: itemKey });
+  if (station && (asked || !isFirstOrder) && (open?.setup !== station.key || open.item !== itemKey))
+    setOpen({ setup: station.key, item: itemKey });
   const go = (to: BenchStation, chosen?: OrderedItem) =>
     setSearch({ setup: to.key, ...(chosen ? { item: chosen.key } : {}) }, { replace: true });
   useEffect(() => {
@@ -113,7 +115,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
     return () => window.removeEventListener('keydown', onKey);
   });
   return (
-    <AssemblyPage data={data} here="bench" undo={undo}>
+    <AssemblyPage data={data} here="bench" rowId={item?.partId === null ? item.rowId : (search.get('row') ?? null)} undo={undo}>
       <main className="grid flex-1 grid-cols-[minmax(0,1fr)] gap-3 p-3 md:grid-cols-[230px_minmax(0,1fr)]">
         <SetupRail stations={stations} current={station} nameOf={sequence.nameOf} onOpen={go} />
         <div className="flex min-w-0 flex-col gap-3">
@@ -159,6 +161,30 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
       {guard.dialog}
     </AssemblyPage>
   );
+}
+
+/** What belongs to each stage of a hole. */
+const OF_STAGE: Readonly<Record<string, readonly string[]>> = {
+  drilled: ['drilled'],
+  deburred: ['deburred'],
+  prepared: ['dimpled', 'countersunk'],
+  set: ['set'],
+  inspected: ['inspected'],
+};
+
+/** The station an address asks for by a row that is ready, or by a stage of the holes; null: it asks for none, or there is none. */
+function askedStation(stations: readonly BenchStation[], search: URLSearchParams): { setup: string; item: string | undefined } | null {
+  const kinds = OF_STAGE[search.get('stage') ?? ''];
+  const rowId = search.get('row');
+  if (!kinds && rowId === null) return null;
+  const found = stations.flatMap((s): { setup: string; item: string | undefined; isReady: boolean }[] => {
+    if (s.kind !== 'setup' || (kinds && !kinds.includes(s.setup.setup.operation))) return [];
+    if (rowId === null) return [{ setup: s.key, item: undefined, isReady: s.setup.readyHoles > 0 }];
+    const own = s.setup.items.find((i) => i.partId === null && i.rowId === rowId);
+    return own ? [{ setup: s.key, item: own.key, isReady: own.waitsFor.length === 0 && own.orderWaits.length === 0 }] : [];
+  });
+  /* A row that waits for something leads nowhere; what it waits for comes first then. */
+  return found.find((f) => f.isReady) ?? (kinds ? (found[0] ?? null) : null);
 }
 
 /** What comes after this, and how many holes until then. */

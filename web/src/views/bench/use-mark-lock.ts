@@ -1,73 +1,65 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { LOCK_MS, MarkLock, type Press } from './mark-lock';
 
-/** After a mark nothing marks again for so long, and not before every key and finger was up once. */
-export const LOCK_MS = 1000;
-/** A gauge that types sends its digits and Enter within this; nobody's hand is as quick. */
-export const WEDGE_MS = 400;
-
-/** What a key press would do to the foot of the bench. */
-export type Press = 'mark' | 'locked' | 'typed';
-
-/**
- * Decides whether a press marks: not while locked, not a held key, not the Enter at the end of digits that a gauge typed with nothing
- * focused. Pure, so that it is tested without a page. Times in ms.
- */
-export function pressOf(q: {
-  readonly nowMs: number;
-  readonly isRepeat: boolean;
-  readonly isDown: boolean;
-  readonly lastMarkMs: number;
-  readonly lastTypedMs: number;
-}): Press {
-  if (q.isRepeat || q.isDown || q.nowMs - q.lastMarkMs < LOCK_MS) return 'locked';
-  return q.nowMs - q.lastTypedMs < WEDGE_MS ? 'typed' : 'mark';
-}
-
-/** The short lock after a mark: `tryMark` runs what it is given at most once a press. */
+/** The lock after a mark: `tryMark` runs what it is given at most once a press. */
 export function useMarkLock(): {
   readonly isLocked: boolean;
   readonly tryMark: (by: 'click' | 'key' | 'held-key', run: () => void) => Press;
 } {
   const [isLocked, setLocked] = useState(false);
-  const lastMarkMs = useRef(-Infinity);
-  const lastTypedMs = useRef(-Infinity);
-  /* The key that made the mark and has not come up since. */
-  const isDown = useRef(false);
+  const [lock] = useState(() => new MarkLock());
   const timer = useRef<number | undefined>(undefined);
+  /** Looks again when it could have opened. */
+  const lookAgain = useCallback(() => {
+    window.clearTimeout(timer.current);
+    timer.current = window.setTimeout(() => setLocked(lock.isLocked(performance.now())), LOCK_MS + 5);
+  }, [lock]);
   useEffect(() => {
-    const up = () => {
-      isDown.current = false;
+    const now = () => performance.now();
+    const finger = (e: PointerEvent) => `finger ${e.pointerId}`;
+    const pointerDown = (e: PointerEvent) => lock.press(finger(e), now());
+    const pointerUp = (e: PointerEvent) => {
+      lock.release(finger(e), now());
+      lookAgain();
     };
-    const typed = (e: KeyboardEvent) => {
-      if (/^[\d.,+\-/]$/.test(e.key)) lastTypedMs.current = performance.now();
+    const keyDown = (e: KeyboardEvent) => {
+      if (/^[\d.,+\-/]$/.test(e.key)) lock.typed(now());
+      lock.press(`key ${e.code}`, now());
     };
-    window.addEventListener('keyup', up, true);
-    window.addEventListener('blur', up);
-    window.addEventListener('keydown', typed, true);
+    const keyUp = (e: KeyboardEvent) => {
+      lock.release(`key ${e.code}`, now());
+      lookAgain();
+    };
+    const away = () => {
+      lock.releaseAll(now());
+      lookAgain();
+    };
+    window.addEventListener('pointerdown', pointerDown, true);
+    window.addEventListener('pointerup', pointerUp, true);
+    window.addEventListener('pointercancel', pointerUp, true);
+    window.addEventListener('keydown', keyDown, true);
+    window.addEventListener('keyup', keyUp, true);
+    window.addEventListener('blur', away);
     return () => {
-      window.removeEventListener('keyup', up, true);
-      window.removeEventListener('blur', up);
-      window.removeEventListener('keydown', typed, true);
+      window.removeEventListener('pointerdown', pointerDown, true);
+      window.removeEventListener('pointerup', pointerUp, true);
+      window.removeEventListener('pointercancel', pointerUp, true);
+      window.removeEventListener('keydown', keyDown, true);
+      window.removeEventListener('keyup', keyUp, true);
+      window.removeEventListener('blur', away);
       window.clearTimeout(timer.current);
     };
-  }, []);
-  const tryMark = useCallback((by: 'click' | 'key' | 'held-key', run: () => void): Press => {
-    const nowMs = performance.now();
-    const press = pressOf({
-      nowMs,
-      isRepeat: by === 'held-key',
-      isDown: isDown.current,
-      lastMarkMs: lastMarkMs.current,
-      lastTypedMs: by === 'click' ? -Infinity : lastTypedMs.current,
-    });
-    if (press !== 'mark') return press;
-    lastMarkMs.current = nowMs;
-    isDown.current = by === 'key';
-    setLocked(true);
-    window.clearTimeout(timer.current);
-    timer.current = window.setTimeout(() => setLocked(false), LOCK_MS);
-    run();
-    return press;
-  }, []);
+  }, [lock, lookAgain]);
+  const tryMark = useCallback(
+    (by: 'click' | 'key' | 'held-key', run: () => void): Press => {
+      const press = lock.tryMark(by, performance.now());
+      if (press !== 'mark') return press;
+      setLocked(true);
+      lookAgain();
+      run();
+      return press;
+    },
+    [lock, lookAgain],
+  );
   return { isLocked, tryMark };
 }

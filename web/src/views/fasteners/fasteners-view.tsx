@@ -21,7 +21,13 @@ import { FastenerForm, FastenerSummary } from './fastener-card';
 export function FastenersView() {
   const { kitId = '' } = useParams();
   return (
-    <KitPage name="Fasteners" answer={useFasteners(kitId)} waiting="Loading …" layout="mx-auto flex w-full max-w-4xl flex-col gap-3 p-4">
+    <KitPage
+      here="fasteners"
+      name="Fasteners"
+      answer={useFasteners(kitId)}
+      waiting="Loading …"
+      layout="mx-auto flex w-full max-w-4xl flex-col gap-3 p-4"
+    >
       {(data) => <FastenersOfKit data={data} />}
     </KitPage>
   );

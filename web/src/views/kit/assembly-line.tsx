@@ -7,6 +7,7 @@ import type { AssemblyDefinition, Entity } from '#core/record/definitions';
 import { useKeep } from '../../api/commands';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
+import { AssemblyBar, AssemblySigns, type AssemblyGlance } from './assembly-bar';
 import { MirrorButton } from './mirror-button';
 
 type AssemblyOfKit = KitAnswer['assemblies'][number];
@@ -14,6 +15,10 @@ type AssemblyOfKit = KitAnswer['assemblies'][number];
 interface AssemblyLineProps {
   readonly kit: Entity<'kit'>;
   readonly assembly: AssemblyOfKit;
+  /** How far it is; absent: not known yet. */
+  readonly glance?: AssemblyGlance | undefined;
+  /** All of the kit, for the other side. */
+  readonly assemblies: readonly AssemblyOfKit[];
   /** The order the next new assembly gets. */
   readonly nextOrder: number;
 }
@@ -23,7 +28,8 @@ type Asking = 'rename' | 'delete' | null;
 const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
 
 /** One assembly of the kit: opened, mirrored, renamed, put away, deleted. */
-export function AssemblyLine({ kit, assembly, nextOrder }: AssemblyLineProps) {
+export function AssemblyLine({ kit, assembly, glance, assemblies, nextOrder }: AssemblyLineProps) {
+  const otherSide = assemblies.find((a) => a.id === assembly.definition.mirroredFrom || a.definition.mirroredFrom === assembly.id);
   const keep = useKeep(kit);
   const [asking, setAsking] = useState<Asking>(null);
   const [error, setError] = useState<string | null>(null);
@@ -39,16 +45,28 @@ export function AssemblyLine({ kit, assembly, nextOrder }: AssemblyLineProps) {
   };
   const item = 'label cursor-pointer rounded px-3 py-2 text-[16px] outline-none data-[highlighted]:bg-dye-soft pointer-coarse:min-h-11';
   return (
-    <li className="flex items-center gap-2 border-b border-line">
-      <Link
-        to={`/assemblies/${assembly.id}/plan`}
-        className="flex min-h-12 flex-1 items-center justify-between gap-3 px-2 hover:bg-dye-soft"
-      >
-        <span className="label text-[19px]">{definition.name}</span>
-        <span className="text-ink2">
+    <li className="flex flex-wrap items-center gap-x-2 border-b border-line py-1">
+      <div className="flex min-w-60 flex-[2] flex-col">
+        <Link to={`/assemblies/${assembly.id}/plan`} className="label flex min-h-11 items-center px-2 text-[19px] hover:bg-dye-soft">
+          {definition.name}
+        </Link>
+        <span className="flex flex-wrap gap-x-3 px-2 text-[14px] text-ink2">
           {count(assembly.rows, 'row')}, {count(assembly.parts, 'part')}
+          {otherSide ? (
+            <Link className="underline underline-offset-2" to={`/assemblies/${otherSide.id}/plan`}>
+              other side: {otherSide.definition.name}
+            </Link>
+          ) : null}
         </span>
-      </Link>
+        {glance ? (
+          <div className="px-2">
+            <AssemblySigns glance={glance} />
+          </div>
+        ) : null}
+      </div>
+      <div className="flex min-w-72 flex-[3]">
+        {glance && glance.holes > 0 ? <AssemblyBar name={definition.name} glance={glance} /> : null}
+      </div>
       {definition.isArchived ? null : <MirrorButton kit={kit} assembly={assembly} order={nextOrder} />}
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>

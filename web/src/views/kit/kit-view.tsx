@@ -1,91 +1,36 @@
+import type { KitAnswer } from '#contract/answers';
 import { useState, type FormEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Entity } from '#core/record/definitions';
-import { useKeep } from '../../api/commands';
-import { newId } from '../../api/device';
-import { useScreenUnits } from '../../ui/assembly-screen';
-import { useKit } from '../../api/queries';
-import { fileName } from '../../drawing/export-svg';
-import { Button, ErrorText, TextInput } from '../../ui/controls';
 import type { Mark } from '#core/record/marks';
 import type { Units } from '#core/units/length';
-import { TopBar } from '../../ui/top-bar';
-import { useUndo } from '../../ui/use-undo';
+import { useKeep } from '../../api/commands';
+import { newId } from '../../api/device';
+import { useFollow, useKit, useOverview } from '../../api/queries';
+import { useScreenUnits } from '../../ui/assembly-screen';
+import { Button, ErrorText, TextInput } from '../../ui/controls';
+import { KitBar } from '../../ui/kit-page';
+import { StageLegend } from '../../ui/stage-legend';
 import { UnitsContext } from '../../ui/units';
-import { Warning } from '../kits/kits-view';
+import { useUndo } from '../../ui/use-undo';
+import { Warning } from '../../ui/warning';
+import { BAR_STAGES } from './assembly-bar';
 import { AssemblyLine } from './assembly-line';
-import { KitEnd } from './kit-end';
 import { KitHours } from './kit-hours';
-import { KitSettings } from './kit-settings';
 
+/** The assemblies of a kit, how far each is, and where one stopped. */
 export function KitView() {
   const { kitId = '' } = useParams();
   const answer = useKit(kitId);
   const kit = answer.data?.kit;
   const units = useScreenUnits(kit?.definition.units);
-  const all = [...(answer.data?.assemblies ?? [])].sort((a, b) => a.definition.order - b.definition.order);
-  const [current, archived] = [all.filter((a) => !a.definition.isArchived), all.filter((a) => a.definition.isArchived)];
   return (
     <UnitsContext value={units}>
-      <div className="flex min-h-full flex-col">
-        {kit ? <KitBar kit={kit} units={units} /> : <TopBar trail={[{ text: '' }]} units={units} />}
-        <main className="mx-auto flex w-full max-w-4xl flex-col gap-6 p-4">
+      <div className="flex min-h-full flex-col max-sm:pb-16">
+        {kit ? <UndoneKitBar kit={kit} units={units} /> : <KitBar kit={undefined} here="assemblies" name="Assemblies" units={units} />}
+        <main className="mx-auto flex w-full max-w-5xl flex-col gap-6 p-4">
           {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : null}
-          {kit && answer.data ? (
-            <>
-              <section aria-label="Assemblies" className="flex flex-col gap-2">
-                <div className="flex flex-wrap items-center justify-between gap-2">
-                  <h1 className="label text-[26px]">{kit.definition.name}: assemblies</h1>
-                  <Link className="label rounded border border-dye bg-dye px-3 py-1 text-on-dye" to={`/kits/${kit.id}/today`}>
-                    Today
-                  </Link>
-                  <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/tools`}>
-                    My tools
-                  </Link>
-                  <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/fasteners`}>
-                    Fasteners
-                  </Link>
-                  <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/log`}>
-                    Log and dossier
-                  </Link>
-                  <Link className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft" to={`/kits/${kit.id}/stock`}>
-                    Stock
-                  </Link>
-                  <a
-                    className="label rounded border border-edge px-2.5 py-1 hover:bg-dye-soft"
-                    href={`/api/kits/${kit.id}/export`}
-                    download={fileName(kit.definition.name, 'json')}
-                  >
-                    Export the kit (JSON)
-                  </a>
-                </div>
-                <ul className="border-t border-line">
-                  {current.map((a) => (
-                    <AssemblyLine key={a.id} kit={kit} assembly={a} nextOrder={all.length + 1} />
-                  ))}
-                  {all.length === 0 ? (
-                    <li className="border-b border-line p-2 text-ink2">
-                      No assembly yet. Name the first one, such as &quot;Baggage door&quot;.
-                    </li>
-                  ) : null}
-                </ul>
-                {archived.length > 0 ? (
-                  <details>
-                    <summary className="label min-h-10 cursor-pointer py-1 text-[17px]">Archive ({archived.length})</summary>
-                    <ul aria-label="Archive" className="border-t border-line">
-                      {archived.map((a) => (
-                        <AssemblyLine key={a.id} kit={kit} assembly={a} nextOrder={all.length + 1} />
-                      ))}
-                    </ul>
-                  </details>
-                ) : null}
-                <NewAssembly kit={kit} order={all.length + 1} />
-              </section>
-              <KitHours kitId={kit.id} />
-              <KitSettings key={kit.id} kit={kit} />
-              <KitEnd kit={kit} assemblies={all.length} />
-            </>
-          ) : null}
+          {answer.data ? <KitAtAGlance data={answer.data} /> : answer.error ? null : <p role="status">Loading the kit …</p>}
           <Warning />
         </main>
       </div>
@@ -93,12 +38,67 @@ export function KitView() {
   );
 }
 
+function KitAtAGlance({ data: { kit, assemblies } }: { data: KitAnswer }) {
+  useFollow(kit.id);
+  const overview = useOverview(kit.id);
+  const all = [...assemblies].sort((a, b) => a.definition.order - b.definition.order);
+  const [current, archived] = [all.filter((a) => !a.definition.isArchived), all.filter((a) => a.definition.isArchived)];
+  const glances = new Map((overview.data?.assemblies ?? []).map((g) => [g.id, g]));
+  const last = [...glances.values()]
+    .flatMap((g) => (g.last ? [{ ...g.last, assemblyId: g.id }] : []))
+    .sort((a, b) => (a.doneAt < b.doneAt ? 1 : -1))[0];
+  const lines = (list: typeof all) =>
+    list.map((a) => (
+      <AssemblyLine key={a.id} kit={kit} assembly={a} glance={glances.get(a.id)} nextOrder={all.length + 1} assemblies={all} />
+    ));
+  return (
+    <>
+      <section aria-label="Assemblies" className="flex flex-col gap-3">
+        <h1 className="label text-[26px]">{kit.definition.name}: assemblies</h1>
+        {last ? <CarryOn last={last} name={all.find((a) => a.id === last.assemblyId)?.definition.name ?? ''} /> : null}
+        {current.length > 0 ? <StageLegend stages={BAR_STAGES} /> : null}
+        <ul className="border-t border-line">
+          {lines(current)}
+          {all.length === 0 ? (
+            <li className="border-b border-line p-2 text-ink2">No assembly yet. Name the first one, such as &quot;Baggage door&quot;.</li>
+          ) : null}
+        </ul>
+        {archived.length > 0 ? (
+          <details>
+            <summary className="label min-h-10 cursor-pointer py-1 text-[17px]">Archive ({archived.length})</summary>
+            <ul aria-label="Archive" className="border-t border-line">
+              {lines(archived)}
+            </ul>
+          </details>
+        ) : null}
+        <NewAssembly kit={kit} order={all.length + 1} />
+      </section>
+      <KitHours kitId={kit.id} />
+    </>
+  );
+}
+
+/** Where one stopped: one press goes on there. */
+function CarryOn({ last, name }: { last: { rowId: string; row: string; text: string; doneAt: string; assemblyId: string }; name: string }) {
+  return (
+    <Link
+      to={`/assemblies/${last.assemblyId}/bench?${new URLSearchParams({ row: last.rowId }).toString()}`}
+      className="flex min-h-14 flex-wrap items-center gap-x-3 self-start rounded bg-dye px-4 py-2 text-on-dye"
+    >
+      <span className="label text-[19px]">Carry on: {last.row}</span>
+      <span className="text-[15px]">
+        {name}, last: {last.text}, {new Date(last.doneAt).toLocaleDateString()}
+      </span>
+    </Link>
+  );
+}
+
 const NO_MARKS: readonly Mark[] = [];
 
-/** Where you are, and undo of changes; marks are taken back where they were made. */
-function KitBar({ kit, units }: { kit: Entity<'kit'>; units: Units }) {
+/** The bar with undo of changes; marks are taken back where they were made. */
+function UndoneKitBar({ kit, units }: { kit: Entity<'kit'>; units: Units }) {
   const undo = useUndo(kit, NO_MARKS);
-  return <TopBar trail={[{ text: kit.definition.name }]} kit={kit} undo={undo} units={units} />;
+  return <KitBar kit={kit} here="assemblies" name="Assemblies" undo={undo} units={units} />;
 }
 
 function NewAssembly({ kit, order }: { kit: Entity<'kit'>; order: number }) {

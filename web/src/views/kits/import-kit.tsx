@@ -28,8 +28,8 @@ function summaryOf(text: string): string {
   return `${kit?.definition.name ?? 'A kit'}: ${count('assembly')} assemblies, ${count('part')} parts, ${count('row')} rows, ${doc.marks?.length ?? 0} marks`;
 }
 
-/** Takes in a kit exported as JSON: a look at it first, then as it is or as a copy. */
-export function ImportKit() {
+/** Takes in a kit exported as JSON, picked or dropped anywhere on the page: a look at it first, then as it is or as a copy. */
+export function ImportKit({ dropped }: { dropped: File | null }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const [picked, setPicked] = useState<Picked | null>(null);
@@ -45,9 +45,18 @@ export function ImportKit() {
     try {
       setPicked({ name: file.name, text, summary: summaryOf(text) });
     } catch {
-      setError(`${file.name} is not a kit exported by this program.`);
+      setError(
+        /\.(csv|txt|tsv|dxf)$/i.test(file.name)
+          ? `${file.name} goes into an assembly: open its plan for a table of rows, its map for a drawing.`
+          : `${file.name} is not a kit exported by this program.`,
+      );
     }
   };
+  const [taken, setTaken] = useState<File | null>(null);
+  if (dropped !== taken) {
+    setTaken(dropped);
+    if (dropped) void pick(dropped);
+  }
   const take = async (query: string) => {
     if (!picked) return;
     setBusy(true);

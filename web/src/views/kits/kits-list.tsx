@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import { useKeep } from '../../api/commands';
+import { useOverview } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
 
 /** The kits, those put away apart, and deleted ones that can be brought back. */
@@ -46,11 +47,37 @@ export function KitsList({ answer }: { readonly answer: KitsAnswer }) {
 
 function KitLine({ kit }: { readonly kit: Entity<'kit'> }) {
   return (
-    <li className="border-b border-line">
-      <Link to={`/kits/${kit.id}`} className="label flex min-h-12 items-center px-2 text-[19px] hover:bg-dye-soft">
+    <li className="flex flex-wrap items-center gap-x-4 border-b border-line py-1">
+      <Link to={`/kits/${kit.id}`} className="label flex min-h-12 min-w-48 flex-1 items-center px-2 text-[19px] hover:bg-dye-soft">
         {kit.definition.name}
       </Link>
+      <KitGlance kitId={kit.id} />
     </li>
+  );
+}
+
+/** How far a kit is, and where one stopped. */
+function KitGlance({ kitId }: { kitId: string }) {
+  const assemblies = useOverview(kitId).data?.assemblies ?? [];
+  const holes = assemblies.reduce((n, a) => n + a.holes, 0);
+  const inspected = assemblies.reduce((n, a) => n + (a.stages.inspected ?? 0), 0);
+  const last = assemblies.flatMap((a) => (a.last ? [{ ...a.last, id: a.id }] : [])).sort((a, b) => (a.doneAt < b.doneAt ? 1 : -1))[0];
+  if (holes === 0) return null;
+  return (
+    <>
+      <span className="text-[15px] text-ink2">
+        {inspected} of {holes} {holes === 1 ? 'hole' : 'holes'} done
+        {last ? `, last worked on ${new Date(last.doneAt).toLocaleDateString()}` : ''}
+      </span>
+      {last ? (
+        <Link
+          className="label flex min-h-11 items-center rounded border border-dye px-3 text-dye hover:bg-dye-soft"
+          to={`/assemblies/${last.id}/bench?${new URLSearchParams({ row: last.rowId }).toString()}`}
+        >
+          Carry on: {last.row}
+        </Link>
+      ) : null}
+    </>
   );
 }
 

@@ -1,6 +1,6 @@
 import { zoneHere } from '../../api/record';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { lazy, Suspense, useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { newKit } from '#core/record/blank';
 import { ApiError, post } from '../../api/client';
@@ -8,23 +8,47 @@ import { deviceId, newId, useLocal } from '../../api/device';
 import { refreshDefinitions, useKits } from '../../api/queries';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { TopBar } from '../../ui/top-bar';
+import { Warning } from '../../ui/warning';
 import { CopiesPanel } from './copies';
 import { DevicesPanel } from './devices';
 import { ImportKit } from './import-kit';
 import { KitsList } from './kits-list';
 
+/* After the first paint: what plans and draws is most of what comes over the line. */
+const TryARow = lazy(() => import('./try-a-row').then((m) => ({ default: m.TryARow })));
+
+/** The start: what this is, a row to try, the kits and where each stopped, a new one. */
 export function KitsView() {
   const kits = useKits();
   const units = useLocal('units') === 'mm' ? 'mm' : 'in';
+  const [dropped, setDropped] = useState<File | null>(null);
   return (
-    <div className="flex min-h-full flex-col">
+    <div
+      className="flex min-h-full flex-col"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        const [file] = e.dataTransfer.files;
+        if (file) setDropped(file);
+      }}
+    >
       <TopBar trail={[{ text: 'Kits' }]} units={units} />
-      <main className="mx-auto flex w-full max-w-3xl flex-col gap-6 p-4">
-        <h1 className="label text-[26px]">Kits</h1>
+      <main className="mx-auto flex w-full max-w-5xl flex-col gap-6 p-4">
+        <div className="flex flex-col gap-1">
+          <h1 className="label text-[28px] leading-tight">Every rivet hole planned sheet by sheet, and what was done to it kept</h1>
+          <p className="text-[16px] text-ink2">
+            For people who build all-metal kit aircraft at home: dimple or countersink, which rivet, how far in, in which order, and a
+            record the inspector can read.
+          </p>
+        </div>
+        <Suspense fallback={<div className="h-[330px]" />}>
+          <TryARow units={units} />
+        </Suspense>
+        <h2 className="label text-[24px]">Kits</h2>
         {kits.error ? <ErrorText>{kits.error.message}</ErrorText> : null}
         {kits.data ? <KitsList answer={kits.data} /> : null}
         <NewKit />
-        <ImportKit />
+        <ImportKit dropped={dropped} />
         <CopiesPanel />
         <DevicesPanel />
         <Link to="/practice" className="label self-start text-[17px] underline underline-offset-2">
@@ -92,15 +116,5 @@ function NewKit() {
       </div>
       {error ? <ErrorText>{error}</ErrorText> : null}
     </form>
-  );
-}
-
-/** What stands above everything this program says. */
-export function Warning() {
-  return (
-    <p className="max-w-prose border-l-4 border-caution pl-3 text-[15px] text-ink2">
-      Everything here is advice. The kit maker&apos;s plans and process instructions come first, then local rules and the responsible
-      inspector. Where a limit is exceeded the program says stop, why, and whom to ask; it never approves a repair.
-    </p>
   );
 }

@@ -26,6 +26,7 @@ export function LogView() {
     setSearch(Object.fromEntries(Object.entries({ find, assembly: assemblyId, ...next }).filter(([, v]) => v !== '')), { replace: true });
   return (
     <KitPage
+      here="log"
       name="Log and dossier"
       answer={log}
       waiting="Reading the record …"

@@ -15,6 +15,7 @@ import { useFollow } from '../../api/queries';
 import { fileName, saveFile } from '../../drawing/export-svg';
 import { Button, ErrorText, Select, TextInput } from '../../ui/controls';
 import { Fold } from '../../ui/fold';
+import { StageLegend } from '../../ui/stage-legend';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
@@ -158,7 +159,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
       'image/svg+xml',
     );
   return (
-    <AssemblyPage data={data} here="map" undo={undo} height="h-full min-h-[640px] lg:min-h-0">
+    <AssemblyPage data={data} here="map" isUnheaded undo={undo} height="h-full min-h-[640px] lg:min-h-0">
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,1fr)_minmax(200px,40%)] lg:grid-cols-[minmax(0,1fr)_320px] lg:grid-rows-1">
         <section aria-label="Map" className="relative min-h-0 min-w-0 overflow-hidden">
           {placed.length === 0 && outlines.length === 0 ? (
@@ -225,10 +226,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
               reaches. Dot: nothing to dimple. Where two sheets are dimpled, the harder one counts.
             </p>
           ) : null}
-          <p className={filter.show === 'tools' ? 'hidden' : 'text-[13.5px] text-ink2'}>
-            Cross: not begun. Dot: laid out. Small ring: piloted. Ring: drilled. Ring with a bar: deburred. Disc: prepared. Square: set;
-            filled: inspected. A stroke across: held back. A triangle: a deviation.
-          </p>
+          {filter.show === 'tools' ? null : <StageLegend stages={STAGES} signs />}
           <div className="flex flex-wrap gap-2">
             <Button onClick={() => setImporting(true)}>Read a drawing (DXF)</Button>
             <Button onClick={save} disabled={placed.length === 0}>

@@ -73,7 +73,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
         void keep({ ...next, name: draft.name.trim() });
       }}
     >
-      <h1 className="label text-[22px]">{part.definition.name}</h1>
+      <h2 className="label text-[22px]">{part.definition.name}</h2>
       <p className="text-[15px]">
         <button type="button" className="underline decoration-dotted underline-offset-2" onClick={onThickness}>
           {showBoth(part.definition.thickness.mm, units)} nominal

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { HoleDefinition } from '#core/record/definitions';
 import { marksFor } from '#core/work/bench';
 import { HOLD_WORDS } from '#core/wording/setups';
-import { formatRange, holesInPlan } from '#core/record/holes';
+import { formatRange, holesInPlan, parseRange } from '#core/record/holes';
 import { PREP_WORDS, sheetName } from '#core/wording/words';
 import type { LayerReach } from '#core/reach/layer-reach';
 import type { MarkWish } from '../../api/commands';
@@ -26,12 +26,14 @@ interface HoleStripProps {
   readonly others: readonly { readonly id: string; readonly title: string }[];
   readonly onMark: (wishes: readonly MarkWish[]) => void;
   readonly onHold: OnHold;
+  /** Holes chosen to begin with, as text; absent: those that are not finished. */
+  readonly asked?: string | null;
 }
 
 /** The row as a strip of its holes: choose holes by drag, keys or text, then tap what was done. */
-export function HoleStrip({ row, others, reaches, onMark, onHold }: HoleStripProps) {
+export function HoleStrip({ row, others, reaches, onMark, onHold, asked }: HoleStripProps) {
   const holes = useMemo(() => holesInPlan(row.entity.definition.holes), [row.entity.definition.holes]);
-  const [picked, setChosen] = useState<readonly number[] | null>(null);
+  const [picked, setChosen] = useState<readonly number[] | null>(() => (asked ? parseRange(asked, holes.length) : null));
   const chosen = picked ?? unfinished(row, holes);
   const [sheetsOff, setSheetsOff] = useState<ReadonlySet<string>>(new Set());
   const [doneAt, setDoneAt] = useState('');

@@ -221,7 +221,14 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   const chosenRows = rows.filter((r) => checked.has(r.entity.id)).map((r) => r.entity);
   const isDrafting = draft?.stack != null && draft.plan != null && draft.made != null;
   return (
-    <AssemblyPage data={data} here="plan" undo={undo} onKeys={() => setDialog({ kind: 'keys' })} height="h-full min-h-[720px] lg:min-h-0">
+    <AssemblyPage
+      data={data}
+      here="plan"
+      isUnheaded
+      undo={undo}
+      onKeys={() => setDialog({ kind: 'keys' })}
+      height="h-full min-h-[720px] lg:min-h-0 max-sm:h-auto"
+    >
       {isAway ? (
         <p className="bg-caution-soft px-3 py-1 text-caution">
           The program does not answer just now. What you see is the last it said; marks are kept in this browser until it is back.
@@ -238,8 +245,8 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
           </Button>
         </div>
       ) : null}
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,42%)_minmax(0,1fr)] lg:grid-cols-[minmax(370px,31%)_minmax(0,1fr)] lg:grid-rows-1">
-        <section aria-label="Rows of the assembly" className="flex min-h-0 min-w-0 flex-col border-r border-line">
+      <main className="grid min-h-0 flex-1 max-sm:block grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,42%)_minmax(0,1fr)] lg:grid-cols-[minmax(370px,31%)_minmax(0,1fr)] lg:grid-rows-1">
+        <section aria-label="Rows of the assembly" className="flex min-h-0 min-w-0 flex-col border-r border-line max-sm:h-[56dvh]">
           <RowLineField
             text={line}
             onText={setLine}
@@ -315,7 +322,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
           )}
         </section>
         <section aria-label="The selected row" className="flex min-h-0 min-w-0 flex-col">
-          <div className="min-h-0 flex-1 overflow-auto">
+          <div className="min-h-0 flex-1 overflow-auto max-sm:overflow-visible">
             {isDrafting && draft.stack && draft.plan && draft.made ? (
               <RowDetail
                 title={draft.made.row.name || draft.stack.layers.map((l) => l.part).join(' / ')}
@@ -367,7 +374,8 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
           </div>
           {!isDrafting && selected ? (
             <HoleStrip
-              key={`${selected.entity.id}/${selected.holeCount}`}
+              key={`${selected.entity.id}/${selected.holeCount}/${search.get('holes') ?? ''}`}
+              asked={search.get('holes')}
               row={selected}
               others={rows.filter((r) => r !== selected).map((r) => ({ id: r.entity.id, title: r.title }))}
               reaches={reaches.get(selected.entity.id) ?? NO_REACH}

@@ -51,7 +51,7 @@ export function RowDetail({ title, subtitle, stack, plan, actions, verdict, work
   return (
     <div className="flex flex-col gap-2 p-3">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <h1 className="label text-[22px] leading-tight">{title}</h1>
+        <h2 className="label text-[22px] leading-tight">{title}</h2>
         <VerdictSign of={verdict ?? plan.verdict} />
         <span className="text-[14px] text-ink2">{subtitle}</span>
         {actions ? (

@@ -17,6 +17,7 @@ export function RecallsView() {
   const { kitId = '' } = useParams();
   return (
     <KitPage
+      here={null}
       name="To look at again"
       answer={useRecalls(kitId)}
       waiting="Looking through the record …"

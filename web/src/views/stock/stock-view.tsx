@@ -12,7 +12,13 @@ import { KitPage } from '../../ui/kit-page';
 export function StockView() {
   const { kitId = '' } = useParams();
   return (
-    <KitPage name="Stock" answer={useStock(kitId)} waiting="Counting …" layout="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
+    <KitPage
+      here="stock"
+      name="Stock"
+      answer={useStock(kitId)}
+      waiting="Counting …"
+      layout="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4"
+    >
       {(data) => <StockOfKit data={data} />}
     </KitPage>
   );

@@ -10,7 +10,7 @@ import { useLocal, writeLocal } from '../../api/device';
 import { useAssembly, useKit } from '../../api/queries';
 import { useScreenUnits } from '../../ui/assembly-screen';
 import { ErrorText, Select } from '../../ui/controls';
-import { TopBar } from '../../ui/top-bar';
+import { KitBar } from '../../ui/kit-page';
 import { isTyping } from '../../ui/typing';
 import { UnitsContext, useUnits } from '../../ui/units';
 import { useUndo } from '../../ui/use-undo';
@@ -38,7 +38,7 @@ export function TodayView() {
         <TodayOfKit kit={answer.data} units={units} />
       ) : (
         <div className="flex h-full flex-col">
-          <TopBar trail={[{ text: 'Today' }]} units={units} />
+          <KitBar kit={undefined} here="today" name="Today" units={units} />
           <main className="p-4">
             {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the kit …</p>}
           </main>
@@ -72,8 +72,8 @@ function TodayOfKit({ kit: { kit, assemblies }, units }: { kit: KitAnswer; units
     </Select>
   );
   const frame = (
-    <div className="flex min-h-full flex-col">
-      <TopBar trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: 'Today' }]} kit={kit} units={units} />
+    <div className="flex min-h-full flex-col max-sm:pb-16">
+      <KitBar kit={kit} here="today" name="Today" units={units} />
       <main className="p-4">
         {chosen === undefined ? (
           <p>No assembly yet: name the first one on the kit’s page.</p>
@@ -124,8 +124,8 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
     return () => window.removeEventListener('keydown', onKey);
   });
   return (
-    <div className="flex min-h-full flex-col">
-      <TopBar trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: 'Today' }]} kit={kit} undo={undo} units={units} />
+    <div className="flex min-h-full flex-col max-sm:pb-16">
+      <KitBar kit={kit} here="today" name="Today" undo={undo} units={units} />
       <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-3">
         <div className="flex flex-wrap items-center gap-3">
           <h1 className="label text-[28px]">Today</h1>

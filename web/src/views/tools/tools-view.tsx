@@ -19,7 +19,13 @@ import { ToolCard } from './tool-card';
 export function ToolsView() {
   const { kitId = '' } = useParams();
   return (
-    <KitPage name="My tools" answer={useTools(kitId)} waiting="Loading …" layout="mx-auto flex w-full max-w-4xl flex-col gap-3 p-4">
+    <KitPage
+      here="tools"
+      name="My tools"
+      answer={useTools(kitId)}
+      waiting="Loading …"
+      layout="mx-auto flex w-full max-w-4xl flex-col gap-3 p-4"
+    >
       {(data) => <ToolsOfKit data={data} />}
     </KitPage>
   );

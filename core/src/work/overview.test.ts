@@ -1,0 +1,39 @@
+import { describe, expect, it } from 'vitest';
+import { KIT, mark, part, rowOf } from '../../test/build';
+import type { Entity, RowDefinition } from '../record/definitions';
+import type { Mark } from '../record/marks';
+import { assemblyWork } from './assembly-work';
+import { assemblyOverview, reachedBy } from './overview';
+
+const PARTS = [part('skin', 'skin', 0.025), part('rib', 'rib', 0.032), part('thin', 'thin', 0.016)];
+const row = (id: string, definition: RowDefinition): Entity<'row'> => ({ kind: 'row', id, version: 1, definition });
+const ROWS = [row('r', rowOf(['skin', 'rib'], 4)), row('s', { ...rowOf(['skin', 'thin'], 2, { pitch: null, edge: { mm: 1, text: '1 mm', units: 'mm' } }), order: 2, waitsForParts: ['rib'] })]; // prettier-ignore
+const holes = (ROWS[0]?.definition.holes ?? []).map((h) => h.id);
+const overview = (marks: Mark[]) => assemblyOverview(assemblyWork({ kit: KIT, parts: PARTS, rows: ROWS, fasteners: [], marks }), marks, []);
+const drilled = mark('a', { rowId: 'r', holeIds: holes.slice(0, 3) });
+const later = mark('b', { rowId: 'r', kind: 'deburred', side: 'head', layerIds: ROWS[0]?.definition.layers.map((l) => l.id) ?? [], holeIds: holes.slice(0, 1), doneAt: '2026-11-02T10:00:00.000Z' }); // prettier-ignore
+
+describe('an assembly at a glance', () => {
+  it('nothing done', () => {
+    expect(overview([])).toMatchObject({ holes: 6, stages: { open: 6 }, stops: 1, contradicted: 0, waiting: 1, last: null });
+  });
+  it('holes by stage; what was done last, by when it was done', () => {
+    expect(overview([later, drilled])).toMatchObject({ stages: { open: 3, drilled: 3 }, last: { markId: 'b', rowId: 'r' } });
+  });
+  it('what was taken back counts for nothing', () => {
+    const back = mark('c', { rowId: 'r', kind: 'undo', payload: { undoes: 'b' }, doneAt: '2026-11-03T10:00:00.000Z' });
+    expect(overview([later, drilled, back]).last).toMatchObject({ markId: 'a' });
+  });
+  it('how many have come at least so far', () => {
+    const found = reachedBy({ open: 3, drilled: 2, set: 1 });
+    expect(found.map((f) => `${f.stage} ${f.reached}`)).toEqual([
+      'laid-out 3',
+      'piloted 3',
+      'drilled 3',
+      'deburred 1',
+      'prepared 1',
+      'set 1',
+      'inspected 0',
+    ]);
+  });
+});

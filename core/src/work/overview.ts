@@ -1,0 +1,67 @@
+import { effectiveMarks, type Mark } from '../record/marks';
+import type { Entity } from '../record/definitions';
+import { holesInPlan } from '../record/holes';
+import { pageFlags } from '../record/page-flags';
+import { STAGES, stageOf, type Stage } from '../record/stage';
+import type { AssemblyWork } from './assembly-work';
+
+/** How far an assembly is, at a glance. */
+export interface AssemblyOverview {
+  readonly holes: number;
+  /** Holes by how far they are; stages nobody is at are left out. */
+  readonly stages: Partial<Readonly<Record<Stage, number>>>;
+  /** Rows whose plan says stop or caution, and rows whose work contradicts the plan. */
+  readonly stops: number;
+  readonly cautions: number;
+  readonly contradicted: number;
+  /** Rows that a revised page touches, or about which the kit maker was asked. */
+  readonly pages: number;
+  /** Rows that wait for a part that comes later. */
+  readonly waiting: number;
+  /** What was done last, at holes or on parts; null: nothing yet. */
+  readonly last: { readonly markId: string; readonly doneAt: string; readonly person: string; readonly rowId: string } | null;
+}
+
+/** `marks`: the assembly's own. */
+export function assemblyOverview(work: AssemblyWork, marks: readonly Mark[], pages: readonly Entity<'page'>[]): AssemblyOverview {
+  const stages: Partial<Record<Stage, number>> = {};
+  let holes = 0;
+  for (const row of work.rows)
+    for (const hole of holesInPlan(row.row.holes)) {
+      holes++;
+      const stage = stageOf(row.steps, row.states.get(hole.id));
+      stages[stage] = (stages[stage] ?? 0) + 1;
+    }
+  const rowIds = new Set(work.rows.map((r) => r.id));
+  let last: Mark | null = null;
+  for (const mark of effectiveMarks(marks))
+    if (rowIds.has(mark.rowId) && mark.holeIds.length > 0 && (!last || mark.doneAt >= last.doneAt)) last = mark;
+  const flags = pageFlags(
+    pages,
+    work.rows.map((r) => ({ id: r.id, definition: r.row })),
+    marks,
+  );
+  const count = (is: (row: AssemblyWork['rows'][number]) => boolean) => work.rows.filter(is).length;
+  return {
+    holes,
+    stages,
+    stops: count((r) => r.plan.verdict === 'stop'),
+    cautions: count((r) => r.plan.verdict === 'caution'),
+    contradicted: count((r) => [...r.standing.findings.values()].some((own) => own.some((f) => f.severity === 'stop'))),
+    pages: new Set(flags.map((f) => f.rowId)).size,
+    waiting: count((r) => (r.row.waitsForParts?.length ?? 0) > 0),
+    last: last && { markId: last.id, doneAt: last.doneAt, person: last.person, rowId: last.rowId },
+  };
+}
+
+/** Of so many holes, how many have come at least to each stage, in the order of the work. */
+export function reachedBy(stages: AssemblyOverview['stages']): { readonly stage: Exclude<Stage, 'open'>; readonly reached: number }[] {
+  let reached = 0;
+  return [...STAGES]
+    .reverse()
+    .flatMap((stage) => {
+      reached += stages[stage] ?? 0;
+      return stage === 'open' ? [] : [{ stage, reached }];
+    })
+    .reverse();
+}
