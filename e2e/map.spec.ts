@@ -22,14 +22,14 @@ test('the map shows placed rows, is zoomed and panned, picks a row, filters, and
   await expect(page.getByRole('link', { name: 'Open in the plan' })).toBeVisible();
   await expect(page.getByRole('button', { name: /Keel, forward half/ })).toHaveAttribute('aria-pressed', 'true');
   await page.getByLabel('Stage').selectOption('prepared');
-  await expect(page.getByRole('application', { name: /Map: 11 holes of 7 rows/ })).toBeVisible();
+  await expect(page.getByRole('application', { name: /Map: 17 holes of 7 rows/ })).toBeVisible();
   await page.getByLabel('Stage').selectOption('');
   await page.getByLabel('Filter by name, rivet, hand or part').fill('keel');
-  await expect(page.getByRole('list', { name: 'Placed rows' }).getByRole('listitem')).toHaveCount(2);
+  await expect(page.getByRole('list', { name: 'Placed rows' }).getByRole('listitem')).toHaveCount(3);
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save these holes as DXF (mm)' }).click();
   const read = new DxfParser().parseSync(readFileSync(await (await download).path(), 'utf8'));
-  expect(read?.entities.filter((e) => e.type === 'CIRCLE')).toHaveLength(42);
+  expect(read?.entities.filter((e) => e.type === 'CIRCLE')).toHaveLength(48);
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
   await page.getByRole('link', { name: 'Open in the plan' }).click();

@@ -213,10 +213,7 @@ test('the saved section is well-formed for a reader of another maker, dark on li
     return file;
   };
   const light = await save('light.svg');
-  await page
-    .getByRole('button', { name: /theme|dark/i })
-    .first()
-    .click();
+  await page.getByRole('button', { name: 'Night theme' }).click();
   const dark = await save('dark.svg');
   expect(readFileSync(dark, 'utf8')).toBe(readFileSync(light, 'utf8'));
   /* Python's own XML reader, which takes nothing that is not well-formed, and finds everything in the one name space. */
@@ -298,7 +295,7 @@ for (const theme of ['light', 'dark'] as const) {
 test('the keyboard alone: keys page, filter, list, undo', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Quillback Two' }).click();
-  await page.getByRole('link', { name: 'Left float', exact: true }).click();
+  await page.getByRole('link', { name: 'Left float, compartment two', exact: true }).click();
   await list(page).focus();
   await page.keyboard.press('ArrowDown');
   await expect(detail(page).getByRole('heading', { name: 'Keel, aft half' })).toBeVisible();

@@ -82,3 +82,31 @@ test('a copy of everything is made and proved from the first page', async ({ pag
   await expect(copies).toContainText('proved by reading it back');
   await expect(copies.getByRole('button', { name: 'Make a copy now' })).toBeEnabled();
 });
+
+test('a palm that rests on the foot (three touches of .3 s, .5 s apart) marks one row at most', async ({ page }) => {
+  await freshAssembly(page, 'Palm');
+  for (const name of ['Keel', 'Chine', 'Strake']) await keepRow(page, `${name} ; skin .025 / spar .063 : 426AD3 x6 @1 e=.3`);
+  await view(page, 'Bench');
+  await page
+    .getByRole('navigation', { name: 'Set-ups' })
+    .getByRole('button', { name: /^drill to size/ })
+    .click();
+  await page.getByRole('button', { name: 'Mark 6 drilled' }).evaluate(async (button) => {
+    const { left, top, width, height } = button.getBoundingClientRect();
+    const under = () => document.elementFromPoint(left + width / 2, top + height / 2) ?? document.body;
+    const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+    const touch = { bubbles: true, pointerId: 7, pointerType: 'touch' };
+    for (let n = 0; n < 3; n++) {
+      under().dispatchEvent(new PointerEvent('pointerdown', touch));
+      await wait(300);
+      under().dispatchEvent(new PointerEvent('pointerup', touch));
+      under().dispatchEvent(new MouseEvent('click', { bubbles: true }));
+      await wait(500);
+    }
+  });
+  await expect.poll(() => marksOf(page)).toBe(1);
+  /* Once every hand has been up for a second it marks again. */
+  await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeEnabled();
+  await page.getByRole('button', { name: 'Mark 6 drilled' }).click();
+  await expect.poll(() => marksOf(page)).toBe(2);
+});

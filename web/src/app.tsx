@@ -77,7 +77,7 @@ export function App() {
 
 function Waiting() {
   return (
-    <main className="p-4">
+    <main id="content" className="p-4">
       <p role="status">Loading …</p>
     </main>
   );
@@ -95,7 +95,7 @@ function Nowhere() {
   return (
     <div className="flex min-h-full flex-col">
       <TopBar trail={[{ text: 'Nothing here' }]} units={units} />
-      <main className="flex flex-col gap-3 p-6">
+      <main id="content" className="flex flex-col gap-3 p-6">
         <h1 className="label text-2xl">There is nothing at this address</h1>
         <p>It may have been deleted, or mistyped. Deleted kits can be brought back on the first page.</p>
         <Link to="/" className="text-dye underline">

@@ -79,7 +79,7 @@ export function SkipLink() {
       className="label sr-only focus:not-sr-only focus:absolute focus:top-1 focus:left-1 focus:z-50 focus:rounded focus:bg-dye focus:px-4 focus:py-2 focus:text-on-dye"
       onClick={(e) => {
         e.preventDefault();
-        const main = document.querySelector<HTMLElement>('main');
+        const main = document.getElementById('content');
         if (!main) return;
         main.tabIndex = -1;
         main.focus();

@@ -14,7 +14,6 @@ interface AssemblyPageProps {
   /** It has no heading of its own that says what it is. */
   readonly isUnheaded?: boolean;
   readonly undo: UndoControl;
-  readonly onKeys?: () => void;
   /** How high it stands; the whole of what is in it, where nothing is said. */
   readonly height?: string;
   readonly children: ReactNode;
@@ -34,7 +33,7 @@ const NOTHING_TO_UNDO: UndoControl = {
 export function LoadingPage(at: Pick<AssemblyPageProps, 'data' | 'here'>) {
   return (
     <AssemblyPage {...at} undo={NOTHING_TO_UNDO}>
-      <main className="p-4">
+      <main id="content" className="p-4">
         <p role="status">Loading what was marked …</p>
       </main>
     </AssemblyPage>
@@ -48,7 +47,6 @@ export function AssemblyPage({
   rowId,
   isUnheaded,
   undo,
-  onKeys,
   height = 'min-h-full',
   children,
 }: AssemblyPageProps) {
@@ -64,7 +62,6 @@ export function AssemblyPage({
         above={kitPlaces(kit.id, null)}
         units={useUnits()}
         undo={undo}
-        onKeys={onKeys}
       />
       {isUnheaded ? (
         <h1 className="sr-only">

@@ -26,7 +26,7 @@ export function AssemblyScreen({ name, children }: { name: string; children: (da
       ) : (
         <div className="flex h-full flex-col">
           <TopBar trail={[{ text: name }]} units={units} />
-          <main className="p-4">
+          <main id="content" className="p-4">
             {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the assembly …</p>}
           </main>
         </div>

@@ -29,7 +29,7 @@ export function KitPage<T extends { readonly kit: Entity<'kit'> }>({ here, name,
     <UnitsContext value={units}>
       <div className="flex min-h-full flex-col max-sm:pb-16">
         <KitBar kit={kit} here={here} name={name} units={units} />
-        <main className={layout}>
+        <main id="content" className={layout}>
           {error ? <ErrorText>{error.message}</ErrorText> : null}
           {data ? children(data, units) : error ? null : <p role="status">{waiting}</p>}
         </main>

@@ -23,7 +23,7 @@ function NotShown({ error, resetErrorBoundary }: FallbackProps) {
     ['/', 'all kits'] as const,
   ];
   return (
-    <main className="flex max-w-2xl flex-col gap-3 p-6" role="alert">
+    <main id="content" className="flex max-w-2xl flex-col gap-3 p-6" role="alert">
       <h1 ref={heading} tabIndex={-1} className="label text-2xl outline-none">
         This screen cannot be shown
       </h1>

@@ -1,6 +1,6 @@
 import { ChevronDown, CircleHelp, CloudUpload, House, Moon, Sun } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import type { Units } from '#core/units/length';
@@ -12,7 +12,9 @@ import type { UndoControl } from './use-undo';
 import { usePerson } from '../api/commands';
 import { useLocal, writeLocal } from '../api/device';
 import { FindButton } from './find/find-button';
+import { KeysDialog } from './keys-dialog';
 import type { Place } from './places';
+import { isPageKey } from './typing';
 import { useTitle } from './arrival';
 
 interface TopBarProps {
@@ -27,11 +29,10 @@ interface TopBarProps {
   readonly above?: readonly Place[] | undefined;
   readonly units: Units;
   readonly undo?: UndoControl | undefined;
-  readonly onKeys?: (() => void) | undefined;
 }
 
 /** Where you are, the places beside it, who works, units, theme, undo. On a telephone the places lie at the lower edge. */
-export function TopBar({ trail, title, kit, places, above, units, undo, onKeys }: TopBarProps) {
+export function TopBar({ trail, title, kit, places, above, units, undo }: TopBarProps) {
   useTitle([...(title ? [title] : []), ...trail.map((t) => t.text).reverse()]);
   return (
     <>
@@ -77,12 +78,7 @@ export function TopBar({ trail, title, kit, places, above, units, undo, onKeys }
             onChoose={(v) => writeLocal('units', v)}
           />
           <ThemeSwitch />
-          {onKeys ? (
-            <BarButton onClick={onKeys} title="Keys">
-              <CircleHelp size={18} aria-hidden />
-              <span className="sr-only">Keys</span>
-            </BarButton>
-          ) : null}
+          <KeysButton />
         </div>
       </header>
     </>
@@ -135,6 +131,29 @@ function PlacesMenu({ places, name }: { places: readonly Place[]; name: string }
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
+  );
+}
+
+/** The keys of this place, by a button or the key ?. */
+function KeysButton() {
+  const [isOpen, setOpen] = useState(false);
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.key !== '?' || !isPageKey(e)) return;
+      e.preventDefault();
+      setOpen(true);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <>
+      <BarButton onClick={() => setOpen(true)} title="Keys">
+        <CircleHelp size={18} aria-hidden />
+        <span className="sr-only">Keys</span>
+      </BarButton>
+      {isOpen ? <KeysDialog onClose={() => setOpen(false)} /> : null}
+    </>
   );
 }
 

@@ -8,7 +8,7 @@ import { rowTitle } from '#core/record/title';
 import { useKeep, useMark } from '../api/commands';
 import { deviceId } from '../api/device';
 import { useChanges } from '../api/queries';
-import { isTyping } from './typing';
+import { isPageKey } from './typing';
 import { deedsOf, nextRedo, nextUndo, type Deed } from './undo';
 
 /** Undo and redo of this device in this kit, as one list. */
@@ -108,7 +108,7 @@ export function useUndo(
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const isKey = e.key.toLowerCase() === 'u' && !e.repeat && !e.ctrlKey && !e.metaKey && !e.altKey;
-      if (!isKey || isTyping(e.target) || document.querySelector('[role=dialog]')) return;
+      if (!isKey || !isPageKey(e)) return;
       e.preventDefault();
       if (e.shiftKey) redo();
       else run();

@@ -71,13 +71,13 @@ export function FindDialog({ kitId, onClose }: { kitId: string; onClose: () => v
               placeholder="flush 3/32 rows on the bottom skin, page FL-07, hole 12 of the keel …"
               className="min-h-14 rounded-t-lg border-b border-line bg-raised px-4 text-[18px]"
             />
-            <Command.List className="min-h-0 overflow-y-auto p-2" aria-label="Found">
-              <p role="status" className="sr-only">
-                {isAsked ? `${found.length} found` : ''}
-              </p>
-              {isAsked && found.length === 0 ? (
-                <p className="p-3 text-ink2">{index.isLoading ? 'Reading the kit …' : 'Nothing is called that.'}</p>
-              ) : null}
+            <p role="status" className="sr-only">
+              {isAsked ? `${found.length} found` : ''}
+            </p>
+            {isAsked && found.length === 0 ? (
+              <p className="p-3 text-ink2">{index.isLoading ? 'Reading the kit …' : 'Nothing is called that.'}</p>
+            ) : null}
+            <Command.List className="min-h-0 overflow-y-auto p-2" label="Found">
               {GROUPS.map((group) => {
                 const own = found.filter((t) => t.group === group);
                 if (own.length === 0) return null;

@@ -12,7 +12,7 @@ import { useInspection } from '../../models/use-inspection';
 import { Button } from '../../ui/controls';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
-import { isTyping } from '../../ui/typing';
+import { isPageKey } from '../../ui/typing';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { FlangeAngles } from '../../ui/flange-angles';
@@ -100,7 +100,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   /* Before the picture is there, so that no key is pressed into nothing. */
   useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (!station || isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('[role=dialog]')) return;
+      if (!station || !isPageKey(e)) return;
       const at = item && current ? current.items.indexOf(item) : 0;
       const row = { ArrowDown: at + 1, ArrowUp: at - 1 }[e.key];
       const setup = { ']': index + 1, '[': index - 1 }[e.key];
@@ -116,7 +116,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   });
   return (
     <AssemblyPage data={data} here="bench" rowId={item?.partId === null ? item.rowId : (search.get('row') ?? null)} undo={undo}>
-      <main className="grid flex-1 grid-cols-[minmax(0,1fr)] gap-3 p-3 md:grid-cols-[230px_minmax(0,1fr)]">
+      <main id="content" className="grid flex-1 grid-cols-[minmax(0,1fr)] gap-3 p-3 md:grid-cols-[230px_minmax(0,1fr)]">
         <SetupRail stations={stations} current={station} nameOf={sequence.nameOf} onOpen={go} />
         <div className="flex min-w-0 flex-col gap-3">
           <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />

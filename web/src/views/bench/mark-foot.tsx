@@ -18,7 +18,7 @@ interface MarkFootProps {
 /** The foot of the bench: the one big button, what it marked last, and undo. */
 export function MarkFoot({ marked, what, name, canMark, isLocked, onMark, undo, children }: MarkFootProps) {
   return (
-    <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-paper py-2">
+    <div className="sticky bottom-0 flex flex-wrap items-center gap-3 bg-paper py-2 max-sm:bottom-14">
       {marked ? (
         <p role="status" className="w-full text-[17px]">
           {marked}

@@ -58,7 +58,7 @@ function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
   const dueByRow = [...new Set(due.map((d) => d.rowId))];
   return (
     <AssemblyPage data={data} here="inspect" undo={undo}>
-      <main className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 lg:grid-cols-[360px_minmax(0,1fr)]">
+      <main id="content" className="grid grid-cols-[minmax(0,1fr)] gap-6 p-4 lg:grid-cols-[360px_minmax(0,1fr)]">
         <div className="flex flex-col gap-4">
           <section aria-label="To look at next">
             <h1 className="label text-[24px]">To look at next</h1>

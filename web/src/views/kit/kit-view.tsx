@@ -28,7 +28,7 @@ export function KitView() {
     <UnitsContext value={units}>
       <div className="flex min-h-full flex-col max-sm:pb-16">
         {kit ? <UndoneKitBar kit={kit} units={units} /> : <KitBar kit={undefined} here="assemblies" name="Assemblies" units={units} />}
-        <main className="mx-auto flex w-full max-w-5xl flex-col gap-6 p-4">
+        <main id="content" className="mx-auto flex w-full max-w-5xl flex-col gap-6 p-4">
           {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : null}
           {answer.data ? <KitAtAGlance data={answer.data} /> : answer.error ? null : <p role="status">Loading the kit …</p>}
           <Warning />

@@ -6,16 +6,22 @@ import type { Entity } from '#core/record/definitions';
 import { get } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
-import { Button } from '../../ui/controls';
+import { Button, Field, TextInput } from '../../ui/controls';
 import { ReasonDialog } from '../plan/reason-dialog';
 
 /** Makes an assembly for the other side: definitions only, no marks, no measurements, no counts. */
 export function MirrorButton({ kit, assembly, order }: { kit: Entity<'kit'>; assembly: Entity<'assembly'>; order: number }) {
   const keep = useKeep(kit);
   const [isOpen, setOpen] = useState(false);
+  const usual = mirrorName(assembly.definition.name);
+  const [name, setName] = useState(usual);
   const mirror = async (reason: string) => {
     const source = await get<AssemblyAnswer>(`/assemblies/${assembly.id}`);
-    await keep({ edits: mirrorAssembly(source.assembly, source.parts, source.rows, order, newId).edits, reason });
+    const { edits } = mirrorAssembly(source.assembly, source.parts, source.rows, order, newId);
+    const named = edits.map((e) =>
+      e.kind === 'assembly' && e.definition ? { ...e, definition: { ...e.definition, name: name.trim() || usual } } : e,
+    );
+    await keep({ edits: named, reason });
   };
   return (
     <>
@@ -23,16 +29,14 @@ export function MirrorButton({ kit, assembly, order }: { kit: Entity<'kit'>; ass
         <FlipHorizontal2 size={16} aria-hidden /> Mirror
       </Button>
       {isOpen ? (
-        <ReasonDialog
-          title={`Make "${mirrorName(assembly.definition.name)}"`}
-          keepText="Mirror"
-          onClose={() => setOpen(false)}
-          onKeep={mirror}
-        >
+        <ReasonDialog title={`Make "${usual}"`} keepText="Mirror" onClose={() => setOpen(false)} onKeep={mirror}>
           <p>
             Every part and row of {assembly.definition.name} is copied for the other side, hole n to hole n, with hands and orientation
             turned. Marks, measurements and counts stay behind.
           </p>
+          <Field label="What it is called">
+            <TextInput value={name} maxLength={120} onChange={(e) => setName(e.target.value)} />
+          </Field>
         </ReasonDialog>
       ) : null}
     </>

@@ -33,7 +33,7 @@ export function KitsView() {
       }}
     >
       <TopBar trail={[{ text: 'Kits' }]} units={units} />
-      <main className="mx-auto flex w-full max-w-5xl flex-col gap-6 p-4">
+      <main id="content" className="mx-auto flex w-full max-w-5xl flex-col gap-6 p-4">
         <div className="flex flex-col gap-1">
           <h1 className="label text-[28px] leading-tight">Every rivet hole planned sheet by sheet, and what was done to it kept</h1>
           <p className="text-[16px] text-ink2">

@@ -49,7 +49,7 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
   const stack = row ? stackOf(row.definition, contextOf(data)) : null;
   return (
     <AssemblyPage data={data} here="layout" undo={undo}>
-      <main className="flex flex-col gap-3 p-3">
+      <main id="content" className="flex flex-col gap-3 p-3">
         <div className="flex flex-wrap items-center gap-3">
           <h1 className="label text-[22px]">Layout</h1>
           {row ? (

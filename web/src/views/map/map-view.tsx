@@ -160,7 +160,10 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
     );
   return (
     <AssemblyPage data={data} here="map" isUnheaded undo={undo} height="h-full min-h-[640px] lg:min-h-0">
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,1fr)_minmax(200px,40%)] lg:grid-cols-[minmax(0,1fr)_320px] lg:grid-rows-1">
+      <main
+        id="content"
+        className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,1fr)_minmax(200px,40%)] lg:grid-cols-[minmax(0,1fr)_320px] lg:grid-rows-1"
+      >
         <section aria-label="Map" className="relative min-h-0 min-w-0 overflow-hidden">
           {placed.length === 0 && outlines.length === 0 ? (
             <p className="p-4 text-ink2">

@@ -39,7 +39,10 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
   const selected = sorted.find((p) => p.id === search.get('part')) ?? shown[0];
   return (
     <AssemblyPage data={data} here="parts" isUnheaded undo={undo} height="h-full min-h-[640px] lg:min-h-0">
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(260px,38%)_minmax(0,1fr)] lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] lg:grid-rows-1">
+      <main
+        id="content"
+        className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(260px,38%)_minmax(0,1fr)] lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] lg:grid-rows-1"
+      >
         <section aria-label="Parts of the assembly" className="flex min-h-0 min-w-0 flex-col border-r border-line">
           <div className="flex items-center gap-2 border-b border-line p-2">
             <TextInput

@@ -10,6 +10,7 @@ import type { LayerReach } from '#core/reach/layer-reach';
 import type { MarkWish } from '../../api/commands';
 import { BAND_PX, HOLE_PX, stripPlaces } from '../../drawing/strip-drawing';
 import { Button } from '../../ui/controls';
+import { areKeysOn } from '../../ui/typing';
 import { HoleGlyph, type HoleStage } from './hole-glyph';
 import type { RowModel } from '../../models/row-model';
 import { differentReaches, ReachLine, reachSentence } from './reach-line';
@@ -65,7 +66,7 @@ export function HoleStrip({ row, others, reaches, onMark, onHold, asked }: HoleS
   const onKeyDown = (e: KeyboardEvent) => {
     const key = e.key.toLowerCase();
     const action = { d: actions.drilled, h: actions.head, s: layerIds.length > 0 ? actions.shop : undefined, p: actions.prepared }[key];
-    if (action && !e.ctrlKey && !e.metaKey && !e.altKey) {
+    if (action && areKeysOn() && !e.ctrlKey && !e.metaKey && !e.altKey) {
       e.preventDefault();
       action();
     }

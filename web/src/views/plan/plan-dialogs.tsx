@@ -7,7 +7,6 @@ import type { PlanCall, SchoolId } from '#core/prep/stack';
 import { PLAN_WORDS, schoolWords } from '#core/wording/words';
 import { newId } from '../../api/device';
 import { TableDialog } from '../tables/table-dialog';
-import { KeysDialog } from './keys-dialog';
 import { PartDialog } from './part-dialog';
 import { PasteDialog } from './paste-dialog';
 import { ReasonDialog } from './reason-dialog';
@@ -22,7 +21,6 @@ export type PlanDialog =
   | { kind: 'part'; part: Entity<'part'>; nominalText?: string }
   | { kind: 'more'; row: Entity<'row'> }
   | { kind: 'tables' }
-  | { kind: 'keys' }
   | null;
 
 interface PlanDialogsProps {
@@ -101,7 +99,6 @@ export function PlanDialogs({ dialog, data, selected, nextOrder, onKeep, onClose
         />
       ) : null}
       {dialog?.kind === 'tables' ? <TableDialog data={data} nextOrder={nextOrder} onClose={onClose} onKeep={onKeep} /> : null}
-      {dialog?.kind === 'keys' ? <KeysDialog onClose={onClose} /> : null}
     </>
   );
 }

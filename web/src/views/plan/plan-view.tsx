@@ -43,7 +43,7 @@ import type { LayerReach } from '#core/reach/layer-reach';
 import { partsById, useRowModels, type RowModel } from '../../models/row-model';
 import { ToldPanel } from '../../ui/told-panel';
 import { usePointing } from '../../models/use-telling';
-import { isTyping } from '../../ui/typing';
+import { isPageKey } from '../../ui/typing';
 import { useEarlyGuard } from '../../models/use-early-guard';
 import { useUndo } from '../../ui/use-undo';
 import { AssemblyScreen } from '../../ui/assembly-screen';
@@ -178,10 +178,9 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey || document.querySelector('[role=dialog]')) return;
+      if (!isPageKey(e)) return;
       const run = {
         '/': () => filterField.current?.focus(),
-        '?': () => setDialog({ kind: 'keys' }),
         e: () => (selected ? startEdit(selected) : undefined),
       }[e.key];
       if (!run) return;
@@ -221,14 +220,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   const chosenRows = rows.filter((r) => checked.has(r.entity.id)).map((r) => r.entity);
   const isDrafting = draft?.stack != null && draft.plan != null && draft.made != null;
   return (
-    <AssemblyPage
-      data={data}
-      here="plan"
-      isUnheaded
-      undo={undo}
-      onKeys={() => setDialog({ kind: 'keys' })}
-      height="h-full min-h-[720px] lg:min-h-0 max-sm:h-auto"
-    >
+    <AssemblyPage data={data} here="plan" isUnheaded undo={undo} height="h-full min-h-[720px] lg:min-h-0 max-sm:h-auto">
       {isAway ? (
         <p className="bg-caution-soft px-3 py-1 text-caution">
           The program does not answer just now. What you see is the last it said; marks are kept in this browser until it is back.
@@ -245,7 +237,10 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
           </Button>
         </div>
       ) : null}
-      <main className="grid min-h-0 flex-1 max-sm:block grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,42%)_minmax(0,1fr)] lg:grid-cols-[minmax(370px,31%)_minmax(0,1fr)] lg:grid-rows-1">
+      <main
+        id="content"
+        className="grid min-h-0 flex-1 max-sm:block grid-cols-[minmax(0,1fr)] grid-rows-[minmax(300px,42%)_minmax(0,1fr)] lg:grid-cols-[minmax(370px,31%)_minmax(0,1fr)] lg:grid-rows-1"
+      >
         <section aria-label="Rows of the assembly" className="flex min-h-0 min-w-0 flex-col border-r border-line max-sm:h-[56dvh]">
           <RowLineField
             text={line}

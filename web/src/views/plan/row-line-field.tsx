@@ -1,4 +1,4 @@
-import { isTyping } from '../../ui/typing';
+import { isPageKey } from '../../ui/typing';
 import { useEffect, useId, useRef, type ClipboardEvent, type KeyboardEvent } from 'react';
 import type { Problem } from '#core/units/result';
 import { problemMessage } from '#core/wording/problems';
@@ -24,7 +24,7 @@ export function RowLineField(p: RowLineFieldProps) {
   const input = useRef<HTMLTextAreaElement>(null);
   useEffect(() => {
     const focus = (e: globalThis.KeyboardEvent) => {
-      if (e.key === 'n' && !isTyping(e.target) && !e.ctrlKey && !e.metaKey && !e.altKey) {
+      if (e.key === 'n' && isPageKey(e)) {
         e.preventDefault();
         input.current?.focus();
       }

@@ -76,7 +76,7 @@ export function PracticeView() {
     <UnitsContext value={units}>
       <div className="flex min-h-full flex-col">
         <TopBar trail={[{ text: 'Practice: to turn the cage or to leave it' }]} units={units} />
-        <main className="mx-auto grid w-full max-w-6xl gap-4 p-4 md:grid-cols-[300px_minmax(0,1fr)]">
+        <main id="content" className="mx-auto grid w-full max-w-6xl gap-4 p-4 md:grid-cols-[300px_minmax(0,1fr)]">
           <form
             className="flex flex-col gap-2"
             aria-label="Assumptions"

@@ -53,7 +53,7 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
   const [isOut, setOut] = useState(false);
   return (
     <AssemblyPage data={data} here="inspect" undo={undo}>
-      <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
+      <main id="content" className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-4">
         {row && number === 0 ? (
           <WholeRow data={data} row={row} />
         ) : !row || number === 0 ? (

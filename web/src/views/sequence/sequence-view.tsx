@@ -145,7 +145,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
 
   return (
     <AssemblyPage data={data} here="sequence" undo={undo}>
-      <main className="flex flex-col gap-4 p-4">
+      <main id="content" className="flex flex-col gap-4 p-4">
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
           <h1 className="label text-[26px]">The order of the work</h1>
           <p role="status">{isAdvised ? adviceSentence(advice) : `${orderCostWords(ownCost)}; the advice: ${orderCostWords(advice)}.`}</p>

@@ -45,7 +45,7 @@ function SetupsOfAssembly({ data }: { data: AssemblyAnswer }) {
   });
   return (
     <AssemblyPage data={data} here="setups" undo={undo}>
-      <main className="mx-auto flex w-full max-w-6xl flex-col gap-4 p-4">
+      <main id="content" className="mx-auto flex w-full max-w-6xl flex-col gap-4 p-4">
         <div className="flex flex-wrap items-end justify-between gap-3">
           <h1 className="label text-[26px]">Set-ups to prepare with</h1>
           <TextInput

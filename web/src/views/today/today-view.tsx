@@ -11,7 +11,7 @@ import { useAssembly, useKit } from '../../api/queries';
 import { useScreenUnits } from '../../ui/assembly-screen';
 import { ErrorText, Select } from '../../ui/controls';
 import { KitBar } from '../../ui/kit-page';
-import { isTyping } from '../../ui/typing';
+import { isPageKey } from '../../ui/typing';
 import { UnitsContext, useUnits } from '../../ui/units';
 import { useUndo } from '../../ui/use-undo';
 import type { Mark } from '#core/record/marks';
@@ -39,7 +39,7 @@ export function TodayView() {
       ) : (
         <div className="flex h-full flex-col">
           <KitBar kit={undefined} here="today" name="Today" units={units} />
-          <main className="p-4">
+          <main id="content" className="p-4">
             {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the kit …</p>}
           </main>
         </div>
@@ -74,7 +74,7 @@ function TodayOfKit({ kit: { kit, assemblies }, units }: { kit: KitAnswer; units
   const frame = (
     <div className="flex min-h-full flex-col max-sm:pb-16">
       <KitBar kit={kit} here="today" name="Today" units={units} />
-      <main className="p-4">
+      <main id="content" className="p-4">
         {chosen === undefined ? (
           <p>No assembly yet: name the first one on the kit’s page.</p>
         ) : data.error ? (
@@ -114,7 +114,7 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
   /* Before the picture is there, so that no key is pressed into nothing. */
   useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (isTyping(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (!isPageKey(e)) return;
       const station = shown[Number(e.key) - 1];
       if (!station) return;
       e.preventDefault();
@@ -126,7 +126,7 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
   return (
     <div className="flex min-h-full flex-col max-sm:pb-16">
       <KitBar kit={kit} here="today" name="Today" undo={undo} units={units} />
-      <main className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-3">
+      <main id="content" className="mx-auto flex w-full max-w-5xl flex-col gap-4 p-3">
         <div className="flex flex-wrap items-center gap-3">
           <h1 className="label text-[28px]">Today</h1>
           {select}
