@@ -58,16 +58,12 @@ export function AssemblyPage({
         trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
         kit={kit}
         title={placeName(here)}
+        heading={isUnheaded ? `${placeName(here)}: ${assembly.definition.name}` : undefined}
         places={{ label: 'Views', list: assemblyPlaces(assembly.id, here, row) }}
         above={kitPlaces(kit.id, null)}
         units={useUnits()}
         undo={undo}
       />
-      {isUnheaded ? (
-        <h1 className="sr-only">
-          {placeName(here)}: {assembly.definition.name}
-        </h1>
-      ) : null}
       {children}
     </div>
   );

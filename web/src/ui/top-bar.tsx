@@ -22,6 +22,8 @@ interface TopBarProps {
   readonly trail: readonly { text: string; to?: string }[];
   /** What this place is, before the names of the trail in the window's title; absent: the trail says it. */
   readonly title?: string | undefined;
+  /** The page's heading, where the view shows none of its own: for those who go from heading to heading. */
+  readonly heading?: string | undefined;
   readonly kit?: Entity<'kit'> | undefined;
   /** The places beside this one, and what they are of. */
   readonly places?: { readonly label: string; readonly list: readonly Place[] } | undefined;
@@ -32,11 +34,12 @@ interface TopBarProps {
 }
 
 /** Where you are, the places beside it, who works, units, theme, undo. On a telephone the places lie at the lower edge. */
-export function TopBar({ trail, title, kit, places, above, units, undo }: TopBarProps) {
+export function TopBar({ trail, title, heading, kit, places, above, units, undo }: TopBarProps) {
   useTitle([...(title ? [title] : []), ...trail.map((t) => t.text).reverse()]);
   return (
     <>
       <header className="no-print flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-panel px-3 py-1">
+        {heading === undefined ? null : <h1 className="sr-only">{heading}</h1>}
         <nav aria-label="Where you are" className="flex max-w-full min-w-0 items-center gap-2">
           <Link to="/" className="label shrink-0 text-[19px] text-dye pointer-coarse:py-2">
             <span className={trail.length > 1 ? 'max-2xl:sr-only' : 'max-sm:sr-only'}>Patient Anvil</span>

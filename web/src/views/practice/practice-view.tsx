@@ -75,7 +75,7 @@ export function PracticeView() {
   return (
     <UnitsContext value={units}>
       <div className="flex min-h-full flex-col">
-        <TopBar trail={[{ text: 'Practice: to turn the cage or to leave it' }]} units={units} />
+        <TopBar trail={[{ text: 'Practice' }]} heading="Practice: to turn the cage or to leave it" units={units} />
         <main id="content" className="mx-auto grid w-full max-w-6xl gap-4 p-4 md:grid-cols-[300px_minmax(0,1fr)]">
           <form
             className="flex flex-col gap-2"
