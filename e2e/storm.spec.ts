@@ -71,7 +71,7 @@ test('1,000 marks from two browsers while the server is killed ten times and the
   await second.goto(first.url());
   await first.getByRole('table', { name: 'Rows' }).getByText('Left').click();
   await second.getByRole('table', { name: 'Rows' }).getByText('Right').click();
-  await expect(second.getByRole('heading', { name: 'Right' })).toBeVisible();
+  await expect(second.getByRole('heading', { name: 'Right', exact: true })).toBeVisible();
 
   const marking = Promise.all([markEachHole(first), markEachHole(second)]);
   let kills = 0;
@@ -105,7 +105,7 @@ test('1,000 marks from two browsers while the server is killed ten times and the
     await page.reload();
     for (const name of ['Left', 'Right']) {
       await page.getByRole('table', { name: 'Rows' }).getByText(name).click();
-      await expect(page.getByRole('heading', { name })).toBeVisible();
+      await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
       await expect(
         page.getByRole('region', { name: 'The selected row' }).getByText(new RegExp(`${HOLES} of \\d+ steps done`)),
       ).toBeVisible();
