@@ -1,6 +1,6 @@
 import { ChevronDown, CircleHelp, CloudUpload, House, Moon, Sun } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import type { Units } from '#core/units/length';
@@ -90,6 +90,10 @@ export function TopBar({ trail, title, heading, kit, places, above, units, undo 
 
 /** The places beside this one: in the bar, on a telephone at the lower edge where a thumb is. */
 function PlacesNav({ label, list }: { label: string; list: readonly Place[] }) {
+  const here = useRef<HTMLAnchorElement>(null);
+  const to = list.find((p) => p.isHere)?.to;
+  /* On a telephone there are more places than fit: the one that is open is in sight. */
+  useEffect(() => here.current?.scrollIntoView({ block: 'nearest', inline: 'center' }), [to]);
   return (
     <nav
       aria-label={label}
@@ -98,6 +102,7 @@ function PlacesNav({ label, list }: { label: string; list: readonly Place[] }) {
       {list.map((p) => (
         <Link
           key={p.to}
+          ref={p.isHere ? here : undefined}
           to={p.to}
           aria-current={p.isHere ? 'page' : undefined}
           className={`label flex shrink-0 items-center rounded px-2 py-0.5 text-[16px] max-sm:min-h-14 max-sm:min-w-16 max-sm:flex-col max-sm:justify-center max-sm:text-[13px] pointer-coarse:min-h-11 ${p.isHere ? 'bg-dye text-on-dye' : 'hover:bg-dye-soft'}`}

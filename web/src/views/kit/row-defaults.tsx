@@ -1,10 +1,8 @@
+import { DrilledFromChoice, StartChoice, WayChoice } from '../../ui/row-choices';
 import type { KitDefinition, RowDefaults, RowStart, SettingWay, TypedLength } from '#core/record/definitions';
-import { ROW_STARTS, SETTING_WAYS } from '#core/record/definitions';
 import { typedText } from '#core/compose/compose';
-import { SETTING_WORDS } from '#core/wording/inspect';
-import { START_WORDS } from '#core/wording/words';
 import type { Units } from '#core/units/length';
-import { Field, Select, TextInput } from '../../ui/controls';
+import { Field, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 
 const LENGTHS = [
@@ -72,8 +70,10 @@ export function RowDefaultsFields({
   return (
     <fieldset className="grid gap-3 border-t border-line pt-2 sm:grid-cols-3">
       <legend className="label pr-2 text-[16px]">New rows begin with</legend>
-      <Field
-        label="The kit delivers"
+      <StartChoice
+        value={typed.start}
+        onChoose={(start) => onTyped({ ...typed, start })}
+        before={{ '': 'not said: punched undersize' }}
         hint={
           typed.start === 'final'
             ? 'No match drilling. Measure the first holes: what is punched may be over size.'
@@ -81,16 +81,7 @@ export function RowDefaultsFields({
               ? 'Opened to size at fit-up; a reamer leaves the rounder hole.'
               : undefined
         }
-      >
-        <Select value={typed.start} onChange={(e) => onTyped({ ...typed, start: e.target.value as DefaultsTyped['start'] })}>
-          <option value="">not said: punched undersize</option>
-          {ROW_STARTS.map((s) => (
-            <option key={s} value={s}>
-              {START_WORDS[s]}
-            </option>
-          ))}
-        </Select>
-      </Field>
+      />
       <Field label="Closed with, where a line names nothing">
         <TextInput
           maxLength={80}
@@ -99,26 +90,12 @@ export function RowDefaultsFields({
           onChange={(e) => onTyped({ ...typed, closedWith: e.target.value })}
         />
       </Field>
-      <Field label="Meant to be set with">
-        <Select value={typed.way} onChange={(e) => onTyped({ ...typed, way: e.target.value as DefaultsTyped['way'] })}>
-          <option value="">not said</option>
-          {SETTING_WAYS.map((w) => (
-            <option key={w} value={w}>
-              {SETTING_WORDS[w]}
-            </option>
-          ))}
-        </Select>
-      </Field>
-      <Field label="Drilled from">
-        <Select
-          value={typed.drilledFrom}
-          onChange={(e) => onTyped({ ...typed, drilledFrom: e.target.value as DefaultsTyped['drilledFrom'] })}
-        >
-          <option value="">not said: the head side</option>
-          <option value="head">the head side</option>
-          <option value="shop">the shop side</option>
-        </Select>
-      </Field>
+      <WayChoice value={typed.way} onChoose={(way) => onTyped({ ...typed, way })} before={{ '': 'not said' }} />
+      <DrilledFromChoice
+        value={typed.drilledFrom}
+        onChoose={(drilledFrom) => onTyped({ ...typed, drilledFrom })}
+        before={{ '': 'not said: the head side' }}
+      />
       {LENGTHS.map(([key, label]) => (
         <DimensionField key={key} label={label} text={typed[key]} onText={(text) => onTyped({ ...typed, [key]: text })} units={units} />
       ))}

@@ -1,9 +1,8 @@
+import { DrilledFromChoice, StartChoice, WayChoice } from '../../ui/row-choices';
 import type { Limits } from '#core/tables/limits';
 import { useState } from 'react';
 import { closedWithText, type ComposeContext } from '#core/compose/compose';
 import {
-  ROW_STARTS,
-  SETTING_WAYS,
   type Entity,
   type Hand,
   type RowAccess,
@@ -12,9 +11,8 @@ import {
   type SettingWay,
   type TypedLength,
 } from '#core/record/definitions';
-import { SETTING_WORDS } from '#core/wording/inspect';
 import { SCHOOL_IDS, type SchoolId } from '#core/prep/stack';
-import { schoolWords, START_WORDS } from '#core/wording/words';
+import { schoolWords } from '#core/wording/words';
 import { problemMessage } from '#core/wording/problems';
 import { Button, Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
@@ -164,34 +162,9 @@ function BulkDialog({
             ))}
           </Select>
         </Field>
-        <Field label="The kit delivers">
-          <Select value={start} onChange={(e) => setStart(e.target.value as typeof start)}>
-            <option value="">as it is</option>
-            {ROW_STARTS.map((s) => (
-              <option key={s} value={s}>
-                {START_WORDS[s]}
-              </option>
-            ))}
-          </Select>
-        </Field>
-        <Field label="Drilled from">
-          <Select value={drilledFrom} onChange={(e) => setDrilledFrom(e.target.value as typeof drilledFrom)}>
-            <option value="">as it is</option>
-            <option value="head">the head side</option>
-            <option value="shop">the shop side</option>
-          </Select>
-        </Field>
-        <Field label="Meant to be set with">
-          <Select value={way} onChange={(e) => setWay(e.target.value as typeof way)}>
-            <option value="">as it is</option>
-            <option value="none">not said</option>
-            {SETTING_WAYS.map((w) => (
-              <option key={w} value={w}>
-                {SETTING_WORDS[w]}
-              </option>
-            ))}
-          </Select>
-        </Field>
+        <StartChoice value={start} onChoose={setStart} before={{ '': 'as it is' }} />
+        <DrilledFromChoice value={drilledFrom} onChoose={setDrilledFrom} before={{ '': 'as it is' }} />
+        <WayChoice value={way} onChoose={setWay} before={{ '': 'as it is', none: 'not said' }} />
         {(Object.keys(REACH_LABELS) as (keyof typeof reach)[]).map((key) => (
           <DimensionField
             key={key}

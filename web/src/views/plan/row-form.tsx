@@ -1,22 +1,13 @@
+import { DrilledFromChoice, StartChoice, WayChoice } from '../../ui/row-choices';
 import type { AssemblyAnswer } from '#contract/answers';
 import { useUnits } from '../../ui/units';
 import { useState } from 'react';
 import type { SharedLoad } from '#core/prep/stack';
-import {
-  ROW_STARTS,
-  SETTING_WAYS,
-  type Edit,
-  type Entity,
-  type RowDefinition,
-  type RowStart,
-  type SettingWay,
-} from '#core/record/definitions';
+import { type Edit, type Entity, type RowDefinition, type RowStart, type SettingWay } from '#core/record/definitions';
 import { typedText } from '#core/compose/compose';
 import { Field, Select, TextInput } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import type { Mm } from '#core/units/length';
-import { SETTING_WORDS } from '#core/wording/inspect';
-import { START_WORDS } from '#core/wording/words';
 import { ClosedWithFields, useClosedWith } from './closed-with-fields';
 import { RibRoom } from './rib-room';
 import { ReasonDialog } from './reason-dialog';
@@ -165,32 +156,10 @@ export function RowForm({ data, row, onKeep, onClose }: RowFormProps) {
         ) : (
           <span />
         )}
-        <Field label="The kit delivers">
-          <Select value={start} onChange={(e) => setStart(e.target.value as RowStart)}>
-            {ROW_STARTS.map((s) => (
-              <option key={s} value={s}>
-                {START_WORDS[s]}
-              </option>
-            ))}
-          </Select>
-        </Field>
-        <Field label="Drilled from">
-          <Select value={drilledFrom} onChange={(e) => setDrilledFrom(e.target.value as 'head' | 'shop')}>
-            <option value="head">the head side</option>
-            <option value="shop">the shop side</option>
-          </Select>
-        </Field>
+        <StartChoice<RowStart> value={start} onChoose={setStart} />
+        <DrilledFromChoice<'head'> value={drilledFrom} onChoose={setDrilledFrom} />
         <ClosedWithFields data={data} row={was} choice={closed} units={units} />
-        <Field label="Meant to be set with">
-          <Select value={way} onChange={(e) => setWay(e.target.value as SettingWay | '')}>
-            <option value="">not said</option>
-            {SETTING_WAYS.map((w) => (
-              <option key={w} value={w}>
-                {SETTING_WORDS[w]}
-              </option>
-            ))}
-          </Select>
-        </Field>
+        <WayChoice value={way} onChoose={setWay} before={{ '': 'not said' }} />
         <label className="flex items-center gap-2 pt-5">
           <input type="checkbox" className="size-5" checked={isSealed} onChange={(e) => setSealed(e.target.checked)} />
           set wet: sealed or bonded
