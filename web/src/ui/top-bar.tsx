@@ -93,7 +93,9 @@ function PlacesNav({ label, list }: { label: string; list: readonly Place[] }) {
   const here = useRef<HTMLAnchorElement>(null);
   const to = list.find((p) => p.isHere)?.to;
   /* On a telephone there are more places than fit: the one that is open is in sight. */
-  useEffect(() => here.current?.scrollIntoView({ block: 'nearest', inline: 'center' }), [to]);
+  useEffect(() => {
+    here.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [to]);
   return (
     <nav
       aria-label={label}
