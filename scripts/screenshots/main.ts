@@ -27,7 +27,7 @@ const openToday = async (page: Page) => {
   await page.goto(base);
   await page.getByRole('link', { name: 'Quillback Two' }).click();
   await page.getByRole('link', { name: 'Today', exact: true }).click();
-  await page.getByLabel('Assembly').selectOption({ label: 'Landing-light bay, left' });
+  await page.getByLabel('Assembly', { exact: true }).selectOption({ label: 'Landing-light bay, left' });
   await page.getByRole('heading', { name: /deburr/ }).waitFor();
 };
 
