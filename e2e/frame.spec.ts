@@ -84,6 +84,11 @@ test('on the first page a row is tried and drawn, and nothing of it is kept', as
   await expect(tried.getByText('skin: dimple, flange: countersink')).toBeVisible();
   await line.fill('skin .025 / spar .063 : 426AD3 x4 @1.25');
   await expect(tried.getByText('No findings.')).toBeVisible();
+  /* In the other unit it is the same row. */
+  await page.getByRole('radio', { name: 'mm' }).click();
+  await expect(line).toHaveValue(/\.025 in/);
+  await expect(tried.getByText('No findings.')).toBeVisible();
+  await page.getByRole('radio', { name: 'inch' }).click();
   await line.fill('skin .025 / spar .063 : 426AX3');
   await expect(tried.getByRole('status')).toContainText('426AX3');
   await page.reload();

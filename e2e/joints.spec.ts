@@ -108,6 +108,9 @@ test('an anchored nut makes its small holes; more nuts make more; deleting the r
   await expect(list(page).getByText('×10')).toBeVisible();
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
+  await list(page).getByText('Cover', { exact: true }).click();
+  await page.getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect(page.getByText('No row yet.')).toBeVisible();
 });
 
 test('holes that take nothing: one stays open and is done once deburred, one is closed with a tick', async ({ page }) => {

@@ -1,3 +1,6 @@
+import { randomUUID } from 'node:crypto';
+import type { FoundAnswer, OverviewAnswer } from '#contract/answers';
+import { Finder } from '#core/find/find';
 import { notSolid } from '#core/prep/stack';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { cageRecord } from '#core/depth/cage-record';
@@ -50,6 +53,17 @@ describe('the demo kit', () => {
         .filter((code) => !notYet.includes(code))
         .sort(),
     );
+  });
+
+  it('at a glance, and found by words: every hole once, what was done last, rows by what they go through', async () => {
+    const { assemblies } = (await api.get(`/kits/${DEMO_KIT_ID}/overview`)).body as OverviewAnswer;
+    const float = assemblies.find((a) => a.id === DEMO_ASSEMBLY_ID);
+    expect(float).toMatchObject({ holes: 122, stops: 1, cautions: 1, stages: { prepared: 17 } });
+    for (const a of assemblies) expect(Object.values(a.stages).reduce((sum, n) => sum + n, 0)).toBe(a.holes);
+    const { items } = (await api.get(`/kits/${DEMO_KIT_ID}/index`)).body as FoundAnswer;
+    const found = new Finder(items).find('blind 120 on the nose rib', 5);
+    expect(found.map((f) => f.title)).toEqual(['Nose rib, closed last']);
+    expect((await api.get(`/kits/${randomUUID()}/overview`)).status).toBe(404);
   });
 
   it('has half-done work', async () => {

@@ -3,7 +3,7 @@ import { KIT, mark, part, rowOf } from '../../test/build';
 import type { Entity, RowDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { assemblyWork } from './assembly-work';
-import { assemblyOverview, reachedBy } from './overview';
+import { assemblyOverview, reachedBy, workedLast } from './overview';
 
 const PARTS = [part('skin', 'skin', 0.025), part('rib', 'rib', 0.032), part('thin', 'thin', 0.016)];
 const row = (id: string, definition: RowDefinition): Entity<'row'> => ({ kind: 'row', id, version: 1, definition });
@@ -23,6 +23,11 @@ describe('an assembly at a glance', () => {
   it('what was taken back counts for nothing', () => {
     const back = mark('c', { rowId: 'r', kind: 'undo', payload: { undoes: 'b' }, doneAt: '2026-11-03T10:00:00.000Z' });
     expect(overview([later, drilled, back]).last).toMatchObject({ markId: 'a' });
+  });
+  it('where somebody worked last', () => {
+    const at = (id: string, doneAt: string | null) => ({ id, last: doneAt === null ? null : { doneAt } });
+    expect(workedLast([at('a', '2026-11-01'), at('b', '2026-11-03'), at('c', null), at('d', '2026-11-02')])?.id).toBe('b');
+    expect(workedLast([at('c', null)])).toBeNull();
   });
   it('how many have come at least so far', () => {
     const found = reachedBy({ open: 3, drilled: 2, set: 1 });

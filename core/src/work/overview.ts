@@ -65,3 +65,8 @@ export function reachedBy(stages: AssemblyOverview['stages']): { readonly stage:
     })
     .reverse();
 }
+
+/** Where somebody worked last among these; null: nowhere yet. */
+export function workedLast<T extends { readonly last: { readonly doneAt: string } | null }>(assemblies: readonly T[]): T | null {
+  return assemblies.reduce<T | null>((best, a) => (a.last && (!best?.last || a.last.doneAt > best.last.doneAt) ? a : best), null);
+}

@@ -21,8 +21,8 @@ export interface KitRecord {
   readonly fasteners: readonly Entity<'fastener'>[];
 }
 
-/** A kit with its whole record, assembly by assembly; `only`: one of them. Null where the kit or that assembly is not there. */
-export async function loadKitRecord(db: Database, kitId: string, only?: string): Promise<KitRecord | null> {
+/** A kit with its whole record, assembly by assembly; `only`: one of them; `isWithoutMarks`: its definitions alone. Null where the kit or that assembly is not there. */
+export async function loadKitRecord(db: Database, kitId: string, only?: string, isWithoutMarks = false): Promise<KitRecord | null> {
   const kit = await findEntity(db, 'kit', kitId);
   if (!kit) return null;
   const wanted = (await listAssemblies(db, kitId)).filter((a) => only === undefined || a.id === only);
@@ -30,7 +30,7 @@ export async function loadKitRecord(db: Database, kitId: string, only?: string):
   const assemblies: AssemblyOfKit[] = [];
   for (const assembly of wanted.sort((a, b) => a.definition.order - b.definition.order)) {
     const { parts, rows } = await listOfAssembly(db, assembly.id);
-    const marks = (await listMarksOfAssembly(db, assembly.id, 0)).map((f) => f.mark);
+    const marks = isWithoutMarks ? [] : (await listMarksOfAssembly(db, assembly.id, 0)).map((f) => f.mark);
     assemblies.push({
       assembly,
       parts,
@@ -38,6 +38,6 @@ export async function loadKitRecord(db: Database, kitId: string, only?: string):
       marks,
     });
   }
-  const things = (await listMarksOfKitItself(db, kitId)).map((f) => f.mark);
+  const things = isWithoutMarks ? [] : (await listMarksOfKitItself(db, kitId)).map((f) => f.mark);
   return { kit, assemblies, things, pages: await listOfKind(db, 'page', kitId), fasteners: await listOfKind(db, 'fastener', kitId) };
 }

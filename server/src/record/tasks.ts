@@ -55,7 +55,7 @@ export class RecordTasks {
     if (task.kind === 'export') return exportKit(this.db, task.kitId);
     if (task.kind === 'log') return this.logs.read(task);
     if (task.kind === 'effects') return this.effects(task.kitId, task.edits);
-    const record = await loadKitRecord(this.db, task.kitId, task.assemblyId ?? undefined);
+    const record = await loadKitRecord(this.db, task.kitId, task.assemblyId ?? undefined, task.kind === 'index');
     if (!record) return null;
     const q = questionOf(record, task);
     switch (task.kind) {

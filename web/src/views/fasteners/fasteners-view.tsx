@@ -22,6 +22,7 @@ export function FastenersView() {
   const { kitId = '' } = useParams();
   return (
     <KitPage
+      hasUndo
       here="fasteners"
       name="Fasteners"
       answer={useFasteners(kitId)}

@@ -10,6 +10,7 @@ export function KitSettingsView() {
   const { kitId = '' } = useParams();
   return (
     <KitPage
+      hasUndo
       here="settings"
       name="Kit"
       answer={useKit(kitId)}

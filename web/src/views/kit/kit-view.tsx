@@ -2,17 +2,15 @@ import type { KitAnswer } from '#contract/answers';
 import { useState, type FormEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Entity } from '#core/record/definitions';
-import type { Mark } from '#core/record/marks';
-import type { Units } from '#core/units/length';
+import { workedLast } from '#core/work/overview';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useFollow, useKit, useOverview } from '../../api/queries';
 import { useScreenUnits } from '../../ui/assembly-screen';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
-import { KitBar } from '../../ui/kit-page';
+import { KitBar, KitBarWithUndo } from '../../ui/kit-page';
 import { StageLegend } from '../../ui/stage-legend';
 import { UnitsContext } from '../../ui/units';
-import { useUndo } from '../../ui/use-undo';
 import { Warning } from '../../ui/warning';
 import { BAR_STAGES } from './assembly-bar';
 import { AssemblyLine } from './assembly-line';
@@ -27,7 +25,11 @@ export function KitView() {
   return (
     <UnitsContext value={units}>
       <div className="flex min-h-full flex-col max-sm:pb-16">
-        {kit ? <UndoneKitBar kit={kit} units={units} /> : <KitBar kit={undefined} here="assemblies" name="Assemblies" units={units} />}
+        {kit ? (
+          <KitBarWithUndo kit={kit} here="assemblies" name="Assemblies" units={units} />
+        ) : (
+          <KitBar kit={undefined} here="assemblies" name="Assemblies" units={units} />
+        )}
         <main id="content" className="mx-auto flex w-full max-w-5xl flex-col gap-6 p-4">
           {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : null}
           {answer.data ? <KitAtAGlance data={answer.data} /> : answer.error ? null : <p role="status">Loading the kit …</p>}
@@ -44,9 +46,7 @@ function KitAtAGlance({ data: { kit, assemblies } }: { data: KitAnswer }) {
   const all = [...assemblies].sort((a, b) => a.definition.order - b.definition.order);
   const [current, archived] = [all.filter((a) => !a.definition.isArchived), all.filter((a) => a.definition.isArchived)];
   const glances = new Map((overview.data?.assemblies ?? []).map((g) => [g.id, g]));
-  const last = [...glances.values()]
-    .flatMap((g) => (g.last ? [{ ...g.last, assemblyId: g.id }] : []))
-    .sort((a, b) => (a.doneAt < b.doneAt ? 1 : -1))[0];
+  const latest = workedLast(overview.data?.assemblies ?? []);
   const lines = (list: typeof all) =>
     list.map((a) => (
       <AssemblyLine key={a.id} kit={kit} assembly={a} glance={glances.get(a.id)} nextOrder={all.length + 1} assemblies={all} />
@@ -55,7 +55,9 @@ function KitAtAGlance({ data: { kit, assemblies } }: { data: KitAnswer }) {
     <>
       <section aria-label="Assemblies" className="flex flex-col gap-3">
         <h1 className="label text-[26px]">{kit.definition.name}: assemblies</h1>
-        {last ? <CarryOn last={last} name={all.find((a) => a.id === last.assemblyId)?.definition.name ?? ''} /> : null}
+        {latest?.last ? (
+          <CarryOn last={{ ...latest.last, assemblyId: latest.id }} name={all.find((a) => a.id === latest.id)?.definition.name ?? ''} />
+        ) : null}
         {current.length > 0 ? <StageLegend stages={BAR_STAGES} /> : null}
         <ul className="border-t border-line">
           {lines(current)}
@@ -91,14 +93,6 @@ function CarryOn({ last, name }: { last: { rowId: string; row: string; text: str
       </span>
     </Link>
   );
-}
-
-const NO_MARKS: readonly Mark[] = [];
-
-/** The bar with undo of changes; marks are taken back where they were made. */
-function UndoneKitBar({ kit, units }: { kit: Entity<'kit'>; units: Units }) {
-  const undo = useUndo(kit, NO_MARKS);
-  return <KitBar kit={kit} here="assemblies" name="Assemblies" undo={undo} units={units} />;
 }
 
 function NewAssembly({ kit, order }: { kit: Entity<'kit'>; order: number }) {

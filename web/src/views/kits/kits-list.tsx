@@ -2,6 +2,7 @@ import type { KitsAnswer } from '#contract/answers';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
+import { workedLast } from '#core/work/overview';
 import { useKeep } from '../../api/commands';
 import { useOverview } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
@@ -61,7 +62,8 @@ function KitGlance({ kitId }: { kitId: string }) {
   const assemblies = useOverview(kitId).data?.assemblies ?? [];
   const holes = assemblies.reduce((n, a) => n + a.holes, 0);
   const inspected = assemblies.reduce((n, a) => n + (a.stages.inspected ?? 0), 0);
-  const last = assemblies.flatMap((a) => (a.last ? [{ ...a.last, id: a.id }] : [])).sort((a, b) => (a.doneAt < b.doneAt ? 1 : -1))[0];
+  const latest = workedLast(assemblies);
+  const last = latest?.last;
   if (holes === 0) return null;
   return (
     <>
@@ -72,7 +74,7 @@ function KitGlance({ kitId }: { kitId: string }) {
       {last ? (
         <Link
           className="label flex min-h-11 items-center rounded border border-dye px-3 text-dye hover:bg-dye-soft"
-          to={`/assemblies/${last.id}/bench?${new URLSearchParams({ row: last.rowId }).toString()}`}
+          to={`/assemblies/${latest.id}/bench?${new URLSearchParams({ row: last.rowId }).toString()}`}
         >
           Carry on: {last.row}
         </Link>

@@ -7,7 +7,8 @@ import type { Units } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
 import { PREP_WORDS } from '#core/wording/words';
 import { newId } from '../../api/device';
-import { UnitsContext } from '../../ui/units';
+import { carryRowLine } from '#core/typed/row-line';
+import { UnitsContext, useUnitSwitch } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { FindingsList } from '../plan/findings-list';
 import { SectionFigure } from '../plan/section-figure';
@@ -17,42 +18,49 @@ const FIRST = { in: 'skin .025 / flange .040 : 426AD3-3.5 x18 @1.25', mm: 'skin 
 
 /** A row typed as one would say it, planned and drawn at once; nothing of it is kept. */
 export function TryARow({ units }: { units: Units }) {
+  return (
+    <UnitsContext value={units}>
+      <TriedRow units={units} />
+    </UnitsContext>
+  );
+}
+
+function TriedRow({ units }: { units: Units }) {
   const [typed, setTyped] = useState<string | null>(null);
+  useUnitSwitch((from) => setTyped((old) => (old === null ? null : carryRowLine(old, from))));
   const text = typed ?? FIRST[units];
   const tried = useMemo(() => tryRow(text, units), [text, units]);
   return (
-    <UnitsContext value={units}>
-      <section aria-label="Try a row" className="flex flex-col gap-2">
-        <label className="flex flex-col gap-1">
-          <span className="label text-[17px]">Type a row as you would say it</span>
-          <input
-            className="field min-h-11 font-mono text-[15px]"
-            value={text}
-            maxLength={1000}
-            spellCheck={false}
-            autoComplete="off"
-            onChange={(e) => setTyped(e.target.value)}
-          />
-        </label>
-        {tried.problem !== null ? (
-          <p role="status" className="text-stop">
-            {tried.problem}
-          </p>
-        ) : (
-          <div className="grid items-start gap-x-6 gap-y-2 md:grid-cols-[minmax(0,524px)_minmax(0,1fr)]">
-            <SectionFigure stack={tried.stack} plan={tried.plan} title="The row typed above" frame={FRAME} />
-            <div className="flex flex-col gap-2" aria-live="polite">
-              <p className="flex flex-wrap items-center gap-2 text-[17px]">
-                <VerdictSign of={tried.plan.verdict} />
-                {tried.plan.layers.map((l) => `${l.part}: ${PREP_WORDS[l.prep]}`).join(', ')}; {tried.plan.rivet.callout}
-              </p>
-              <FindingsList stack={tried.stack} plan={tried.plan} />
-              <p className="text-[14px] text-ink2">Nothing is kept here. A kit keeps its rows, and what was done to which hole.</p>
-            </div>
+    <section aria-label="Try a row" className="flex flex-col gap-2">
+      <label className="flex flex-col gap-1">
+        <span className="label text-[17px]">Type a row as you would say it</span>
+        <input
+          className="field min-h-11 font-mono text-[15px]"
+          value={text}
+          maxLength={1000}
+          spellCheck={false}
+          autoComplete="off"
+          onChange={(e) => setTyped(e.target.value)}
+        />
+      </label>
+      {tried.problem !== null ? (
+        <p role="status" className="text-stop">
+          {tried.problem}
+        </p>
+      ) : (
+        <div className="grid items-start gap-x-6 gap-y-2 md:grid-cols-[minmax(0,524px)_minmax(0,1fr)]">
+          <SectionFigure stack={tried.stack} plan={tried.plan} title="The row typed above" frame={FRAME} />
+          <div className="flex flex-col gap-2" aria-live="polite">
+            <p className="flex flex-wrap items-center gap-2 text-[17px]">
+              <VerdictSign of={tried.plan.verdict} />
+              {tried.plan.layers.map((l) => `${l.part}: ${PREP_WORDS[l.prep]}`).join(', ')}; {tried.plan.rivet.callout}
+            </p>
+            <FindingsList stack={tried.stack} plan={tried.plan} />
+            <p className="text-[14px] text-ink2">Nothing is kept here. A kit keeps its rows, and what was done to which hole.</p>
           </div>
-        )}
-      </section>
-    </UnitsContext>
+        </div>
+      )}
+    </section>
   );
 }
 
