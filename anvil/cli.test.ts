@@ -1,5 +1,12 @@
 import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { pageFrame } from '#core/photo/frame';
+import { practiceSheet, practiceShot } from '#core/photo/practice';
+import { frameScene, takePhoto } from '#core/photo/simulate';
 
 const run = (args: string[], input = '') => {
   const done = spawnSync('node', ['anvil/run.mjs', ...args], { input, encoding: 'utf8' });
@@ -82,4 +89,36 @@ describe('the headless command', () => {
     expect([done.code, done.out, done.error?.code]).toEqual([2, '', code]);
     expect(done.error?.message.length).toBeGreaterThan(5);
   });
+});
+
+describe('measure', () => {
+  it('answers a photograph with its holes, and says what is wrong with one that cannot be measured', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'anvil-photo-'));
+    try {
+      const frame = pageFrame('letter');
+      const sheet = practiceSheet(frame, 301, 0.8128);
+      const taken = takePhoto(frameScene(frame), sheet, practiceShot(301, { width: 1600, height: 1200, tilt: [2, 15] }));
+      const file = join(folder, 'sheet.jpg');
+      await sharp(taken.data, { raw: { width: taken.width, height: taken.height, channels: 1 } })
+        .jpeg({ quality: 92 })
+        .toFile(file);
+      const { code, out } = run(['measure', file, '.032', 'letter']);
+      const answer = JSON.parse(out) as { thickness: number; holes: { x: number; y: number; within: number }[] };
+      expect([code, answer.thickness, answer.holes.length]).toEqual([0, 0.813, sheet.holes.length]);
+      for (const h of sheet.holes) {
+        const off = Math.min(...answer.holes.map((m) => Math.hypot(m.x - h.at.x, m.y - h.at.y)));
+        expect(off).toBeLessThan(0.25);
+      }
+      await sharp({ create: { width: 1600, height: 1200, channels: 3, background: '#888' } })
+        .jpeg()
+        .toFile(file);
+      expect(run(['measure', file, '.032']).error).toMatchObject({ code: 'photo-no-marks' });
+      expect(run(['measure', file, 'thick']).error).toMatchObject({ path: 'thickness' });
+      expect(run(['measure', file, '.032', 'napkin']).error).toMatchObject({ code: 'paper-unknown' });
+      expect(run(['measure', join(folder, 'none.jpg'), '.032']).error).toMatchObject({ code: 'file-unreadable' });
+      expect(run(['measure', file]).error).toMatchObject({ code: 'measure-arguments' });
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  }, 120_000);
 });

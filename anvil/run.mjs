@@ -31,6 +31,7 @@ if (isStale()) {
     format: 'esm',
     target: 'node20',
     logLevel: 'error',
+    external: ['sharp'],
     banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
   });
   renameSync(fresh, bundle);

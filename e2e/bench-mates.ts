@@ -39,3 +39,27 @@ export async function keepWithReason(page: Page, reason: string, told: string | 
 export const strip = (page: Page) => page.getByRole('application', { name: /holes/ });
 export const list = (page: Page) => page.getByRole('table', { name: 'Rows' });
 export const detail = (page: Page) => page.getByRole('region', { name: 'The selected row' });
+
+/** Goes to another view of the assembly or kit, and waits until the page is there: for a moment the one it leaves still stands. */
+export async function view(page: Page, name: string): Promise<void> {
+  const link = page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true });
+  await link.click();
+  await expect(link).toHaveAttribute('aria-current', 'page');
+}
+
+/** A finger put down, held until something answers where it is to, moved in steps and lifted, as the device sends it. */
+export async function swipe(
+  page: Page,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+  untilHeld?: () => Promise<void>,
+): Promise<void> {
+  const session = await page.context().newCDPSession(page);
+  const touch = (type: string, points: readonly { x: number; y: number }[]) =>
+    session.send('Input.dispatchTouchEvent', { type, touchPoints: points } as never);
+  await touch('touchStart', [from]);
+  await untilHeld?.();
+  for (let i = 1; i <= 8; i++) await touch('touchMove', [{ x: from.x + ((to.x - from.x) * i) / 8, y: from.y + ((to.y - from.y) * i) / 8 }]);
+  await touch('touchEnd', []);
+  await session.detach();
+}

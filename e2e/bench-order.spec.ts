@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { freshAssembly, keepRow, markWhole } from './bench-mates';
+import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
 
 /* What the page's own helper keeps would be answered before the route is asked. */
 test.use({ serviceWorkers: 'block' });
@@ -21,7 +21,7 @@ test('a better order moves the list, never what is open under the finger', async
     isAsked = true;
     return route.fulfill({ contentType: 'text/javascript', body: SLOW_WORKER });
   });
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Bench' }).click();
+  await view(page, 'Bench');
   const setups = page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button');
   const heading = page.getByRole('region', { name: 'The set-up at work' }).getByRole('heading', { level: 1 });
   await expect(heading).toContainText('Drill to size');
@@ -38,7 +38,7 @@ test('opened before its marks are there, the bench waits for them: it opens wher
   await freshAssembly(page, 'Slow marks');
   await keepRow(page, 'First ; skin .025 / rib .032 : 426AD3 x6 @1');
   await keepRow(page, 'Second ; skin .025 / spar .063 : 470AD4 x5 @1');
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Bench' }).click();
+  await view(page, 'Bench');
   const heading = page.getByRole('region', { name: 'The set-up at work' }).getByRole('heading', { level: 1 });
   await markWhole(page, 'fitted up');
   await expect(heading).toContainText('Drill');

@@ -1,8 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { detail, freshAssembly, keepRow, list } from './bench-mates';
+import { detail, freshAssembly, keepRow, list, view } from './bench-mates';
 
-const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 const noSerious = async (page: Page) => {
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, keepRow } from './bench-mates';
+import { freshAssembly, keepRow, view } from './bench-mates';
 
 const panel = (page: Page) => page.getByRole('region', { name: 'Depth of the cage' });
 
@@ -17,7 +17,7 @@ async function read(page: Page, ...readings: string[]): Promise<void> {
 test('depth readings get an answer: measure more, turn so many clicks, leave it; they count since the last change', async ({ page }) => {
   await freshAssembly(page, 'Cage');
   await keepRow(page, 'Spar ; spar .063 / skin .025 : 426AD3 x20 @1.5');
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Bench' }).click();
+  await view(page, 'Bench');
   await page
     .getByRole('navigation', { name: 'Set-ups' })
     .getByRole('button', { name: /^countersink/ })
@@ -50,7 +50,7 @@ test('depth readings get an answer: measure more, turn so many clicks, leave it;
 test('the gauge’s own scatter, read from one hole, keeps the cage alone', async ({ page }) => {
   await freshAssembly(page, 'Gauge');
   await keepRow(page, 'Spar ; spar .063 / skin .025 : 426AD3 x20 @1.5');
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Bench' }).click();
+  await view(page, 'Bench');
   await page
     .getByRole('navigation', { name: 'Set-ups' })
     .getByRole('button', { name: /^countersink/ })

@@ -1,10 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { detail, freshAssembly, keepRow, list } from './bench-mates';
+import { detail, freshAssembly, keepRow, list, view } from './bench-mates';
 
 const file = 'A drawing to read (DXF)';
 const openImport = async (page: Page) => {
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Map' }).click();
+  await view(page, 'Map');
   await page.getByRole('button', { name: 'Read a drawing (DXF)' }).click();
 };
 
@@ -29,7 +29,7 @@ test('holes from a drawing become rows: unit asked, layers chosen, previewed, ke
   await page.getByRole('button', { name: 'Keep 2 rows, 23 holes' }).click();
   await expect(page.getByRole('application', { name: /Map: 23 holes of 2 rows/ })).toBeVisible();
   await page.getByRole('button', { name: /Undo/ }).click();
-  await expect(page.getByText('No row is laid out here yet.')).toBeVisible();
+  await expect(page.getByText('Nothing to show: no row here')).toBeVisible();
 });
 
 test('a line of a drawing gives an existing row its places; an outline its part its edge, and the edge is judged', async ({ page }) => {
@@ -41,8 +41,8 @@ test('a line of a drawing gives an existing row its places; an outline its part 
   for (const other of ['HOLES upper edge', 'HOLES front'])
     await page.getByLabel(`What ${other} becomes`).selectOption({ label: 'left out' });
   await page.getByRole('button', { name: 'Keep 1 row, 13 holes' }).click();
-  await expect(page.getByRole('application', { name: /Map: 13 holes of 1 rows/ })).toBeVisible();
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Parts' }).click();
+  await expect(page.getByRole('application', { name: /Map: 13 holes of 1 row/ })).toBeVisible();
+  await view(page, 'Parts');
   await page.getByRole('button', { name: 'plate', exact: true }).click();
   await page.getByRole('button', { name: 'From a drawing (DXF)' }).click();
   await page.getByLabel(file).setInputFiles('examples/step-plate.dxf');

@@ -1,8 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { detail, freshAssembly, keepRow, keepWithReason, list, rowLine } from './bench-mates';
+import { detail, freshAssembly, keepRow, keepWithReason, list, rowLine, view } from './bench-mates';
 
-const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
 const asked = (page: Page) => page.getByRole('dialog', { name: 'This reaches work that was done' });
 const against = (page: Page) => page.getByRole('region', { name: 'The work against the plan' });
@@ -43,7 +42,7 @@ test('a rivet changed under holes that are drilled and dimpled: told before it i
   await expect(setups(page).getByRole('button', { name: /^dimple.*1\/8/ })).toContainText('6');
   await expect(setups(page).getByRole('button', { name: /^rivet.*1\/8/ })).toContainText('6 (0 ready)');
   await view(page, 'Plan');
-  await page.getByRole('button', { name: 'Undo 1 row changed' }).click();
+  await page.getByRole('group', { name: 'Undo and redo' }).getByRole('button', { name: 'Undo 1 row changed' }).click();
   await expect(against(page)).toHaveCount(0);
   await expect(detail(page).getByText(/42 of \d+ steps done/)).toBeVisible();
 });

@@ -1,8 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { detail, freshAssembly, keepRow, list } from './bench-mates';
+import { detail, freshAssembly, keepRow, list, view } from './bench-mates';
 
-const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 const openDemo = async (page: Page) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Quillback Two', exact: true }).click();
@@ -25,7 +24,7 @@ test('a row is found by words from anywhere, opens with its hole; places and com
   await page.keyboard.press('Control+k');
   await find.fill('millimetres');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('radio', { name: 'mm' })).toBeChecked();
+  await expect(page.getByRole('button', { name: /^mm.*units, theme, keys/ })).toBeVisible();
   await page.keyboard.press('Control+k');
   await find.fill('nothing of that name');
   await expect(page.getByText('Nothing is called that.')).toBeVisible();
@@ -85,6 +84,7 @@ test('on the first page a row is tried and drawn, and nothing of it is kept', as
   await line.fill('skin .025 / spar .063 : 426AD3 x4 @1.25');
   await expect(tried.getByText('No findings.')).toBeVisible();
   /* In the other unit it is the same row. */
+  await page.getByRole('button', { name: /units, theme, keys/ }).click();
   await page.getByRole('radio', { name: 'mm' }).click();
   await expect(line).toHaveValue(/\.025 in/);
   await expect(tried.getByText('No findings.')).toBeVisible();

@@ -1,8 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { detail, freshAssembly, keepRow, list } from './bench-mates';
+import { detail, freshAssembly, keepRow, list, view } from './bench-mates';
 
-const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
 const openSetup = (page: Page, name: RegExp) => setups(page).getByRole('button', { name }).click();
 const how = (page: Page) => page.getByRole('region', { name: 'How it is set' });

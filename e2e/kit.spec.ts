@@ -51,7 +51,7 @@ test('settings changed in two windows: the second is shown both and chooses', as
 test('a kit needs a name and somebody to build it; an unknown address says so', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'Make the kit' }).click();
-  await expect(page.getByRole('alert')).toContainText('A kit needs a name');
+  await expect(page.getByRole('alert')).toHaveText(['A kit needs a name.', 'Whose marks are these?']);
   await page.goto('/nowhere/at/all');
   await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
   await page.goto('/assemblies/00000000-0000-4000-8000-000000000000/plan');

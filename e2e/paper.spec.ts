@@ -1,7 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, keepRow, markWhole } from './bench-mates';
+import { expect, test } from '@playwright/test';
+import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
 
-const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 interface MarkJson {
   readonly kind: string;
   readonly doneAt: string;

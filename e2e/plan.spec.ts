@@ -68,7 +68,7 @@ test('many lines are pasted at once: a preview, errors by line and character, go
 test('the school and the plans change the answer at once and are kept with the reason', async ({ page }) => {
   await freshAssembly(page, 'Deciding');
   await keepRow(page, LINE);
-  await page.getByRole('button', { name: 'Let Two thirds govern this row' }).click();
+  await page.getByRole('button', { name: /^let it govern.*Two thirds/ }).click();
   await page.getByLabel('Reason').fill('Counsellor said so');
   await page.getByRole('button', { name: 'Keep', exact: true }).last().click();
   await expect(detail(page).getByText('This row has its own: Two thirds.')).toBeVisible();
@@ -191,7 +191,9 @@ test('why opens the formula with this row’s numbers, and other numbers change 
 test('inch and millimetre at one switch, both readable; the section is saved as SVG', async ({ page }) => {
   await freshAssembly(page, 'Units');
   await keepRow(page, LINE);
+  await page.getByRole('button', { name: /units, theme, keys/ }).click();
   await page.getByRole('radio', { name: 'mm' }).click();
+  await page.keyboard.press('Escape');
   await expect(detail(page).getByText('1.06 deep')).toBeVisible();
   await expect(detail(page).getByText('1.06 mm (.0416 in)')).toBeVisible();
   const download = page.waitForEvent('download');
@@ -213,6 +215,7 @@ test('the saved section is well-formed for a reader of another maker, dark on li
     return file;
   };
   const light = await save('light.svg');
+  await page.getByRole('button', { name: /units, theme, keys/ }).click();
   await page.getByRole('button', { name: 'Night theme' }).click();
   const dark = await save('dark.svg');
   expect(readFileSync(dark, 'utf8')).toBe(readFileSync(light, 'utf8'));
@@ -238,6 +241,7 @@ test('two windows: the second sees both versions instead of overwriting', async 
   await other.getByRole('button', { name: 'More' }).click();
   await keepRowIn(page, 'Keel ; skin .025 / spar .063 : 426AD3 x12 @1.25');
   await expect(other.getByText('×12')).toBeVisible();
+  await other.getByText('Angles, nest, strips').click();
   await other.getByRole('textbox', { name: 'Cutter angle' }).fill('120');
   await other.getByRole('dialog').getByRole('button', { name: 'Keep' }).click();
   await expect(other.getByRole('alert').filter({ hasText: 'Somebody else has changed this since' })).toContainText('x12');

@@ -2,10 +2,9 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { connect, type Socket } from 'node:net';
-import { freshAssembly, keepRow } from './bench-mates';
+import { freshAssembly, keepRow, view } from './bench-mates';
 
 const GAUGE_PORT = Number(process.env.ANVIL_E2E_GAUGE_PORT);
-const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 const openSetup = (page: Page, name: RegExp) => page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name }).click();
 const panel = (page: Page) => page.getByRole('region', { name: 'Depth of the cage' });
 
@@ -44,6 +43,7 @@ test('a rivet in the hole, a strip cut from both faces, dimples that went wrong,
   await freshAssembly(page, 'Checks');
   await keepRow(page, 'Edge ; wedge .050 csk / rib .032 : 426AD3-3.5 x4 @1.5');
   await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('dialog').getByText('Angles, nest, strips').click();
   await page.getByRole('dialog').getByLabel('countersunk from both faces').first().check();
   await page.getByRole('dialog').getByRole('button', { name: /^Keep/ }).click();
   await keepRow(page, 'Lap ; skin .025 / flange .025 : 426AD3 x5 @1');

@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, markWhole } from './bench-mates';
+import { freshAssembly, markWhole, view } from './bench-mates';
 
-const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
 
 interface AssemblyJson {
@@ -89,6 +88,6 @@ test('25 rows over 15 parts: deburred by 15 presses or fewer, dimpled by 25, scu
   await whole('clean', 'cleaned');
   await whole('prime', 'primed');
   /* One press, one step back: all parts at once. */
-  await page.getByRole('button', { name: 'Undo 15 parts primed' }).click();
+  await page.getByRole('button', { name: 'Undo 15 parts primed' }).last().click();
   await expect(setups(page).getByRole('button', { name: /^prime/ })).toContainText('15 ready');
 });

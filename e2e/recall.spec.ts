@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { freshAssembly, keepRow, markWhole } from './bench-mates';
+import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
 
 test('a bit is found dull: what was drilled with it is on today, named at the row, and ticked', async ({ page }) => {
   await freshAssembly(page, 'Recall');
@@ -10,7 +10,7 @@ test('a bit is found dull: what was drilled with it is on today, named at the ro
   await page.getByRole('button', { name: 'Start with the usual tools' }).click();
   await expect(page.getByText('bit #40')).toBeVisible();
   await page.goto(assembly);
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Bench', exact: true }).click();
+  await view(page, 'Bench');
   await markWhole(page, 'fitted up');
   await page.getByRole('button', { name: /^Mark 6 drilled/ }).click();
   await expect(page.getByRole('button', { name: /parts taken apart/ })).toBeVisible();

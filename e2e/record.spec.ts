@@ -1,7 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, keepRow } from './bench-mates';
+import { freshAssembly, keepRow, view } from './bench-mates';
 
-const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 const toKit = (page: Page, kit: string) => page.getByRole('link', { name: kit, exact: true }).click();
 
 test('notes stand at the row and the part, and in the log; two pages are revised at once, and an edit is wanted before it is said', async ({
@@ -87,7 +86,7 @@ test('before the primer what is open to machine stands as a list and wants a rea
   await dialog.getByRole('button', { name: 'It was done, keep the exception' }).click();
   await toKit(page, 'Finish');
   await page.getByRole('link', { name: 'Log', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Log', exact: true })).toContainText(/Painted (skin|spar)/);
+  await expect(page.getByRole('region', { name: 'Log', exact: true })).toContainText(/Painting\s*(skin|spar)/);
 });
 
 test('hours are corrected afterwards and split; what they were stays in the record', async ({ page }) => {

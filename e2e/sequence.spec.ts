@@ -1,12 +1,12 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { freshAssembly, keepRow } from './bench-mates';
+import { freshAssembly, keepRow, swipe, view } from './bench-mates';
 
 test('the order of the work: derived, proven, each wait with its reason; marks move it on; hours and an evening', async ({ page }) => {
   await freshAssembly(page, 'Ordered');
   await keepRow(page, 'Lap ; skin .025 / rib .032 : 426AD3 x12 @1');
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Sequence' }).click();
+  await view(page, 'Sequence');
   await expect(page.getByRole('status').filter({ hasText: 'changes of set-up' })).toContainText('no order has fewer');
   await expect(page.getByRole('status').filter({ hasText: 'turnings of parts' })).toContainText(
     /\d+ turnings of parts: (no such order|at least \d)/,
@@ -52,7 +52,7 @@ test('the order of the work: derived, proven, each wait with its reason; marks m
   await picture.getByRole('button', { name: /^drill to size: Lap/ }).click();
   await chosen.getByRole('link', { name: 'At the bench' }).click();
   await page.getByRole('button', { name: 'Mark 12 drilled' }).click();
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Sequence' }).click();
+  await view(page, 'Sequence');
   await expect(picture.getByRole('button', { name: /take apart: .*ready, next/ })).toBeVisible();
   await expect(picture.getByRole('button', { name: /^drill to size/ })).toHaveCount(0);
   await page.getByLabel('what is done too').check();
@@ -64,7 +64,7 @@ test('at the bench the picture is larger, and stays so; arrow keys go from stati
 }) => {
   await freshAssembly(page, 'Large');
   await keepRow(page, 'Lap ; skin .025 / rib .032 : 426AD3 x12 @1');
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Sequence' }).click();
+  await view(page, 'Sequence');
   const tracks = page.getByRole('region', { name: 'Tracks' });
   const first = tracks.getByRole('button', { name: /^fit up/ });
   const drill = tracks.getByRole('button', { name: /^drill to size: Lap/ });
@@ -97,4 +97,23 @@ test('at the bench the picture is larger, and stays so; arrow keys go from stati
   await expect(page.getByRole('group', { name: 'What the move breaks' })).toContainText(
     /drill to size: Lap comes after fit up: skin, rib: parts are drilled together/,
   );
+});
+
+test.describe('with a finger', () => {
+  test.use({ viewport: { width: 1024, height: 768 }, hasTouch: true });
+
+  test('a station is moved by a finger, and what that breaks is said before it is taken', async ({ page }) => {
+    await freshAssembly(page, 'By finger');
+    await keepRow(page, 'Lap ; skin .025 / rib .032 : 426AD3 x12 @1');
+    await view(page, 'Sequence');
+    const first = page.getByRole('region', { name: 'Tracks' }).getByRole('button', { name: /^fit up/ });
+    const box = await first.boundingBox();
+    if (!box) throw new Error('no station');
+    const from = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    await swipe(page, from, { x: from.x + 260, y: from.y }, () => expect(page.getByText(/^fit up.* is moved\.$/)).toBeAttached());
+    const broken = page.getByRole('group', { name: 'What the move breaks' });
+    await expect(broken).toContainText('fit up');
+    await broken.getByRole('button', { name: 'Leave it where it was' }).tap();
+    await expect(broken).toHaveCount(0);
+  });
 });

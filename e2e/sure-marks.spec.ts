@@ -1,11 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, keepRow } from './bench-mates';
+import { freshAssembly, keepRow, view } from './bench-mates';
 
 /* Some answers are changed on their way to the page: nothing of the browser's own may stand between. */
 test.use({ serviceWorkers: 'block' });
 
-const view = (page: Page, name: string) => page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name, exact: true }).click();
 const marksOf = async (page: Page): Promise<number> => {
   const assembly = /assemblies\/([^/?]+)/.exec(page.url())?.[1] ?? '';
   return ((await (await page.request.get(`/api/assemblies/${assembly}/marks?after=0`)).json()) as { marks: unknown[] }).marks.length;
@@ -28,14 +27,14 @@ test('a held Enter and a bounced tap mark once; the mark says its row, and is ta
   await page.keyboard.up('Enter');
   await expect(page.getByRole('status').filter({ hasText: 'Marked' })).toContainText('Keel');
   await expect.poll(() => marksOf(page)).toBe(1);
-  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await page.getByRole('button', { name: /^Undo/ }).last().click();
   await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeVisible();
   await expect.poll(() => marksOf(page)).toBe(2);
   /* A tap that bounces: the second one would fall on whatever the button says next. */
   await page.getByRole('button', { name: 'Mark 6 drilled' }).dblclick();
   await expect(page.getByRole('button', { name: /^Mark 2 parts taken apart/ })).toBeVisible();
   await expect.poll(() => marksOf(page)).toBe(3);
-  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await page.getByRole('button', { name: /^Undo/ }).last().click();
   await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeVisible();
   await expect.poll(() => marksOf(page)).toBe(4);
 });
@@ -109,4 +108,18 @@ test('a palm that rests on the foot (three touches of .3 s, .5 s apart) marks on
   await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeEnabled();
   await page.getByRole('button', { name: 'Mark 6 drilled' }).click();
   await expect.poll(() => marksOf(page)).toBe(2);
+});
+
+test('Enter on a line of a menu is the menu’s: nothing is marked by it, also while what it opens is on its way', async ({ page }) => {
+  await atTheBench(page, 'Menu keys');
+  await page.keyboard.press('h');
+  await page.keyboard.press('o');
+  const item = page.getByRole('menuitem', { name: 'What happened here' });
+  await expect(item).toBeVisible();
+  await item.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog', { name: /^What happened at hole 1/ })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeVisible();
 });

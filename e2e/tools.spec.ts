@@ -1,12 +1,13 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { freshAssembly, keepRow } from './bench-mates';
+import { freshAssembly, keepRow, view } from './bench-mates';
 
 test('my tools start usable; reach follows a changed measure; wrong dies are refused with the reason', async ({ page }) => {
   await freshAssembly(page, 'Reaching');
   await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x16 @1.25');
   const bench = page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Bench' });
   await page.getByRole('button', { name: 'More' }).click();
+  await page.getByText('What a tool finds here').click();
   await page.getByLabel('Room behind the first hole').fill('3.87');
   await page.getByLabel('Room behind the last hole').fill('.9');
   await page.getByRole('dialog').getByRole('button', { name: /^Keep/ }).click();
@@ -42,6 +43,8 @@ test('my tools start usable; reach follows a changed measure; wrong dies are ref
   await expect(yoke.getByRole('alert')).toContainText('does not read');
   await yoke.getByLabel('Nose height h').fill('3');
   await yoke.getByRole('button', { name: 'Keep the tool' }).click();
+  /* Kept, it closes, and what is below moves up. */
+  await expect(yoke).toBeHidden();
   await page.getByText('squeezer, no-hole yoke').click();
   const other = page.getByRole('form', { name: 'squeezer, no-hole yoke' });
   await other.getByLabel('Nose height h').fill('');
@@ -58,6 +61,6 @@ test('my tools start usable; reach follows a changed measure; wrong dies are ref
   await expect(reach).toContainText('holes 6-9: squeezer, no-hole yoke');
   await expect(reach).toContainText('holes 10-16: close-quarters dies');
   await expect(reach.getByRole('button', { name: /would change/ })).toHaveCount(0);
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Plan' }).click();
+  await view(page, 'Plan');
   await expect(page.getByRole('region', { name: 'Holes' })).toContainText('rib holes 10 to 16: close-quarters dies');
 });

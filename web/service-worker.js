@@ -7,7 +7,7 @@ const SHELL = ['%SHELL%'];
 const SHELL_CACHE = `shell-${VERSION}`;
 const ANSWERS = 'answers';
 /** How long a server on a bad network is waited for before its last answer is shown, ms. */
-const PATIENCE_MS = 4000;
+const PATIENCE_MS = 1500;
 
 self.addEventListener('install', (event) => {
   event.waitUntil(
@@ -27,11 +27,24 @@ self.addEventListener('activate', (event) => {
   );
 });
 
+/** Of the server's answers so many are kept; the oldest are forgotten. */
+const ANSWERS_MAX = 240;
+
+async function forget(cache) {
+  const kept = await cache.keys();
+  await Promise.all(kept.slice(0, Math.max(0, kept.length - ANSWERS_MAX)).map((old) => cache.delete(old)));
+}
+
 /** The server's answer, kept for later; its last one where it does not answer in time. */
 async function serverFirst(request) {
   const cache = await caches.open(ANSWERS);
   const asked = fetch(request).then(async (response) => {
-    if (response.ok) await cache.put(request, response.clone());
+    if (response.ok) {
+      /* At the end of the line again: what was not asked for longest is forgotten first. */
+      await cache.delete(request);
+      await cache.put(request, response.clone());
+      await forget(cache);
+    } else if (response.status === 404) await cache.delete(request);
     return response;
   });
   const late = new Promise((resolve) => setTimeout(resolve, PATIENCE_MS)).then(() => cache.match(request));

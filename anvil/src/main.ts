@@ -9,6 +9,7 @@ import { answerPrep } from '#core/formats/prep-document';
 import { answerProgress } from '#core/formats/progress-document';
 import { answerSequence } from '#core/formats/sequence-document';
 import { answerRemoval, answerShopHead } from '#core/formats/rivet-documents';
+import { measureFile } from './measure-photo';
 import type { Problem, Result } from '#core/units/result';
 import { problemMessage } from '#core/wording/problems';
 
@@ -55,9 +56,15 @@ function readInput(file: string | undefined): unknown {
   }
 }
 
-function main(args: readonly string[]): void {
-  const known = Object.keys(VERBS).join(', ');
+async function main(args: readonly string[]): Promise<void> {
+  const known = [...Object.keys(VERBS), 'measure'].join(', ');
   const [verb, file, ...rest] = args;
+  if (verb === 'measure') {
+    const measured = await measureFile(args.slice(1));
+    if (!measured.ok) return refuse(measured.problem);
+    process.stdout.write(`${JSON.stringify(measured.value, null, 1)}\n`);
+    return;
+  }
   if (verb === undefined) refuse({ code: 'verb-missing', data: { known } });
   const answer = Object.hasOwn(VERBS, verb) ? VERBS[verb] : undefined;
   if (!answer) return refuse({ code: 'verb-unknown', data: { verb, known } });
@@ -76,4 +83,4 @@ function main(args: readonly string[]): void {
   process.stdout.write(`${JSON.stringify(result.value, null, 1)}\n`);
 }
 
-main(process.argv.slice(2));
+await main(process.argv.slice(2));

@@ -8,6 +8,7 @@ import type { PageQuestion } from '#core/record/page-flags';
 import type { Shift } from '#core/record/shifts';
 import { FINISH_WAYS } from '#core/record/mark-work';
 import { FASTENER_KINDS, SETTING_WAYS, type Definitions } from '#core/record/definitions';
+import type { PartToOrder } from '#core/supply/to-order';
 import type { StockNeed } from '#core/stock/needs';
 import { exactly, nullable, number, oneOf, optional, said, shape, whole, yesNo, type Is, type Of } from '#core/shapes/shape';
 import { anyText, byText, definitionOrNone, entity, isEntityKind, isMark, isMarkKind, many } from './parts';
@@ -48,6 +49,7 @@ const stageCounts = byText(count);
 const overviewOf = shape({
   id: isId,
   holes: count,
+  hand: nullable(oneOf('L', 'R')),
   stages: stageCounts,
   stops: count,
   cautions: count,
@@ -90,6 +92,8 @@ export const ASSEMBLY = shape({
   fasteners: many(entity('fastener')),
   parts: many(entity('part')),
   rows: many(entity('row')),
+  /** Work without holes, in its order. */
+  jobs: many(entity('job')),
 });
 export type AssemblyAnswer = Of<typeof ASSEMBLY>;
 
@@ -102,6 +106,10 @@ export const MARKS = shape({
   epoch: anyText,
 });
 export type MarksAnswer = Of<typeof MARKS>;
+
+/** Batches that were mixed lately in any assembly of a kit, as marks, with what took one back. */
+export const BATCHES = shape({ marks: many(isMark) });
+export type BatchesAnswer = Of<typeof BATCHES>;
 
 /** Places of a kit's newest change and mark. */
 export const REVISION = shape({ changes: count, marks: count, epoch: anyText });
@@ -247,7 +255,22 @@ const need = exactly<StockNeed>()(
     instead: many(anyText),
   }),
 );
-export const STOCK = shape({ kit: entity('kit'), needs: many(need) });
+const partToOrder = exactly<PartToOrder>()(
+  shape({
+    assemblyId: isId,
+    assembly: anyText,
+    partId: isId,
+    name: anyText,
+    hand: nullable(oneOf('L', 'R')),
+    number: anyText,
+    state: oneOf('missing', 'ordered', 'short'),
+    from: anyText,
+    orderedOn: anyText,
+    expectedOn: anyText,
+    short: count,
+  }),
+);
+export const STOCK = shape({ kit: entity('kit'), needs: many(need), parts: many(partToOrder) });
 export type StockAnswer = Of<typeof STOCK>;
 
 const shift = exactly<Shift>()(
@@ -309,6 +332,8 @@ export const STOPPING = shape({ stopping: oneOf(true) });
 export const DEVICES = shape({
   isOpen: yesNo,
   urls: many(anyText),
+  /** SHA-256 of the root a device may trust; null: nothing is open to devices. */
+  print: nullable(anyText),
   devices: many(shape({ id: isId, name: anyText, person: anyText, pairedAt: anyText })),
 });
 export type DevicesAnswer = Of<typeof DEVICES>;

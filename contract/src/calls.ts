@@ -66,6 +66,12 @@ export const CALLS: readonly Call[] = [
   },
   {
     method: 'get',
+    path: '/kits/{id}/batches',
+    summary: 'Batches of sealant and adhesive mixed within thirty days, in any assembly.',
+    ...json('Batches', answers.BATCHES),
+  },
+  {
+    method: 'get',
     path: '/kits/{id}/log',
     summary: 'Pages of the log, newest first.',
     query: {
@@ -154,6 +160,27 @@ export const CALLS: readonly Call[] = [
     path: '/rows/{id}/strip.pdf',
     summary: 'A drilling strip, 1:1.',
     query: { paper: PAPER },
+    answerType: 'application/pdf',
+  },
+  {
+    method: 'get',
+    path: '/frame.pdf',
+    summary: 'A frame to photograph a sheet on, 1:1; the headless measure reads such photographs.',
+    query: { paper: PAPER },
+    answerType: 'application/pdf',
+  },
+  {
+    method: 'get',
+    path: '/strips.pdf',
+    summary: 'Strips to photograph a long part between, 1:1; the headless measure reads such photographs, too.',
+    query: { paper: PAPER },
+    answerType: 'application/pdf',
+  },
+  {
+    method: 'get',
+    path: '/angle-template.pdf',
+    summary: 'A template for the angle of a flange, 1:1.',
+    query: { paper: PAPER, angle: 'degrees, 5 to 175' },
     answerType: 'application/pdf',
   },
   {

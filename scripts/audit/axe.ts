@@ -1,10 +1,12 @@
 /**
- * Every rule axe has, best practices too, on every view of the demo kit at four sizes in both themes. Needs a running ./start; `npm run audit:axe --
+ * Every rule axe has, best practices too, on every view of the demo kit and on its dialogs and menus, at four sizes in both themes. Needs a running ./start; `npm run audit:axe --
  * http://127.0.0.1:8420`. Ends with exit code 1 where anything was found.
  */
 import AxeBuilder from '@axe-core/playwright';
 import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../chromium';
+import { DIALOGS, isOpened } from './demo-dialogs';
+import { demoViews } from './demo-views';
 
 const base = process.argv[2] ?? 'http://127.0.0.1:8420';
 const SIZES = [
@@ -13,41 +15,32 @@ const SIZES = [
   [820, 1180],
   [390, 844],
 ] as const;
-const ASSEMBLY_PLACES = ['plan', 'map', 'parts', 'layout', 'setups', 'sequence', 'bench', 'inspect'] as const;
-const KIT_PLACES = ['', '/today', '/log', '/stock', '/tools', '/fasteners', '/settings', '/recalls'] as const;
 /** Calm: nothing of it waits for an answer any more. */
 const SETTLED_MS = 600;
 
-interface Listed {
-  readonly id: string;
-  readonly definition: { readonly name: string };
-}
-
-async function addresses(page: Page): Promise<string[]> {
-  const ask = async <T>(path: string): Promise<T> => (await (await page.request.get(`${base}/api${path}`)).json()) as T;
-  const { kits } = await ask<{ kits: readonly Listed[] }>('/kits');
-  const kit = kits.find((k) => k.definition.name === 'Quillback Two');
-  if (!kit) throw new Error('The demo kit is not there.');
-  const { assemblies } = await ask<{ assemblies: readonly Listed[] }>(`/kits/${kit.id}`);
-  const of = (name: string) => assemblies.find((a) => a.definition.name.startsWith(name))?.id ?? '';
-  return [
-    '/',
-    '/practice',
-    '/nowhere',
-    ...KIT_PLACES.map((p) => `/kits/${kit.id}${p}`),
-    ...['Left float', 'Instrument sub-panel', 'Water rudder'].flatMap((name) => ASSEMBLY_PLACES.map((p) => `/assemblies/${of(name)}/${p}`)),
-  ];
-}
-
+const views = ['/nowhere', ...(await demoViews(base, ['Left float', 'Instrument sub-panel', 'Water rudder'])).map((v) => v.path)];
+const dialogViews = views.filter((v) => v.includes('/assemblies/'));
 const browser = await chromium.launch(CHROMIUM);
 let found = 0;
 let looked = 0;
+/* Some are there at some sizes only; each must have been seen at one. */
+const opened = new Set<string>();
+
+async function look(page: Page, where: string): Promise<void> {
+  await page.waitForTimeout(SETTLED_MS);
+  looked++;
+  for (const v of (await new AxeBuilder({ page }).analyze()).violations) {
+    found++;
+    process.stdout.write(`${where} ${v.id} (${v.impact ?? ''}): ${v.nodes.map((n) => n.target.join(' ')).join('; ')}\n`);
+  }
+}
+
 for (const theme of ['light', 'dark'] as const)
   for (const [width, height] of SIZES) {
     const context = await browser.newContext({ viewport: { width, height }, hasTouch: width < 1280, serviceWorkers: 'block' });
     await context.addInitScript((t) => localStorage.setItem('anvil.theme', t), theme);
     const page = await context.newPage();
-    for (const address of await addresses(page)) {
+    for (const address of views) {
       await page.goto(base + address);
       const isHeaded = await page
         .getByRole('heading', { level: 1 })
@@ -61,17 +54,24 @@ for (const theme of ['light', 'dark'] as const)
         found++;
         process.stdout.write(`${theme} ${width}x${height} ${address}: no heading\n`);
       }
+      await look(page, `${theme} ${width}x${height} ${address}`);
+    }
+    for (const dialog of DIALOGS) {
+      await page.goto(base + (dialogViews.find((v) => v.endsWith(dialog.place)) ?? ''));
+      await page.getByRole('main').first().waitFor();
       await page.waitForTimeout(SETTLED_MS);
-      looked++;
-      for (const v of (await new AxeBuilder({ page }).analyze()).violations) {
-        found++;
-        process.stdout.write(
-          `${theme} ${width}x${height} ${address} ${v.id} (${v.impact ?? ''}): ${v.nodes.map((n) => n.target.join(' ')).join('; ')}\n`,
-        );
+      if (await isOpened(page, dialog)) {
+        await look(page, `${theme} ${width}x${height} ${dialog.name}`);
+        opened.add(dialog.name);
       }
     }
     await context.close();
   }
 await browser.close();
-process.stdout.write(`${looked} views looked at, ${found} violations\n`);
+for (const { name } of DIALOGS)
+  if (!opened.has(name)) {
+    found++;
+    process.stdout.write(`not opened: ${name}\n`);
+  }
+process.stdout.write(`${looked} pages looked at, ${found} violations\n`);
 process.exit(found > 0 ? 1 : 0);

@@ -14,8 +14,10 @@ import { migrate } from '#server/db/migrate';
 import DxfParser from 'dxf-parser';
 import { readDxf } from '#core/dxf/drawing';
 import { groupIntoRows } from '#core/layout/group-rows';
+import { firstLoad } from './first-load';
 import { benchDossier } from './dossier';
 import { mapPanning } from './map';
+import { photographs } from './photo';
 import { folding, manyMarks } from './record';
 import { withServer } from './own-server';
 import { heavyAnswers } from './under-load';
@@ -230,7 +232,9 @@ const MEASURES: Readonly<Record<string, () => void | Promise<void>>> = {
   order: orderQuality,
   sequence: () => kitSequence(join(folder, 'sequence')),
   folding,
+  photo: photographs,
   map: () => mapPanning(join(folder, 'map')),
+  load: () => firstLoad(join(folder, 'load')),
   touch: () => touchToScreen(join(folder, 'touch')),
   listing: () => listing(join(folder, 'list')),
   start: () => warmStart(join(folder, 'start')),

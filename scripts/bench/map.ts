@@ -7,11 +7,11 @@ import { KIT, uuid } from './rows';
 
 const FRAMES = 150;
 
-/** An assembly of 100 rows of 50 holes, all placed. */
-export function placedRows(kitId: string, assemblyId: string): Edit[] {
+/** An assembly of so many rows of 50 holes, all placed. */
+export function placedRows(kitId: string, assemblyId: string, count = 100): Edit[] {
   const partId = uuid('map part');
   const thickness = { mm: 0.635, text: '.025', units: 'in' as const };
-  const rows = Array.from({ length: 100 }, (_, r): Edit => ({
+  const rows = Array.from({ length: count }, (_, r): Edit => ({
     kind: 'row',
     id: uuid(`map row ${r}`),
     expectedVersion: 0,

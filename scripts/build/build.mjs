@@ -28,10 +28,28 @@ function compressAll() {
     if (!/\.(js|css|svg)$/.test(name)) continue;
     const bytes = readFileSync(join(folder, name));
     if (bytes.length < 1024) continue;
-    const params = { [constants.BROTLI_PARAM_QUALITY]: 10, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length };
+    const params = { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length };
     writeFileSync(join(folder, `${name}.br`), brotliCompressSync(bytes, { params }));
     writeFileSync(join(folder, `${name}.gz`), gzipSync(bytes, { level: 9 }));
   }
+}
+
+/** The mark as pictures for devices that install the page: as it is, and with room around it where a device cuts its own shape. */
+async function drawIcons() {
+  const { default: sharp } = await import('sharp');
+  const svg = readFileSync(at('web', 'public', 'mark.svg'));
+  const draw = (size) => sharp(svg, { density: 72 * (size / 32) }).resize(size, size);
+  for (const size of [192, 512])
+    await draw(size)
+      .png()
+      .toFile(at('dist', 'web', `icon-${size}.png`));
+  const room = 76;
+  const extend = { top: room, bottom: room, left: room, right: room, background: '#1f4fa3' };
+  await draw(512 - 2 * room)
+    .flatten({ background: '#1f4fa3' })
+    .extend(extend)
+    .png()
+    .toFile(at('dist', 'web', 'icon-maskable-512.png'));
 }
 
 /* The program, and the one of its thread for whole records. */
@@ -57,12 +75,14 @@ if (isStale(at('dist', 'web', 'index.html'), [...common, 'web', 'vite.config.ts'
   process.stdout.write('Building the page ...\n');
   const { build } = await import('vite');
   await build({ root: at('web'), configFile: at('vite.config.ts'), logLevel: 'warn' });
+  await drawIcons();
   compressAll();
   /* The service worker names what the page is made of, so that the shell opens whole without the server. */
   const shell = [
     '/',
     '/mark.svg',
     '/manifest.webmanifest',
+    '/icon-192.png',
     ...readdirSync(at('dist', 'web', 'assets'))
       .filter((name) => !/\.(br|gz)$/.test(name))
       .map((name) => `/assets/${name}`),

@@ -48,16 +48,6 @@ const SHOTS: readonly Shot[] = [
     },
   },
   {
-    name: 'both-sides',
-    theme: 'dark',
-    steps: async (page) => {
-      await page.goto(base);
-      await page.getByRole('link', { name: 'Quillback Two' }).click();
-      await page.getByRole('link', { name: 'Water rudder', exact: true }).click();
-      await page.getByRole('table', { name: 'Rows' }).getByRole('button', { name: 'Trailing edge, both sides' }).click();
-    },
-  },
-  {
     name: 'fasteners',
     steps: async (page) => {
       await page.goto(base);
@@ -74,6 +64,29 @@ const SHOTS: readonly Shot[] = [
       await page.getByLabel(/Length along the row/).fill('0 ; 0\n20 ; 0\n28 ; 3');
       await page.getByLabel('Largest pitch').fill('1.5');
       await page.getByLabel('Second row').selectOption('staggered');
+    },
+  },
+  {
+    name: 'photo',
+    steps: async (page) => {
+      await page.goto(base);
+      await page.getByRole('link', { name: 'Quillback Two' }).click();
+      await page.getByRole('link', { name: 'Instrument sub-panel', exact: true }).click();
+      await page.getByRole('link', { name: 'Layout' }).click();
+      await page.getByRole('link', { name: 'Measure from a photograph' }).click();
+      await page.getByLabel('Which part').selectOption({ label: 'panel' });
+      await page.getByRole('button', { name: 'Take a practice photograph' }).click();
+      await page.getByRole('list', { name: 'Not as planned' }).waitFor({ timeout: 120_000 });
+    },
+  },
+  {
+    name: 'jobs',
+    steps: async (page) => {
+      await page.goto(base);
+      await page.getByRole('link', { name: 'Quillback Two' }).click();
+      await page.getByRole('link', { name: 'Deck hatch', exact: true }).click();
+      await page.getByRole('link', { name: 'Jobs' }).click();
+      await page.getByRole('region', { name: 'Pilot' }).waitFor();
     },
   },
   {
@@ -178,17 +191,6 @@ const SHOTS: readonly Shot[] = [
       await openToday(page);
       await page.getByRole('link', { name: /Bay rib, lower flange/ }).click();
       await page.getByRole('button', { name: /^Mark / }).waitFor();
-    },
-  },
-  {
-    name: 'deviation',
-    steps: async (page) => {
-      await openToday(page);
-      await page.getByRole('link', { name: /Bay rib, lower flange/ }).click();
-      await page.getByRole('button', { name: 'Hole 6', exact: true }).click();
-      await page.getByRole('button', { name: 'Deviation at hole 6' }).click();
-      await page.getByLabel('Hole as measured').fill('.1045');
-      for (const sheet of ['nose skin', 'bay rib']) await page.getByLabel(`Edge distance in ${sheet}`).fill('.22');
     },
   },
   {

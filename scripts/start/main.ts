@@ -17,7 +17,7 @@ import { ThreadDesk } from '#server/record/thread-desk';
 import { loadDemo } from '#server/demo/load';
 import { Keeper } from './backup/keeper';
 import { isEmptyFolder, isHalfRestored, restoreInto } from './backup/restore';
-import { openLan } from './lan';
+import { openLan } from './lan/open';
 import { claimFolder } from './only-one';
 import { OptionError, readOptions } from './options';
 import { startPrivateDatabase, type PrivateDatabase } from './private-database';
@@ -187,9 +187,9 @@ async function main(): Promise<void> {
       instance,
       gauges,
     };
-    const lan = options.lan ? await openLan(options, shared) : null;
+    const lan = options.lan ? await openLan(options, shared, say) : null;
     closeLan = lan?.close ?? null;
-    server = createServer(createApp({ ...shared, ...(lan ? { pairing: lan.pairing, lanUrls: lan.urls } : {}) }));
+    server = createServer(createApp({ ...shared, ...(lan ? { pairing: lan.pairing, lanUrls: lan.urls, lanPrint: lan.print } : {}) }));
     await listen(server, options.port);
     const gauge = await openGauges(options.gaugePort, gaugeServer({ db: connection.db, hub: gauges, log, now: shared.now }));
     const forget = setInterval(

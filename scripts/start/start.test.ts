@@ -7,6 +7,7 @@ import type { TLSSocket } from 'node:tls';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { localName } from './lan/name';
 import { freePort, isRunning, waitFor } from './processes';
 
 const started: ChildProcess[] = [];
@@ -280,7 +281,7 @@ describe('./start --lan', () => {
       const { child, said } = await startAndWait('--demo', 'off', '--lan', '--lan-port', String(lanPort));
       expect(said()).toContain(`https://127.0.0.1:${lanPort}/`);
       const shut = await overTls(lanPort, '/api/kits');
-      expect([shut.status, shut.names]).toEqual([401, 'IP Address:127.0.0.1']);
+      expect([shut.status, shut.names]).toEqual([401, `DNS:${localName()}, IP Address:127.0.0.1`]);
       const { code } = (await (await fetch(`http://127.0.0.1:${port}/api/devices/code`, { method: 'POST' })).json()) as { code: string };
       const paired = await overTls(lanPort, '/pair', { method: 'POST', body: `code=${code}&name=tablet&person=RV` });
       expect(paired.status).toBe(303);

@@ -10,6 +10,7 @@ import { halfCharacterIn } from '#core/typed/whole-text';
 import { problemMessage } from '#core/wording/problems';
 import { databaseErrno, type Database } from './db/connection';
 import { ownHostOnly, pairedOnly, type Access } from './people/access';
+import { trustPages, type Trust } from './people/trust';
 import { deskHere, type RecordDesk } from './record/desk';
 import { OpenStreams } from './people/open-streams';
 import type { Pairing } from './people/pairing';
@@ -52,6 +53,10 @@ export interface AppOptions {
   readonly copies?: CopyKeeper;
   /** Addresses devices of the local network open. */
   readonly lanUrls?: () => readonly string[];
+  /** The print of the root that devices of the local network may trust. */
+  readonly lanPrint?: string | null;
+  /** Towards the local network: what a device may install to trust this machine. */
+  readonly trust?: Trust;
 }
 
 const BODY_LIMIT = '8mb';
@@ -111,6 +116,8 @@ export function createApp(options: AppOptions): Express {
     pairing,
     copies,
     lanUrls = () => [],
+    lanPrint = null,
+    trust,
     gauges = new GaugeHub(),
     streams = new OpenStreams(),
     desk = deskHere(db),
@@ -133,10 +140,13 @@ export function createApp(options: AppOptions): Express {
         },
       },
       strictTransportSecurity: false,
+      /* Without it a browser says “null” for where a form was sent from, and no device could pair. */
+      referrerPolicy: { policy: 'same-origin' },
     }),
   );
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => req.url === '/api/health' }, quietReqLogger: true }));
 
+  if (trust) app.use(trustPages(trust));
   if (access.kind === 'lan' && pairing) app.use(pairedOnly(db, pairing, now));
 
   const api = express.Router();
@@ -161,10 +171,10 @@ export function createApp(options: AppOptions): Express {
   api.get('/whoami', (_req, res) => {
     res.json({ device: (res.locals.device as object | undefined) ?? null });
   });
-  if (access.kind === 'desk') api.use(deviceRoutes({ db, pairing: pairing ?? null, lanUrls, streams, now }));
+  if (access.kind === 'desk') api.use(deviceRoutes({ db, pairing: pairing ?? null, lanUrls, lanPrint, streams, now }));
   if (access.kind === 'desk' && copies) api.use(backupRoutes(copies));
   api.use(docsRoutes());
-  api.use(readRoutes(db));
+  api.use(readRoutes(db, now));
   api.use(gaugeRoutes(db, gauges, streams));
   api.use(paperRoutes(db));
   api.use(recordRoutes({ desk, jobs: new DossierJobs(desk, join(photosDir, 'dossiers'), now), photosDir, now }));

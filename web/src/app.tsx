@@ -3,6 +3,9 @@ import { Link, Navigate, Route, Routes, useLocation, useParams } from 'react-rou
 import { useLocal } from './api/device';
 import { KitsView } from './views/kits/kits-view';
 import { Arrival, SkipLink } from './ui/arrival';
+import { Announcer } from './ui/announcer';
+import { AwayNotice } from './ui/away-notice';
+import { FileDrop } from './ui/file-drop';
 import { Screen } from './ui/screen';
 import { TopBar } from './ui/top-bar';
 
@@ -25,12 +28,15 @@ const VIEWS: readonly (readonly [path: string, view: ComponentType])[] = [
   ['/kits/:kitId/settings', later('KitSettingsView', () => import('./views/kit/kit-settings-view'))],
   ['/assemblies/:assemblyId/plan', later('PlanView', () => import('./views/plan/plan-view'))],
   ['/assemblies/:assemblyId/parts', later('PartsView', () => import('./views/parts/parts-view'))],
+  ['/assemblies/:assemblyId/tags', later('TagsView', () => import('./views/parts/tags-view'))],
   ['/assemblies/:assemblyId/layout', later('LayoutView', () => import('./views/layout/layout-view'))],
   ['/assemblies/:assemblyId/map', later('MapView', () => import('./views/map/map-view'))],
   ['/assemblies/:assemblyId/setups', later('SetupsView', () => import('./views/setups/setups-view'))],
+  ['/assemblies/:assemblyId/jobs', later('JobsView', () => import('./views/jobs/jobs-view'))],
   ['/assemblies/:assemblyId/sequence', later('SequenceView', () => import('./views/sequence/sequence-view'))],
   ['/assemblies/:assemblyId/bench', later('BenchView', () => import('./views/bench/bench-view'))],
   ['/assemblies/:assemblyId/inspect', later('InspectView', () => import('./views/inspect/inspect-view'))],
+  ['/assemblies/:assemblyId/photo', later('PhotoView', () => import('./views/photo/photo-view'))],
   ['/assemblies/:assemblyId/removal', later('RemovalView', () => import('./views/removal/removal-view'))],
 ];
 
@@ -54,6 +60,9 @@ export function App() {
     <>
       <SkipLink />
       <Arrival />
+      <Announcer />
+      <AwayNotice />
+      <FileDrop />
       <Routes>
         {VIEWS.map(([path, View]) => (
           <Route

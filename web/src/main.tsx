@@ -3,6 +3,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './app';
+import { keepOfflinePage } from './api/offline-page';
 import { startOutbox } from './api/outbox';
 import { newQueryClient } from './api/query-client';
 import { EditEffects } from './ui/edit-effects';
@@ -10,8 +11,7 @@ import './style.css';
 
 const client = newQueryClient();
 /* The page opens without its server where the browser can keep it. */
-if (import.meta.env.PROD && 'serviceWorker' in navigator)
-  void navigator.serviceWorker.register('/service-worker.js').catch(() => undefined);
+if (import.meta.env.PROD) keepOfflinePage();
 /* A page left open while the program was renewed: what it asks for next has another name by now. */
 window.addEventListener('vite:preloadError', () => window.location.reload());
 startOutbox(() => client.invalidateQueries({ queryKey: ['marks'] }));

@@ -16,7 +16,14 @@ const STEPS: readonly PrecedenceReason[] = [
   'square-before-lock',
 ];
 /** Reasons that come from what was told of the order. */
-const TOLD: readonly PrecedenceReason[] = ['close-before-riveting', 'sub-assembly-first', 'waits-for-part', 'shuts-off', 'hides-heads'];
+const TOLD: readonly PrecedenceReason[] = [
+  'close-before-riveting',
+  'sub-assembly-first',
+  'waits-for-part',
+  'not-here',
+  'shuts-off',
+  'hides-heads',
+];
 
 /** The operation a bench's item is part of. */
 export function operationOf(setup: BenchSetup, item: BenchItem): string {
@@ -29,7 +36,7 @@ export function benchSetupOf(
   operations: ReadonlyMap<string, AssemblyOperation>,
 ): string | null {
   if (isSubAssembly(id)) return null;
-  if (isAssemblyMark(kind)) return id;
+  if (isAssemblyMark(kind) || kind === 'job') return id;
   if (rowId === null || (STEP_KINDS as readonly string[]).includes(kind)) return setup;
   /* The angle is checked where its holes are drilled. */
   return [...operations.values()].find((o) => o.rowId === rowId && o.kind === 'drilled')?.setup ?? null;
@@ -50,7 +57,10 @@ export function orderWaits(id: string, operations: ReadonlyMap<string, AssemblyO
       if (seen.has(wait.id)) continue;
       seen.add(wait.id);
       const kind = operations.get(wait.id)?.kind ?? 'set';
-      const deeper = isTold(wait.because) && wait.because !== 'waits-for-part' && !isStep(kind) ? openOf(wait.id, isTold) : [];
+      const deeper =
+        isTold(wait.because) && wait.because !== 'waits-for-part' && wait.because !== 'not-here' && !isStep(kind)
+          ? openOf(wait.id, isTold)
+          : [];
       if (deeper.length > 0) look(deeper);
       else found.set(wait.id, wait);
     }
@@ -78,7 +88,7 @@ export interface OrderedSetup extends Omit<BenchSetup, 'items'> {
 export interface BenchWork {
   /** Of the operation. */
   readonly id: string;
-  readonly kind: AssemblyMarkKind;
+  readonly kind: AssemblyMarkKind | 'job';
   readonly rowId: string | null;
   /** Parts it is still wanted for; of work on a row its holes. */
   readonly openPartIds: readonly string[];
@@ -87,6 +97,9 @@ export interface BenchWork {
   readonly waits: readonly Precedence[];
   readonly place: number;
 }
+
+/** Whether it is marked for a whole assembly or row; a job has a card of its own. */
+export const isWholeWork = (work: BenchWork): work is BenchWork & { readonly kind: AssemblyMarkKind } => work.kind !== 'job';
 
 /** The work on the whole that is still to be marked, in the order of the work. `rows`: by id, with what was done at their holes. */
 export function worksInOrder(
@@ -98,7 +111,7 @@ export function worksInOrder(
 ): BenchWork[] {
   return order.flatMap((id, place): BenchWork[] => {
     const o = operations.get(id);
-    if (!o || done.has(id) || isSubAssembly(id) || !isAssemblyMark(o.kind)) return [];
+    if (!o || done.has(id) || isSubAssembly(id) || !(isAssemblyMark(o.kind) || o.kind === 'job')) return [];
     const { kind, rowId } = o;
     const row = rowId === null ? undefined : rows.get(rowId);
     const waitsFor = new Set(progress.get(id)?.waitsFor ?? []);
@@ -107,7 +120,7 @@ export function worksInOrder(
         id,
         kind,
         rowId,
-        openPartIds: rowId === null ? o.partIds.filter((p) => !partsDone.has(partKey(kind, p))) : [],
+        openPartIds: kind === 'job' ? o.partIds : rowId === null ? o.partIds.filter((p) => !partsDone.has(partKey(kind, p))) : [],
         openHoleIds: holesInPlan(row?.row.holes ?? []).flatMap((h) => (row?.states.get(h.id)?.has(`${kind}//`) ? [] : [h.id])),
         waits: o.after.filter((a) => waitsFor.has(a.id) || (!done.has(a.id) && !progress.has(a.id))),
         place,

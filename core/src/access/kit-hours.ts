@@ -1,5 +1,6 @@
 import type { Entity, SequenceDecision } from '../record/definitions';
 import type { WorkedTime } from '../log/work-hours';
+import { jobsDone } from '../jobs/job';
 import { assemblyWork, definitionsById, type AssemblyRecord } from '../work/assembly-work';
 import { arrange } from './arrange';
 import { decidedOrder } from './follow';
@@ -25,7 +26,16 @@ export function summaryOfAssembly(
 ): AssemblySummary {
   const { rows, partsDone } = assemblyWork(record);
   const parts = definitionsById(record.parts);
-  const derived = deriveSequence({ kit: record.kit, parts, fasteners: definitionsById(record.fasteners), rows, tools, partsDone });
+  const jobs = record.jobs ?? [];
+  const derived = deriveSequence({
+    kit: record.kit,
+    parts,
+    fasteners: definitionsById(record.fasteners),
+    rows,
+    tools,
+    jobs,
+    partsDone: new Set([...partsDone, ...jobsDone(jobs, record.marks)]),
+  });
   const order = decidedOrder(derived, decision) ?? quickAdvice(derived);
   return {
     operations: derived.operations.length,

@@ -16,8 +16,10 @@ export interface SequenceModel {
   readonly fasteners: ReadonlyMap<string, FastenerDefinition>;
   /** Tools that are owned, or those that are at hand. */
   readonly tools: readonly Entity<'tool'>[];
-  /** Keys of the steps done on whole parts. */
+  /** Keys of the steps done on whole parts, and of the jobs that are done. */
   readonly partsDone: ReadonlySet<string>;
+  /** Jobs of the builder's own. */
+  readonly jobs?: readonly Entity<'job'>[] | undefined;
 }
 
 export interface DerivedSequence {
@@ -37,8 +39,8 @@ export interface SequenceShape {
   readonly guarded: readonly AssemblyOperation[];
 }
 
-export function sequenceShape({ kit, parts, rows, tools }: Omit<SequenceModel, 'partsDone' | 'fasteners'>): SequenceShape {
-  const operations = assemblyOperations(rows, parts, workOrderOf(kit.work));
+export function sequenceShape({ kit, parts, rows, tools, jobs }: Omit<SequenceModel, 'partsDone' | 'fasteners'>): SequenceShape {
+  const operations = assemblyOperations(rows, parts, workOrderOf(kit.work), jobs);
   const access = accessRows(operations, rows, tools);
   return { operations, access, guarded: withAccess(operations, access).operations };
 }
@@ -77,5 +79,8 @@ export function minutesLeft(
   progress: ReadonlyMap<string, OperationProgress>,
   minutes: Readonly<Record<WorkOf, { readonly minutes: number }>>,
 ): number {
-  return operations.reduce((sum, o) => sum + (progress.get(o.id)?.open ?? o.count) * minutes[workOf(o)].minutes, 0);
+  return operations.reduce((sum, o) => {
+    const each = o.kind === 'job' ? o.minutes : minutes[workOf(o)].minutes;
+    return sum + (progress.get(o.id)?.open ?? o.count) * each;
+  }, 0);
 }

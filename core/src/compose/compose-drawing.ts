@@ -4,7 +4,8 @@ import type { Units } from '../units/length';
 import { exactText } from '../units/show';
 import { bad, good, type Result } from '../units/result';
 import { composeRow, readRowLine, type ComposeContext } from './compose';
-import type { Edit, Entity, RowDefinition, TypedLength } from '../record/definitions';
+import type { Edit, Entity, HoleDefinition, RowDefinition, TypedLength } from '../record/definitions';
+import { holePlaces } from '../record/hole-places';
 import { holesInPlan, resizeHoles } from '../record/holes';
 
 /** A line of holes from a drawing, mm, as it is to be kept. */
@@ -32,6 +33,26 @@ export function placeHoles(row: RowDefinition, places: readonly Place[], newId: 
     return { ...hole, at: { x, y } };
   });
   return { ...row, holes };
+}
+
+/** A hole within so much of a place is the one that lies there, mm. */
+const SAME_HOLE_MM = 0.5;
+
+/**
+ * The row with its holes at these places, old ones among new: a hole that lies at one of them stays itself, with what was marked at it;
+ * holes that lie at none are out of the plan. Holes without a place of their own are taken in order where they would be even.
+ */
+export function weaveHoles(row: RowDefinition, places: readonly Place[], newId: () => string): RowDefinition {
+  const known = holePlaces(row) ?? [];
+  const left = new Set(known);
+  const holes = places.map(({ x, y }): HoleDefinition => {
+    const same = [...left].find((k) => Math.hypot(k.place.x - x, k.place.y - y) <= SAME_HOLE_MM);
+    if (!same) return { id: newId(), out: false, at: { x, y } };
+    left.delete(same);
+    return { ...same.hole, at: { x, y } };
+  });
+  const kept = new Set(holes.map((h) => h.id));
+  return { ...row, holes: [...holes, ...row.holes.filter((h) => !kept.has(h.id)).map((h) => ({ ...h, out: true }))] };
 }
 
 /** From each place to the next one, mm. */

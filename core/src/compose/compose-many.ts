@@ -3,7 +3,7 @@ import { lineOfCells, spanAt } from './csv-rows';
 import { cellsOf, headlessCells, headsOf, type CellLine } from '../typed/pasted-cells';
 import type { Problem } from '../units/result';
 import { composeRow, readRowLine, type ComposeContext, type Composed } from './compose';
-import type { Edit, Entity } from '../record/definitions';
+import type { Entity } from '../record/definitions';
 
 /** One pasted line: its place (from 1), and the row it makes or what is wrong with it. */
 export interface PastedLine {
@@ -62,12 +62,4 @@ function readLine(line: string, cells: CellLine | null, heads: Partial<Record<Ro
     return Math.min(line.length, (table.at[index] ?? 0) + Math.max(0, at - span.from));
   };
   return { parsed: readRowLine(text, context), place };
-}
-
-/** The edits that keep what lines made. */
-export function editsOf(made: readonly Composed[], newId: () => string): Edit[] {
-  return [
-    ...made.flatMap((m) => m.newParts.map((p): Edit => ({ kind: 'part', id: p.id, expectedVersion: 0, definition: p.definition }))),
-    ...made.map((m): Edit => ({ kind: 'row', id: newId(), expectedVersion: 0, definition: m.row })),
-  ];
 }

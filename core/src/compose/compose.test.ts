@@ -3,7 +3,8 @@ import { NO_FASTENERS, fold, ids, KIT, mark, part, rowOf } from '../../test/buil
 import { parseRowLine } from '../typed/row-line';
 import { planStack } from '../prep/plan';
 import { composeRow, duplicateRow, lineOfRow } from './compose';
-import { composeLines, editsOf } from './compose-many';
+import { composeLines } from './compose-many';
+import { editsOf } from './edits-of';
 import type { Entity, RowDefinition } from '../record/definitions';
 import { mirrorRow } from '../record/mirror';
 import { stackOf } from '../record/stack-of';

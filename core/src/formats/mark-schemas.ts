@@ -133,6 +133,18 @@ const headCheck = shape({
   disposition: oneOf(...DISPOSITIONS),
 });
 
+const batch = shape({
+  product: words(120),
+  ratio: optional(said<string>(Joi.string().trim().max(40))),
+  ratioBy: optional(oneOf('weight', 'volume')),
+  tackFreeMinutes: optional(number(1, 100_000)),
+  cureMinutes: optional(number(1, 100_000)),
+  temperatureC: optional(number(-40, 60)),
+  amountMl: optional(number(0, 100_000)),
+  rowIds: list(isId, 500, { unique: true }),
+  jobIds: list(isId, 500, { unique: true }),
+});
+
 /** The shape of every kind's payload, each exactly its written type. */
 const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
   'laid-out': exactly<OwnPayloads['laid-out']>()(shape(noted)),
@@ -165,7 +177,19 @@ const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
     shape({ ...onParts, angle: shape({ found: angle, wanted: angle, station: optional(oneOf(...ANGLE_STATIONS)) }) }),
   ),
   'head-check': exactly<OwnPayloads['head-check']>()(shape({ ...noted, head: headCheck, work: optional(inspectWork) })),
-  'sealant-mixed': exactly<OwnPayloads['sealant-mixed']>()(shape({ ...noted, workMinutes: number(1, 2000) })),
+  'sealant-mixed': exactly<OwnPayloads['sealant-mixed']>()(shape({ ...noted, workMinutes: number(1, 2000), batch: optional(batch) })),
+  'job-step': exactly<OwnPayloads['job-step']>()(
+    shape({
+      ...noted,
+      job: shape({
+        jobId: isId,
+        cycleId: isId,
+        stepId: isId,
+        said: optional(words(450)),
+        reading: optional(typedLength(-100_000, 100_000)),
+      }),
+    }),
+  ),
   cleared: exactly<OwnPayloads['cleared']>()(shape(noted)),
   'fit-up': exactly<OwnPayloads['fit-up']>()(shape(onParts)),
   'take-apart': exactly<OwnPayloads['take-apart']>()(shape(onParts)),
@@ -173,7 +197,7 @@ const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
   reassemble: exactly<OwnPayloads['reassemble']>()(shape(onParts)),
   join: exactly<OwnPayloads['join']>()(shape(onParts)),
   close: exactly<OwnPayloads['close']>()(shape(onParts)),
-  seal: exactly<OwnPayloads['seal']>()(shape(noted)),
+  seal: exactly<OwnPayloads['seal']>()(shape({ ...noted, batchId: optional(isId) })),
   'bend-open': exactly<OwnPayloads['bend-open']>()(shape(noted)),
   'bend-back': exactly<OwnPayloads['bend-back']>()(shape(noted)),
   'gave-way': exactly<OwnPayloads['gave-way']>()(shape(noted)),
@@ -196,7 +220,7 @@ const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
     }),
   ),
   'question-answer': exactly<OwnPayloads['question-answer']>()(shape({ ...noted, because: isId })),
-  'log-note': exactly<OwnPayloads['log-note']>()(shape(onParts)),
+  'log-note': exactly<OwnPayloads['log-note']>()(shape({ ...onParts, jobId: optional(isId) })),
   'shift-started': exactly<OwnPayloads['shift-started']>()(shape({ ...noted, as: optional(oneOf(...MARK_KINDS)) })),
   'shift-paused': exactly<OwnPayloads['shift-paused']>()(shape(noted)),
   'shift-resumed': exactly<OwnPayloads['shift-resumed']>()(shape(noted)),

@@ -8,14 +8,19 @@ import {
   HOLE_ENDS,
   GAUGE_USES,
   HOLD_KINDS,
+  JOB_KINDS,
+  JOB_PLACES,
   LOT_KINDS,
   ROW_STARTS,
+  SEALED_WHEN,
+  TRANSFER_WAYS,
   SETTING_WAYS,
   SHUT_SIDES,
   TOOL_KINDS,
   type Change,
   type Definitions,
   type EntityKind,
+  OUTLINE_MAX_CORNERS,
 } from '../record/definitions';
 import {
   dictionary,
@@ -42,7 +47,7 @@ import { PROFILE_IDS } from '../tables/profiles';
 import { SHEET_MAX, SHEET_MIN } from '../tables/sheets';
 import { ROW_LINE_MAX_LAYERS } from '../typed/row-line-layers';
 import { ROW_MAX_HOLES } from '../typed/row-line-options';
-import { id, isId, isLength, isLengthDash, isTime, isUnits, rawText, typedLength, WHO_AND_WHEN } from './schema-parts';
+import { id, isDay, isId, isLength, isLengthDash, isTime, isUnits, rawText, typedLength, WHO_AND_WHEN } from './schema-parts';
 
 /*
  * Shapes of definitions and their changes; client and server check with the same ones. Each is held equal to its written type: what one
@@ -133,9 +138,6 @@ const assembly = shape({
 
 const place = shape({ x: number(-100_000, 100_000), y: number(-100_000, 100_000) });
 
-/** Most corners an outline may have. */
-export const OUTLINE_MAX_CORNERS = 2000;
-
 const pieces = nullable(whole(0, 10_000));
 
 const part = shape({
@@ -159,6 +161,11 @@ const part = shape({
   ),
   crease: optional(yesNo),
   flangeAngleDeg: optional(nullable(number(0, 180))),
+  supply: optional(
+    nullable(
+      shape({ state: oneOf('missing', 'ordered'), from: optional(shortText), orderedOn: optional(isDay), expectedOn: optional(isDay) }),
+    ),
+  ),
   subAssembly: optional(shortText),
 });
 
@@ -277,12 +284,23 @@ const row = shape({
   drilledFrom: optional(oneOf('head', 'shop')),
   start: optional(oneOf(...ROW_STARTS)),
   access: optional(nullable(access)),
+  transfer: optional(oneOf(...TRANSFER_WAYS)),
+  beginAt: optional(shape({ hole: whole(1, ROW_MAX_HOLES), because: words(120) })),
   stages: optional(list(shape({ hole: isLength, until: text(120) }), 4)),
   far: optional(oneOf('flush')),
   gotAtLater: optional(text(120)),
   groupOf: optional(isId),
   fastenerId: optional(nullable(isId)),
-  setting: optional(nullable(shape({ way: oneOf(...SETTING_WAYS), isSealed: optional(yesNo), bareZone: optional(shortText) }))),
+  setting: optional(
+    nullable(
+      shape({
+        way: oneOf(...SETTING_WAYS),
+        isSealed: optional(yesNo),
+        sealed: optional(oneOf(...SEALED_WHEN)),
+        bareZone: optional(shortText),
+      }),
+    ),
+  ),
   shutBy: optional(list(shutOff, 50)),
   waitsForParts: optional(list(isId, 50, { unique: true })),
 });
@@ -316,6 +334,29 @@ const tool = shape({
   largest: optional(nullable(isLength)),
 });
 
+const jobStep = shape({
+  id: isId,
+  text: words(300),
+  reading: optional(nullable(shape({ wanted: typedLength(-100_000, 100_000), limit: typedLength(0, 10_000) }))),
+});
+const jobCycle = shape({ id: isId, name, rowIds: list(isId, 500, { unique: true }), steps: list(jobStep, 60, { unique: ['id'] }) });
+
+const job = shape({
+  v: version,
+  assemblyId: isId,
+  order: number(-1e12, 1e12),
+  name,
+  kind: oneOf(...JOB_KINDS),
+  place: oneOf(...JOB_PLACES),
+  partIds: list(isId, 500, { unique: true }),
+  minutes: nullable(number(1, 100_000)),
+  needsTwo: optional(yesNo),
+  page: optional(shortText),
+  note: optional(text(500)),
+  cycles: list(jobCycle, 30, { min: 1, unique: ['id'] }),
+  amount: optional(nullable(shape({ length: isLength, width: isLength, height: isLength }))),
+});
+
 /** The shape of every definition, each exactly its written type. */
 const DEFINITION_SHAPES: { readonly [K in EntityKind]: Is<Definitions[K]> } = {
   kit: exactly<Definitions['kit']>()(kit),
@@ -326,6 +367,7 @@ const DEFINITION_SHAPES: { readonly [K in EntityKind]: Is<Definitions[K]> } = {
   page: exactly<Definitions['page']>()(page),
   fastener: exactly<Definitions['fastener']>()(fastener),
   lot: exactly<Definitions['lot']>()(lot),
+  job: exactly<Definitions['job']>()(job),
 };
 
 export const DEFINITION_SCHEMAS = Object.fromEntries(ENTITY_KINDS.map((kind) => [kind, DEFINITION_SHAPES[kind].joi])) as Readonly<

@@ -17,6 +17,12 @@ export const time = Joi.string()
   /* A date that does not exist (30 February, 25 o'clock) reads as another one, or not at all. */
   .custom((value: string, helpers) => (isDate(value) ? value : helpers.error('string.isoDate')));
 
+/** A day as a calendar has it, one that exists. */
+export const isDay: Is<string> = said<string>(
+  Joi.string()
+    .pattern(/^\d{4}-\d\d-\d\d$/)
+    .custom((value: string, helpers) => (isDate(`${value}T00:00:00Z`) ? value : helpers.error('string.isoDate'))),
+);
 export const isId: Is<string> = said<string>(id);
 export const isTime: Is<string> = said<string>(time);
 export const isUnits = oneOf('in', 'mm');

@@ -24,7 +24,7 @@ interface StillOpen {
 /**
  * The first operations of an order that fit into an evening, those that wait for nothing but each other, and so on for as many evenings as are
  * asked for; fewer, where everything that is ready is planned before. Work hole by hole that does not fit is begun, as far as the minutes
- * go, and the evening is full; what is done as a whole is passed over for what fits. At least one thing an evening, where anything is ready.
+ * go, and the evening is full; alone, what needs two is left out, and what waits for it; what is done as a whole is passed over for what fits. At least one thing an evening, where anything is ready.
  */
 export function eveningsOf(
   order: readonly AssemblyOperation[],
@@ -32,11 +32,12 @@ export function eveningsOf(
   minutes: MinutesOf,
   budgetMinutes: number,
   count: number,
+  isAlone = false,
 ): EveningStep[][] {
   const still: StillOpen = { taken: new Set(), open: new Map([...progress].map(([id, p]) => [id, p.open])) };
   const evenings: EveningStep[][] = [];
   while (evenings.length < count) {
-    const evening = oneEvening(order, progress, minutes, budgetMinutes, still);
+    const evening = oneEvening(order, progress, minutes, budgetMinutes, still, isAlone);
     if (evening.length === 0) break;
     evenings.push(evening);
   }
@@ -50,6 +51,7 @@ function oneEvening(
   minutes: MinutesOf,
   budgetMinutes: number,
   { taken, open: openOf }: StillOpen,
+  isAlone: boolean,
 ): EveningStep[] {
   const planned: EveningStep[] = [];
   let left = budgetMinutes;
@@ -57,7 +59,8 @@ function oneEvening(
     const p = progress.get(operation.id);
     const open = openOf.get(operation.id) ?? 0;
     if (!p || p.state === 'done' || taken.has(operation.id) || p.waitsFor.some((id) => !taken.has(id))) continue;
-    const each = minutes[workOf(operation)].minutes;
+    if (operation.kind === 'arrive' || (isAlone && operation.needsTwo)) continue;
+    const each = operation.kind === 'job' ? operation.minutes : minutes[workOf(operation)].minutes;
     const isFirst = planned.length === 0;
     if (open * each > left && DEFAULT_MINUTES[operation.kind].per === 'hole') {
       const things = Math.max(isFirst ? 1 : 0, Math.floor(left / each + 1e-9));

@@ -120,7 +120,12 @@ export function openWork(
   more: OpenWork = new Map(),
 ): OpenWork {
   const open = new Map(more);
-  for (const o of operations) open.set(workOf(o), (open.get(workOf(o)) ?? 0) + (progress.get(o.id)?.open ?? o.count));
+  for (const o of operations) {
+    const things = progress.get(o.id)?.open ?? o.count;
+    /* A job takes its own time: so many usual ones. */
+    const usual = o.kind === 'job' ? (things * o.minutes) / (o.count * DEFAULT_MINUTES.job.minutes) : things;
+    open.set(workOf(o), (open.get(workOf(o)) ?? 0) + usual);
+  }
   return open;
 }
 

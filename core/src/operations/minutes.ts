@@ -2,7 +2,7 @@ import type { AssemblyMarkKind } from '../record/marks';
 import type { StepKind } from '../record/steps';
 
 /** Work beside the steps of holes and parts: what happens to an assembly as a whole, or to a row before it is set. */
-export type AssemblyWorkKind = AssemblyMarkKind | 'squared';
+export type AssemblyWorkKind = AssemblyMarkKind | 'squared' | 'job' | 'arrive';
 export type OperationKind = StepKind | AssemblyWorkKind;
 
 /** Minutes of one unit of work, usual and spread (one standard deviation of the logarithm, so that twice and half lie alike). */
@@ -40,4 +40,7 @@ export const DEFAULT_MINUTES: Readonly<Record<OperationKind, WorkMinutes>> = {
   'bend-back': { per: 'time', minutes: 15, spread: 0.6 },
   join: { per: 'part', minutes: 8, spread: 0.6 },
   close: { per: 'part', minutes: 5, spread: 0.6 },
+  job: { per: 'time', minutes: 30, spread: 0.7 },
+  /* Waiting takes nobody's hands. */
+  arrive: { per: 'time', minutes: 0, spread: 0 },
 };

@@ -1,4 +1,5 @@
-import type { PartDefinition, RowDefinition, SettingWay } from '../record/definitions';
+import { jobKey } from '../jobs/job';
+import type { Entity, JobPlace, PartDefinition, RowDefinition, SettingWay } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { rankOf, rankOfPlace, rankOfStep, type WorkOrder, type WorkRank } from '../record/order';
 import { isLocking, isPartStep, type Step } from '../record/steps';
@@ -22,6 +23,8 @@ export interface AssemblyOperation {
   readonly way: SettingWay | null;
   /** What it wants in hand. */
   readonly pieces: readonly Piece[];
+  /** It cannot be done alone. */
+  readonly needsTwo?: boolean | undefined;
 }
 
 /** Why one operation comes after another. */
@@ -39,6 +42,7 @@ export type PrecedenceReason =
   | 'close-before-riveting'
   | 'sub-assembly-first'
   | 'waits-for-part'
+  | 'not-here'
   | 'bent-open'
   /* From what shuts a row off, and the tools that are owned: `shut-off.ts`. */
   | 'shuts-off'
@@ -65,7 +69,12 @@ export const closeId = (partId: string): string => `part/${partId}/close`;
 /** The operation with which a sub-assembly is done: nothing of its own, but everything inside it. */
 export const isSubAssembly = (operationId: string): boolean => operationId.startsWith('sub/');
 
+/** Parts as far as operations go by them, by id. */
+export type OperationParts = ReadonlyMap<string, Pick<PartDefinition, 'name' | 'subAssembly' | 'supply'>>;
+
 interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes' | 'pieces' | 'way'> {
+  /** Its own minutes; absent: the usual ones. */
+  readonly minutes?: number | undefined;
   readonly rank: WorkRank;
   readonly after: Map<string, PrecedenceReason>;
 }
@@ -88,8 +97,9 @@ const FINISH: readonly OperationKind[] = ['cleaned', 'primed'];
  */
 export function assemblyOperations(
   rows: readonly OperationRow[],
-  parts: ReadonlyMap<string, Pick<PartDefinition, 'name' | 'subAssembly'>>,
+  parts: OperationParts,
   order: WorkOrder,
+  jobs: readonly Entity<'job'>[] = [],
 ): AssemblyOperation[] {
   const drafts: Draft[] = [];
   const onPart = new Map<string, Draft>();
@@ -174,6 +184,7 @@ export function assemblyOperations(
       REASSEMBLE,
       all.filter((p) => !later.has(p)),
     );
+  drafts.push(...jobDrafts(jobs, rows, parts), ...arrivals(parts));
   link(drafts);
   drafts.push(...toldOperations(rows, parts, drafts));
   const sides = headSides(rows);
@@ -181,16 +192,72 @@ export function assemblyOperations(
     rows.map((r) => [r.id, r.uses.some((u) => u.setup.tool.kind === 'puller') ? ('blind' as const) : (r.row.setting?.way ?? null)]),
   );
   const subAssemblyOf = (partId: string) => parts.get(partId)?.subAssembly || undefined;
-  return drafts.map(({ rank, after, ...d }) => {
+  return drafts.map(({ rank, after, minutes, ...d }) => {
     const usual = DEFAULT_MINUTES[d.kind];
     return {
       ...d,
-      minutes: usual.minutes * d.count,
+      minutes: minutes ?? usual.minutes * d.count,
       after: [...after].map(([id, because]) => ({ id, because })),
       way: d.kind === 'set' ? (wayOf.get(d.rowId ?? '') ?? null) : null,
       pieces: piecesOf(d, sides.get(d.rowId ?? ''), d.kind === 'countersunk' && rank === SECOND_FACE, subAssemblyOf),
     };
   });
+}
+
+/** Parts that are not here: everything done on them waits. */
+function arrivals(parts: OperationParts): Draft[] {
+  return [...parts].flatMap(([id, part]): Draft[] =>
+    part.supply
+      ? [
+          {
+            id: `part/${id}/arrive`,
+            kind: 'arrive',
+            setup: 'arrive/hand',
+            rowId: null,
+            partIds: [id],
+            count: 1,
+            rank: NOT_HERE,
+            after: new Map(),
+          },
+        ]
+      : [],
+  );
+}
+
+/** Before everything. */
+const NOT_HERE: WorkRank = -1;
+
+/** Jobs that go on while holes are drilled. */
+const DRILLED_IN: readonly string[] = ['job/fit-up', 'job/edge'];
+
+/** Where a job comes: just before or after the work of its parts that its place names. */
+const JOB_RANKS: Readonly<Record<JobPlace, WorkRank>> = {
+  'before-drilling': rankOfPlace('laid-out') - 0.5,
+  'after-drilling': rankOfPlace('take-apart') + 0.5,
+  'before-finish': rankOfPlace('cleaned') - 0.5,
+  'before-riveting': rankOfPlace('reassemble') - 0.5,
+  'after-riveting': rankOfPlace('inspected') + 0.5,
+};
+
+/** Jobs of the builder's own as operations. */
+function jobDrafts(jobs: readonly Entity<'job'>[], rows: readonly OperationRow[], parts: OperationParts): Draft[] {
+  return [...jobs]
+    .sort((a, b) => a.definition.order - b.definition.order)
+    .map(({ id, definition: job }): Draft => {
+      const drilled = rows.filter((r) => job.cycles.some((c) => c.rowIds.includes(r.id))).flatMap((r) => r.row.layers.map((l) => l.partId));
+      return {
+        id: jobKey(id),
+        kind: 'job',
+        setup: `job/${job.kind}`,
+        rowId: null,
+        partIds: [...new Set([...job.partIds, ...drilled])].filter((p) => parts.has(p)),
+        count: 1,
+        minutes: job.minutes ?? undefined,
+        needsTwo: job.needsTwo,
+        rank: JOB_RANKS[job.place],
+        after: new Map(),
+      };
+    });
 }
 
 /**
@@ -299,6 +366,11 @@ function listed(map: Map<string, Draft[]>, key: string): Draft[] {
 
 /** Of two operations on the same part, the earlier by rank: why it comes first, or null where neither waits for the other. */
 function reasonOf(earlier: Draft, later: Draft): PrecedenceReason | null {
+  if (earlier.kind === 'arrive') return 'not-here';
+  if (earlier.kind === 'job' || later.kind === 'job') {
+    /* Holes are laid out and drilled while a fit-up is under way, or an edge is held straight. */
+    return DRILLED_IN.includes(earlier.setup) && later.rank < TAKE_APART ? null : 'order-of-work';
+  }
   if (earlier.kind === 'fit-up') return later.rank <= DRILLED_UP_TO ? 'together-before-drilling' : null;
   if (later.kind === 'fit-up') return 'order-of-work';
   if (later.kind === 'take-apart') return earlier.rank <= DRILLED_UP_TO ? 'apart-after-drilling' : null;

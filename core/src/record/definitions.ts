@@ -142,6 +142,17 @@ export interface PartDefinition {
   readonly flangeAngleDeg?: number | null | undefined;
   /** The sub-assembly it joins before anything else, by name. */
   readonly subAssembly?: string | undefined;
+  /** It is not here, or not any more; absent or null: it is. */
+  readonly supply?: PartSupply | null | undefined;
+}
+
+/** A part that is wanted and not here. Days as a calendar has them (2026-11-28). */
+export interface PartSupply {
+  readonly state: 'missing' | 'ordered';
+  /** Of what was ordered: from whom, when, and when it is expected. */
+  readonly from?: string | undefined;
+  readonly orderedOn?: string | undefined;
+  readonly expectedOn?: string | undefined;
 }
 
 export interface LayerDefinition {
@@ -165,6 +176,9 @@ export interface HoleDefinition {
 /** Left plain though the row is prepared; left empty though the row is set; left undrilled until the angle is checked. */
 export const HOLD_KINDS = ['no-prep', 'no-rivet', 'square'] as const;
 export type HoldKind = (typeof HOLD_KINDS)[number];
+
+/** Most corners an outline may have. */
+export const OUTLINE_MAX_CORNERS = 2000;
 
 /** What the kit delivers: no hole, holes punched undersize, holes punched to their final size. */
 export const ROW_STARTS = ['none', 'undersize', 'final'] as const;
@@ -205,6 +219,10 @@ export interface RowDefinition {
   readonly access?: RowAccess | null | undefined;
   /** Holes drilled smaller first and opened later, smallest first: the row's own hole comes last. Absent: drilled to its hole. */
   readonly stages?: readonly HoleStage[] | undefined;
+  /** How its holes come into the next sheet; absent: drilled straight through. */
+  readonly transfer?: TransferWay | undefined;
+  /** It is begun at this hole, counted from 1, and why. Absent: as the order says. */
+  readonly beginAt?: { readonly hole: number; readonly because: string } | undefined;
   /** The far side is closed flush, too. Absent: it is not. */
   readonly far?: 'flush' | undefined;
   /** Has to be reached when the aircraft is in service: what it is for, in the builder's words. Absent: it need not. */
@@ -227,6 +245,10 @@ export interface HoleStage {
   readonly until: string;
 }
 
+/** How a hole that is there comes into a sheet that covers it: each way has its card. */
+export const TRANSFER_WAYS = ['strip', 'punch', 'from-behind', 'guide-block', 'starter', 'on-tube'] as const;
+export type TransferWay = (typeof TRANSFER_WAYS)[number];
+
 /** The side of a row that is shut. */
 export const SHUT_SIDES = ['head', 'shop', 'both'] as const;
 export type ShutSide = (typeof SHUT_SIDES)[number];
@@ -244,11 +266,17 @@ export interface ShutOff {
 export const SETTING_WAYS = ['squeezer', 'gun', 'back', 'blind'] as const;
 export type SettingWay = (typeof SETTING_WAYS)[number];
 
+/** Rivets go in before the sealant is tack-free, or once it is cured and the holes are cleared. */
+export const SEALED_WHEN = ['wet', 'after-cure'] as const;
+export type SealedWhen = (typeof SEALED_WHEN)[number];
+
 /** How a row is meant to be set. */
 export interface RowSetting {
   readonly way: SettingWay;
   /** Set wet with sealant, or bonded. */
   readonly isSealed?: boolean | undefined;
+  /** When its rivets go in; absent: while it is wet. */
+  readonly sealed?: SealedWhen | undefined;
   /** What stays bare for it. */
   readonly bareZone?: string | undefined;
 }
@@ -439,6 +467,57 @@ export interface LotDefinition {
   readonly note?: string | undefined;
 }
 
+/** Work without holes of its own: fitting up in steps and cycles, trimming, bending, bonding. */
+export const JOB_KINDS = ['fit-up', 'edge', 'trim', 'bend', 'roll', 'cut', 'fixture', 'bond', 'other'] as const;
+export type JobKind = (typeof JOB_KINDS)[number];
+
+/** Where in the order of the work a job comes, for its parts. */
+export const JOB_PLACES = ['before-drilling', 'after-drilling', 'before-finish', 'before-riveting', 'after-riveting'] as const;
+export type JobPlace = (typeof JOB_PLACES)[number];
+
+/** A step of a job; with a reading what is wanted, and how far off is still right. */
+export interface JobStep {
+  readonly id: string;
+  readonly text: string;
+  readonly reading?: { readonly wanted: TypedLength; readonly limit: TypedLength } | null | undefined;
+}
+
+/** Once on and off again: its steps, and the rows that are drilled in it. */
+export interface JobCycle {
+  readonly id: string;
+  readonly name: string;
+  readonly rowIds: readonly string[];
+  readonly steps: readonly JobStep[];
+}
+
+/** How much sealant or adhesive a joint takes: a bead along it, or a film over its area. */
+export interface JointAmount {
+  readonly length: TypedLength;
+  readonly width: TypedLength;
+  /** Of the bead its height, of the film its thickness. */
+  readonly height: TypedLength;
+}
+
+/** A job of an assembly, made by its builder, with its place in the order. */
+export interface JobDefinition {
+  readonly v: 1;
+  readonly assemblyId: string;
+  readonly order: number;
+  readonly name: string;
+  readonly kind: JobKind;
+  readonly place: JobPlace;
+  readonly partIds: readonly string[];
+  /** Minutes it is thought to take; null: the usual. */
+  readonly minutes: number | null;
+  /** It cannot be done alone. */
+  readonly needsTwo?: boolean | undefined;
+  readonly page?: string | undefined;
+  readonly note?: string | undefined;
+  readonly cycles: readonly JobCycle[];
+  /** Of a bonded joint: what it takes. */
+  readonly amount?: JointAmount | null | undefined;
+}
+
 /** A page of the plans with all its revisions, oldest first: the old one is kept behind the new. */
 export interface PageDefinition {
   readonly v: 1;
@@ -465,10 +544,11 @@ export interface Definitions {
   page: PageDefinition;
   fastener: FastenerDefinition;
   lot: LotDefinition;
+  job: JobDefinition;
 }
 
 export type EntityKind = keyof Definitions;
-export const ENTITY_KINDS: readonly EntityKind[] = ['kit', 'assembly', 'part', 'row', 'tool', 'page', 'fastener', 'lot'];
+export const ENTITY_KINDS: readonly EntityKind[] = ['kit', 'assembly', 'part', 'row', 'tool', 'page', 'fastener', 'lot', 'job'];
 
 /** Kinds that belong to the kit itself, not to one of its assemblies. */
 export const KIT_OWNED = ['assembly', 'tool', 'page', 'fastener', 'lot'] as const satisfies readonly EntityKind[];

@@ -186,6 +186,32 @@ export interface AngleRead {
   readonly station?: AngleStation | undefined;
 }
 
+/** A batch of sealant or adhesive, as its tin and its maker's sheet say. */
+export interface MixedBatch {
+  readonly product: string;
+  /** Base to hardener as it was mixed, in the builder's words. */
+  readonly ratio?: string | undefined;
+  readonly ratioBy?: 'weight' | 'volume' | undefined;
+  /** Minutes from mixing until it does not stick any more, and until it is cured; absent: not typed. */
+  readonly tackFreeMinutes?: number | undefined;
+  readonly cureMinutes?: number | undefined;
+  readonly temperatureC?: number | undefined;
+  /** Millilitres. */
+  readonly amountMl?: number | undefined;
+  readonly rowIds: readonly string[];
+  readonly jobIds: readonly string[];
+}
+
+/** A step of a job as it was done. */
+export interface JobStepDone {
+  readonly jobId: string;
+  readonly cycleId: string;
+  readonly stepId: string;
+  /** What job and step were called then. */
+  readonly said?: string | undefined;
+  readonly reading?: TypedLength | undefined;
+}
+
 /** What a mark of each kind says beside what it addresses. `work`: what was done, from the set-up in the tool; absent in old marks. */
 export interface OwnPayloads {
   'laid-out': Noted;
@@ -212,15 +238,19 @@ export interface OwnPayloads {
   'angle-read': OnParts & { readonly angle: AngleRead };
   'head-check': Noted & { readonly head: HeadCheck; readonly work?: InspectWork | undefined };
   /** Minutes sealant or adhesive can be worked. */
-  'sealant-mixed': Noted & { readonly workMinutes: number };
+  /** `batch`: what was mixed and for which rows and joints; absent in marks of before, of one row. */
+  'sealant-mixed': Noted & { readonly workMinutes: number; readonly batch?: MixedBatch | undefined };
   cleared: Noted;
+  /** A step of a job was done, with its reading. */
+  'job-step': Noted & { readonly job: JobStepDone };
   'fit-up': OnParts;
   'take-apart': OnParts;
   mask: OnParts;
   reassemble: OnParts;
   join: OnParts;
   close: OnParts;
-  seal: Noted;
+  /** `batchId`: the mark of the mixing it was sealed from. */
+  seal: Noted & { readonly batchId?: string | undefined };
   'bend-open': Noted;
   'bend-back': Noted;
   /** The sheet was pushed off by the bit: its hole is open again. */
@@ -250,8 +280,8 @@ export interface OwnPayloads {
   };
   /** Names the question it answers. */
   'question-answer': Noted & { readonly because: string };
-  /** Of the assembly's day; of a row, its holes or parts, where it names them. */
-  'log-note': OnParts;
+  /** Of the assembly's day; of a row, its holes, parts or a job, where it names them. */
+  'log-note': OnParts & { readonly jobId?: string | undefined };
   /** `as`: what it was spent on, where nothing is marked in it. */
   'shift-started': Noted & { readonly as?: MarkKind | undefined };
   'shift-paused': Noted;

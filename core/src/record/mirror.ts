@@ -37,6 +37,7 @@ function mirrorPart(source: Entity<'part'>, assemblyId: string): PartDefinition 
     measured: null,
     mirroredFrom: source.id,
     ...(definition.counted === undefined ? {} : { counted: null }),
+    ...(definition.supply === undefined ? {} : { supply: null }),
     ...(definition.orientation ? { orientation: mirrorOrientation(definition.orientation) } : {}),
     ...(definition.outline ? { outline: { ...definition.outline, corners: definition.outline.corners.map(turnPlace) } } : {}),
   };

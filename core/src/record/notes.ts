@@ -18,6 +18,11 @@ export function notesOfPart(marks: readonly Mark[], partId: string): Note[] {
   return notesIn(marks).filter((m) => m.payload.partIds?.includes(partId));
 }
 
+/** Notes on a job. */
+export function notesOfJob(marks: readonly Mark[], jobId: string): Note[] {
+  return notesIn(marks).filter((m) => m.payload.jobId === jobId);
+}
+
 /** Scrap pieces kept for a set-up, the newest last. */
 export function couponsOf(marks: readonly Mark[], setupKey: string): MarkOf<'coupon'>[] {
   if (!marks.some((m) => m.kind === 'coupon')) return [];

@@ -106,7 +106,9 @@ export function stepsOf(row: RowDefinition, planned: readonly PlannedLayer[], wo
   /* At the size of the dies' pilot first, then reamed through all sheets; what comes at its final size leaves no choice. */
   const atPilot = closing.isDimpledFirst && start !== 'final' ? row.layers.filter((_, i) => planned[i]?.prep === 'dimple') : [];
   if (start === 'none') steps.push(step('laid-out'));
-  if (start === 'none' || atPilot.length > 0) steps.push(step('piloted'));
+  /* Drilled small first, opened once something else is fitted: its small hole is a step of its own. */
+  const isStaged = start !== 'final' && (row.stages?.length ?? 0) > 0;
+  if (start === 'none' || atPilot.length > 0 || isStaged) steps.push(step('piloted'));
   for (const l of atPilot) steps.push({ ...step('dimpled', l.id, null, l.partId), isAtPilot: true });
   if (start !== 'final') steps.push(step('drilled'));
   for (const l of row.layers) steps.push(step('deburred', l.id, 'head', l.partId), step('deburred', l.id, 'shop', l.partId));

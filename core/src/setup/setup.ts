@@ -116,8 +116,10 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
   }
 }
 
-/** The first hole: one rivet size down; of another fastener's hole the largest of these that is smaller. */
+/** The first hole: the one that was said; else one rivet size down; of another fastener's hole the largest of these that is smaller. */
 function pilotOf(row: RowDefinition, stack: Stack): Mm {
+  const [stage] = row.stages ?? [];
+  if (stage) return stage.hole.mm as Mm;
   const other = notSolid(stack);
   if (!other) return PILOT_OF_DASH[row.dash];
   if (other.dieHole !== undefined) return other.dieHole;

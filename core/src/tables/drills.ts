@@ -43,13 +43,13 @@ export function allDrills(): { name: string; diameter: Mm }[] {
 /** A hole this near a drill's diameter is that drill's, mm (half a thousandth of an inch). */
 const DRILL_SLACK_MM = 0.0127;
 
-/** The drill of a diameter as a builder names it: the nearest of numbers, letters and 64ths; null where none is that size. */
-export function drillOfDiameter(diameter: Mm): string | null {
+/** The drill of a diameter as a builder names it: the nearest of numbers, letters and 64ths; null where none is that size. `slack`: mm. */
+export function drillOfDiameter(diameter: Mm, slack: number = DRILL_SLACK_MM): string | null {
   let best: { name: string; off: number } | null = null;
   const consider = (name: string, size: number) => {
     const off = Math.abs(size - diameter);
     /* On a tie the number or letter stays, which was considered first. */
-    if (off <= DRILL_SLACK_MM && (!best || off < best.off - 1e-9)) best = { name, off };
+    if (off <= slack && (!best || off < best.off - 1e-9)) best = { name, off };
   };
   for (const d of allDrills()) consider(d.name, d.diameter);
   const sixtyFourths = Math.round((diameter / MM_PER_INCH) * 64);

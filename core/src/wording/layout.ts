@@ -1,3 +1,4 @@
+import { countOf } from './words';
 import type { LayoutChange } from '../compose/keep-layout';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
@@ -9,7 +10,9 @@ export function layoutChangeSentence(c: LayoutChange, units: Units): string {
   const becomes = (name: string) => `${row}: ${name} ${c.from === null ? L(c.to) : `${L(c.from)} becomes ${L(c.to)}`}.`;
   switch (c.what) {
     case 'holes':
-      return c.from === null ? `${row}: ${c.to} holes.` : `${row}: ${c.from} holes become ${c.to}.`;
+      return c.from === null
+        ? `${row}: ${countOf(c.to ?? 0, 'hole')}.`
+        : `${row}: ${countOf(c.from, 'hole')} ${c.from === 1 ? 'becomes' : 'become'} ${c.to}.`;
     case 'pitch':
       return becomes('pitch');
     case 'edge':

@@ -4,7 +4,7 @@ import { mark } from '../../test/build';
 import { logPages } from '../log/day-log';
 import type { TypedLength } from '../record/definitions';
 import { MARK_KINDS, type Mark } from '../record/marks';
-import { hoursSentence, logSentences, WORK_WORDS, type LogNames } from './log';
+import { hoursSentence, logGroups, logSentences, noteSentences, WORK_WORDS, type LogNames } from './log';
 
 const L = (inch: number): TypedLength => ({ mm: inch * 25.4, text: String(inch), units: 'in' });
 const HOLES = Array.from({ length: 12 }, (_, i) => `h${i + 1}`);
@@ -89,6 +89,13 @@ describe('the day in sentences', () => {
       'Mixed sealant for this assembly, 30 min to work it.',
     ]);
   });
+  it('a step of a job, as it was called then, with its reading', () => {
+    const step = (job: object) =>
+      said([one('job-step', [], { rowId: 'a', payload: { job: { jobId: 'j', cycleId: 'c', stepId: 's', ...job } } })]);
+    expect(step({ said: 'Trim the tip: cut outside the line' })).toEqual(['Trim the tip: cut outside the line.']);
+    expect(step({ said: 'Skin: overhang', reading: L(1.3) })).toEqual(['Skin: overhang: 1.300 in read.']);
+    expect(step({})).toEqual(['A step done.']);
+  });
   it('heads: the good ones together, each other one by itself with what was found and decided', () => {
     const head = (h: NonNullable<Mark['payload']['head']>, hole: number, note?: string) =>
       one('head-check', [hole], { payload: { head: h, ...(note ? { note } : {}) } });
@@ -109,6 +116,54 @@ describe('the day in sentences', () => {
       if (kind === 'rivet-check' || kind === 'sealant-mixed') continue;
       for (const sentence of said([one(kind, [1])])) expect(sentence, kind).not.toMatch(/undefined|NaN|null| {2}| \.(\D|$)/);
     }
+  });
+});
+
+describe('the day by kind of work', () => {
+  const groups = (marks: Mark[]) => {
+    const page = day(marks);
+    return page ? logGroups(page, names).map((g) => `${g.title}: ${g.lines.join(' | ')}`) : [];
+  };
+
+  it('has a line for each row and one for the parts, in the order it was begun', () => {
+    expect(
+      groups([
+        one('drilled', numbers(1, 12)),
+        one('drilled', [3], { rowId: 'rib' }),
+        one('scuffed', [], { rowId: 'a', payload: { partIds: ['p1', 'p2'] } }),
+        one('set', numbers(1, 5)),
+      ]),
+    ).toEqual([
+      'Drilling: Keel (page FL-07): all 12 holes | Rib: 1 hole (3)',
+      'Scuffing: part p1, part p2',
+      'Riveting: Keel: 5 holes (1-5)',
+    ]);
+  });
+
+  it('names every row and part that the sentences name', () => {
+    const marks = [
+      one('drilled', [1]),
+      one('deviation', [2], { payload: { deviation: { kind: 'oversize', verdict: 'stop' } } }),
+      one('set', [3], { rowId: 'rib' }),
+    ];
+    const page = day(marks);
+    const told = page ? logGroups(page, names).map((g) => g.title) : [];
+    expect(told).toEqual(['Drilling', 'Measuring deviations', 'Riveting']);
+    expect(page && logGroups(page, names)[1]?.lines).toEqual(
+      page &&
+        logSentences(page, names)
+          .slice(1, 2)
+          .map((t) => t),
+    );
+  });
+
+  it('says a note that is on many rows once, and one on holes or with a photo by itself', () => {
+    const note = (rowId: string) => one('log-note', [], { rowId, payload: { note: 'Primer held' } });
+    const page = day([note('keel'), note('rib'), one('log-note', [2], { payload: { note: 'Primer held' } })]);
+    expect(page ? noteSentences(page, names) : []).toEqual([
+      expect.stringMatching(/: Keel, Rib: Primer held$/),
+      expect.stringMatching(/: Keel, 1 hole \(2\): Primer held$/),
+    ]);
   });
 });
 

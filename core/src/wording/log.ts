@@ -47,6 +47,7 @@ export const WORK_WORDS: Readonly<Record<MarkKind, string>> = {
   'angle-read': 'checking angles',
   'sealant-mixed': 'sealing',
   cleared: 'clearing holes',
+  'job-step': 'work without holes',
   'gave-way': 'drilling',
   scrapped: 'sorting parts',
   arrived: 'sorting parts',
@@ -110,6 +111,9 @@ const personIn = (page: LogPage, names: LogNames) => (id: string) => page.names[
 
 const FINISHED: Readonly<Record<FinishWay, string>> = { primed: 'Primed', painted: 'Painted', 'sent-out': 'Sent out for their finish:' };
 
+/** Less than half a minute is nought minutes: not said. */
+const SHOWN_FROM_MS = 30_000;
+
 /** Hours of a page in one line: who, how long, at what. */
 export function hoursSentence(page: LogPage, names: LogNames): string {
   if (page.people.length === 0) return '';
@@ -117,6 +121,7 @@ export function hoursSentence(page: LogPage, names: LogNames): string {
   const kinds = new Map<string, number>();
   for (const w of page.work) if (w.kind) kinds.set(WORK_WORDS[w.kind], (kinds.get(WORK_WORDS[w.kind]) ?? 0) + w.ms);
   const work = [...kinds]
+    .filter(([, ms]) => ms >= SHOWN_FROM_MS)
     .sort((a, b) => b[1] - a[1])
     .map(([kind, ms]) => `${kind} ${showHours(ms)}`)
     .join(', ');
@@ -131,6 +136,22 @@ export function shiftLines(times: readonly WorkedTime[]): string[] {
       ({ kind, count, ms }) =>
         `${kind === null ? 'nothing marked' : WORK_WORDS[kind]}${count > 0 ? `: ${count} marked` : ''}, ${showHours(ms)}`,
     );
+}
+
+/** The notes of a page; what was written on many rows at once is said once, with all of them. */
+export function noteSentences(page: LogPage, names: LogNames): string[] {
+  const same = new Map<string, Mark[]>();
+  for (const n of page.notes) {
+    const isAlone = n.holeIds.length > 0 || !n.payload.note || (n.payload.photoIds ?? []).length > 0;
+    const key = isAlone ? n.id : `${n.person} ${n.payload.note}`;
+    same.set(key, [...(same.get(key) ?? []), n]);
+  }
+  return [...same.values()].map((own) => {
+    const [first] = own as [Mark, ...Mark[]];
+    if (own.length === 1) return noteSentence(first, page, names);
+    const on = own.map((n) => names.row(n.rowId)?.title ?? (n.payload.partIds ?? []).map(names.part).join(', ')).filter(Boolean);
+    return `${personIn(page, names)(first.person)}: ${[...new Set(on)].join(', ')}: ${first.payload.note ?? ''}`;
+  });
 }
 
 /** A note with who wrote it and what it is on. */
@@ -160,6 +181,46 @@ export function logSentences(page: LogPage, now: LogNames): string[] {
     if (line.rowId !== null) told.add(line.rowId);
     return sentences;
   });
+}
+
+/** One kind of work of a day, with a line for each row or for the parts. */
+export interface LogGroup {
+  readonly title: string;
+  readonly lines: readonly string[];
+}
+
+/** What closes a hole without being a solid rivet, as work. */
+const CLOSING: Readonly<Record<string, string>> = { Pulled: 'pulling blind rivets', 'Put in': 'putting in', Closed: 'closing holes' };
+const FINISHING: Readonly<Record<FinishWay, string>> = { primed: 'priming', painted: 'painting', 'sent-out': 'sent out for their finish' };
+
+/** A day by kind of work and by row or part, in the order it was begun: the same as {@link logSentences}, to be read down instead of across. */
+export function logGroups(page: LogPage, now: LogNames): LogGroup[] {
+  const names = { ...now, person: personIn(page, now) };
+  const isNamed = new Set(page.lines.flatMap((l) => l.people)).size > 1;
+  const groups = new Map<string, string[]>();
+  const told = new Set<string>();
+  for (const line of page.lines) {
+    const closed = closedVerb(line);
+    const work = line.finish !== null ? FINISHING[line.finish] : line.kind === 'set' && closed ? CLOSING[closed] : WORK_WORDS[line.kind];
+    const title = capital(work ?? WORK_WORDS[line.kind]);
+    const isTold = line.rowId !== null && told.has(line.rowId);
+    const own = DONE[line.kind] ? [shortLine(line, names, isNamed, isTold)] : lineSentences(line, names, isNamed, isTold);
+    if (own.length > 0) groups.set(title, [...(groups.get(title) ?? []), ...own]);
+    if (line.rowId !== null) told.add(line.rowId);
+  }
+  return [...groups].map(([title, lines]) => ({ title, lines }));
+}
+
+const capital = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
+
+/** A line under its kind of work: the row, its holes, what went in; or the parts. */
+function shortLine(line: LogLine, names: LogNames, isNamed: boolean, isTold: boolean): string {
+  const by = isNamed ? `, ${line.people.map(names.person).join(' and ')}` : '';
+  if (line.partIds.length > 0) return `${line.partIds.map(names.part).join(', ')}${by}`;
+  const row = line.rowId === null ? undefined : names.row(line.rowId);
+  const where = row ? `${row.title}${row.page && !isTold ? ` (page ${row.page})` : ''}` : line.rowId === null ? '' : 'a row since deleted';
+  const which = line.fasteners.length > 0 ? `, ${line.fasteners.join(', ')}` : '';
+  return `${where ? `${where}: ` : ''}${holesText(line.holeIds, row?.holeIds ?? [])}${which}${by}`;
 }
 
 /** `isNamed`: who it was is said; one person's evening says it once, with the hours. `isTold`: the row's page stands already. */
@@ -229,7 +290,19 @@ function toldApart(line: LogLine, names: LogNames, where: string, all: readonly 
           : [],
       );
     case 'sealant-mixed':
-      return line.marks.map((m) => `Mixed sealant for ${where || 'this assembly'}, ${m.payload.workMinutes} min to work it.${by}`);
+      return line.marks.map((m) => {
+        const { workMinutes, batch } = m.payload;
+        const what = batch
+          ? `${batch.product}${batch.ratio ? `, ${batch.ratio}${batch.ratioBy ? ` by ${batch.ratioBy}` : ''}` : ''}`
+          : 'sealant';
+        const amount = batch?.amountMl === undefined ? '' : `, ${Number(batch.amountMl.toFixed(1))} ml`;
+        return `Mixed ${what} for ${where || 'this assembly'}${amount}, ${workMinutes} min to work it.${note(m)}${by}`;
+      });
+    case 'job-step':
+      return line.marks.map((m) => {
+        const { said, reading } = m.payload.job ?? {};
+        return `${said ?? 'A step done'}${reading ? `: ${showLength(reading.mm as Mm, names.units)} read` : ''}.${note(m)}${by}`;
+      });
     case 'thing-check':
     case 'thing-finding':
       return line.marks.map((m) => `${m.payload.thing?.name ?? 'A tool'}: ${checkSaid(m, names.units)}.${by}`);

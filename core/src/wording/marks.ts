@@ -12,6 +12,7 @@ const TOLD: Partial<Readonly<Record<MarkKind, string>>> = {
   'angle-read': 'a flange’s angle',
   'head-check': 'a rivet looked at',
   'sealant-mixed': 'sealant mixed',
+  'job-step': 'a step of a job',
   'gave-way': 'a sheet that gave way',
   scrapped: 'parts scrapped',
   arrived: 'parts that came',

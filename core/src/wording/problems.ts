@@ -1,3 +1,4 @@
+import { countOf } from './words';
 import { own } from '../units/own';
 import type { Problem } from '../units/result';
 
@@ -85,7 +86,7 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'outline-too-fine': (d) => `The outline has ${d.corners} corners, an outline here at most ${d.max}: save it coarser, or only the edge.`,
   'drawing-empty': () => 'The drawing holds no circle, point or closed outline.',
   'drawing-stopped': () => 'Reading was stopped.',
-  'holes-differ': (d) => `The row has ${d.row} holes, the drawing's line ${d.drawn}.`,
+  'holes-differ': (d) => `The row has ${countOf(Number(d.row), 'hole')}, the drawing's line ${d.drawn}.`,
   'photo-type': () => 'This is no photo that is taken: JPEG, PNG or WebP, judged by its content.',
   'photo-too-large': (d) => `The photo has more than ${d.max} million pixels.`,
   'photo-broken': () => 'The photo cannot be read: it is cut off or damaged.',
@@ -135,6 +136,11 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'hole-max-under-hole': () => 'Hole max is smaller than the hole.',
   'die-hole-over-hole': () => 'The pilot of its dies fits a larger hole than its own: leave this empty, or mend one of the two.',
   'grip-turned-round': () => 'The grip range is turned round: its least is over its largest.',
+  'first-hole-too-large': () => 'The first hole is smaller than the one it is opened to.',
+  'begin-at-unknown': (d) => `The row has the holes 1 to ${d.holes}.`,
+  'begin-at-because': () => 'Say why it begins there.',
+  'angle-not-between': (d) => `An angle between ${d.from} and ${d.to} degrees belongs here.`,
+  'fixed-allowance-missing': () => 'Give the fixed allowance, such as .007.',
   'angle-out-of-range': () => 'The angle lies between 0 and 180 degrees.',
   'head-no-larger-than-hole': () => 'The head is no larger than its hole.',
   'far-not-solid-flush': () => 'Only a solid flush rivet can be flush on both sides.',
@@ -180,6 +186,20 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'depth-missing': () => 'Nothing is planned to be countersunk there: say how deep it was.',
   'file-unreadable': (d) => `"${d.file}" cannot be read.`,
   'arguments-too-many': () => 'Give one verb and at most one file.',
+  'measure-arguments': () =>
+    'Give a photograph, the thickness of the sheet, and the paper of the frame where it is not a4: measure sheet.jpg .032 letter.',
+  'job-step-text': (d) => `Line ${d.line}: a step is up to 300 characters, with at most one equals sign before its reading.`,
+  'job-step-reading': (d) => `Line ${d.line}: the reading does not read. Write it like: overhang at the nose = 1 1/4 +- 1/32.`,
+  'job-steps-many': (d) => `A cycle has at most ${d.max} steps.`,
+  'practice-no-hole': () => 'The plan does not say where a hole of this part lies: lay its rows out first, or choose another part.',
+  'photo-no-marks': () => 'The codes of the frame are not seen. Photograph the whole frame, sharp, without anything lying on its marks.',
+  'photo-few-dots': () => 'Too few dots of the frame are plain. Clear them, keep glare and shadows off them, and photograph it again.',
+  'photo-not-sharp': () =>
+    'The marks do not fit together: blurred, or the print does not lie flat. Lay it flat, hold still, and photograph it again.',
+  'photo-not-joined': () =>
+    'It shares no strip with the others. Photograph so that each picture shows at least one strip whole that another one shows, too.',
+  'photo-sizes-differ': () => 'It is of another size than the first: take all with one telephone, held one way, not zoomed.',
+  'photo-too-tilted': () => 'Taken too much from the side. Photograph it from above.',
 };
 
 /** The sentence for a problem, wherever it is shown. */

@@ -25,6 +25,8 @@ const WORK_WORDS: Readonly<Record<AssemblyWorkKind, string>> = {
   'bend-back': 'bend the flange back, check its angle',
   join: 'put in its place',
   close: 'close up',
+  job: 'job',
+  arrive: 'wait for the part',
 };
 
 /** What an operation is called. */
@@ -49,6 +51,7 @@ const PRECEDENCE_WORDS: Readonly<
   'close-before-riveting': 'the part is in its place before its rows are set',
   'sub-assembly-first': 'the sub-assembly is finished by itself before it joins the rest',
   'waits-for-part': 'the row stays empty until that part is there',
+  'not-here': 'the part is not here',
   'bent-open': 'the flange is bent open for this row, and back before it is looked at',
   'shuts-off': 'after it nothing you own gets at the row any more',
   'hides-heads': 'after it the driven heads are seen no more',
@@ -200,6 +203,7 @@ export function shutOffSentence(fact: ShutOff, name: string, units: Units): stri
 
 /** What an item of the bench waits for beyond the steps of the work: marked work by its name, or a part that has to come. */
 export function orderWaitSentence(because: PrecedenceReason, earlier: OperationKind, name: string, later: OperationKind = 'set'): string {
+  if (because === 'not-here') return `${name.replace(/^wait for the part: /, '')}, which is not here`;
   return because === 'waits-for-part' ? `${name}, the part that comes later` : `${name} (${precedenceReason(because, earlier, later)})`;
 }
 

@@ -159,3 +159,8 @@ export const DIFFERENCE_WORDS: Readonly<Record<string, string>> = {
   listed: 'on the list',
   outline: 'outline',
 };
+
+/** A number with its noun: `1 row`, `2 rows`, `0 rows`. */
+export function countOf(n: number, one: string, many = `${one}s`): string {
+  return `${n} ${n === 1 ? one : many}`;
+}

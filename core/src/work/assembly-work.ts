@@ -30,6 +30,8 @@ export interface AssemblyRecord {
   readonly fasteners: readonly Entity<'fastener'>[];
   /** Its own, and those on things of the kit. */
   readonly marks: readonly Mark[];
+  /** Work without holes; absent: none. */
+  readonly jobs?: readonly Entity<'job'>[] | undefined;
 }
 
 /** A row planned, with what was done at its holes. */

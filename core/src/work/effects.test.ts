@@ -5,7 +5,8 @@ import type { Edit, Entity, PartDefinition, RowDefinition } from '../record/defi
 import type { Mark, MarkKind } from '../record/marks';
 import { planRow, type AssemblyRecord } from './assembly-work';
 import { effectSentence } from '../wording/effects';
-import { edited, effectsOf, wantsReason } from './effects';
+import { edited, effectsOf } from './effects';
+import { wantsReason } from './reaching';
 import { foldDone } from '../done/hole-done';
 import { withWork, type Wish } from '../done/with-work';
 

@@ -1,5 +1,5 @@
 import { definitionsById, planRow, type AssemblyRecord, type WorkRow } from './assembly-work';
-import type { Definitions, Edit, Entity, EntityKind, KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
+import type { Definitions, Edit, Entity, KitDefinition, PartDefinition, RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { rowTitle } from '../record/title';
 import type { OpenBecause, OpenStep } from '../done/compare';
@@ -52,9 +52,6 @@ export function edited(record: AssemblyRecord, assemblyId: string, edits: readon
     fasteners: put('fastener', record.fasteners),
   };
 }
-
-/** Kinds of definitions whose edits can reach work. */
-export const REACHING: readonly EntityKind[] = ['kit', 'part', 'row', 'fastener'];
 
 /** What edits do to the work of an assembly: rows where anything becomes open or contradicted, or is left over. Rows no edit reaches are not named. */
 export function effectsOf(before: AssemblyRecord, after: AssemblyRecord): RowEffects[] {
@@ -169,9 +166,4 @@ function againEffect({ step, because, deeperMm }: OpenStep, done: HoleDone, now:
     default:
       return { ...base, made: null, wanted: null };
   }
-}
-
-/** Whether anything becomes open or contradicted, or is left over: then a reason is wanted. */
-export function wantsReason(all: readonly RowEffects[]): boolean {
-  return all.some((r) => r.effects.some((e) => e.kind !== 'resolved'));
 }

@@ -3,7 +3,7 @@ import { KIT, mark, part, rowOf } from '../../test/build';
 import type { Entity, RowDefinition } from '../record/definitions';
 import type { Mark } from '../record/marks';
 import { assemblyWork } from './assembly-work';
-import { assemblyOverview, reachedBy, workedLast } from './overview';
+import { assemblyOverview, inPairs, reachedBy, workedLast } from './overview';
 
 const PARTS = [part('skin', 'skin', 0.025), part('rib', 'rib', 0.032), part('thin', 'thin', 0.016)];
 const row = (id: string, definition: RowDefinition): Entity<'row'> => ({ kind: 'row', id, version: 1, definition });
@@ -23,6 +23,22 @@ describe('an assembly at a glance', () => {
   it('what was taken back counts for nothing', () => {
     const back = mark('c', { rowId: 'r', kind: 'undo', payload: { undoes: 'b' }, doneAt: '2026-11-03T10:00:00.000Z' });
     expect(overview([later, drilled, back]).last).toMatchObject({ markId: 'a' });
+  });
+  it('has a hand where all its rows that have one have the same', () => {
+    expect(overview([]).hand).toBeNull();
+    const of = (hands: ('L' | 'R' | null)[]) => {
+      const rows = hands.map((hand, i) => row(`h${i}`, { ...rowOf(['skin', 'rib'], 2), hand, order: i }));
+      return assemblyOverview(assemblyWork({ kit: KIT, parts: PARTS, rows, fasteners: [], marks: [] }), [], []).hand;
+    };
+    expect([of(['L', 'L', null]), of(['R']), of(['L', 'R']), of([null])]).toEqual(['L', 'R', null, null]);
+  });
+  it('two sides of one thing face each other, the left one first, whichever was mirrored', () => {
+    const one = (id: string, hand: 'L' | 'R' | null, mirroredFrom: string | null = null) => ({ id, hand, mirroredFrom });
+    const told = (list: ReturnType<typeof one>[]) => inPairs(list).map((p) => ('left' in p ? `${p.left.id}|${p.right.id}` : p.id));
+    expect(told([one('a', 'R'), one('b', null), one('c', 'L', 'a')])).toEqual(['c|a', 'b']);
+    expect(told([one('c', 'L', 'a'), one('a', 'R')])).toEqual(['c|a']);
+    expect(told([one('a', 'L'), one('b', 'L', 'a')])).toEqual(['a', 'b']);
+    expect(told([one('a', 'L'), one('b', 'R', 'a'), one('c', 'R', 'a')])).toEqual(['a|b', 'c']);
   });
   it('where somebody worked last', () => {
     const at = (id: string, doneAt: string | null) => ({ id, last: doneAt === null ? null : { doneAt } });

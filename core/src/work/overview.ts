@@ -1,5 +1,5 @@
 import { effectiveMarks, type Mark } from '../record/marks';
-import type { Entity } from '../record/definitions';
+import type { Entity, Hand } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { pageFlags } from '../record/page-flags';
 import { STAGES, stageOf, type Stage } from '../record/stage';
@@ -8,6 +8,8 @@ import type { AssemblyWork } from './assembly-work';
 /** How far an assembly is, at a glance. */
 export interface AssemblyOverview {
   readonly holes: number;
+  /** The one hand its rows are of; null: none, or both. */
+  readonly hand: Hand | null;
   /** Holes by how far they are; stages nobody is at are left out. */
   readonly stages: Partial<Readonly<Record<Stage, number>>>;
   /** Rows whose plan says stop or caution, and rows whose work contradicts the plan. */
@@ -44,6 +46,7 @@ export function assemblyOverview(work: AssemblyWork, marks: readonly Mark[], pag
   const count = (is: (row: AssemblyWork['rows'][number]) => boolean) => work.rows.filter(is).length;
   return {
     holes,
+    hand: handOf(work.rows.map((r) => r.row.hand)),
     stages,
     stops: count((r) => r.plan.verdict === 'stop'),
     cautions: count((r) => r.plan.verdict === 'caution'),
@@ -52,6 +55,40 @@ export function assemblyOverview(work: AssemblyWork, marks: readonly Mark[], pag
     waiting: count((r) => (r.row.waitsForParts?.length ?? 0) > 0),
     last: last && { markId: last.id, doneAt: last.doneAt, person: last.person, rowId: last.rowId },
   };
+}
+
+/** The one hand of some; those without one do not count. */
+function handOf(hands: readonly (Hand | null)[]): Hand | null {
+  const [only, ...others] = new Set(hands.filter((h) => h !== null));
+  return only !== undefined && others.length === 0 ? only : null;
+}
+
+/** Two sides of one thing face each other: the left one first. */
+export interface SidePair<T> {
+  readonly left: T;
+  readonly right: T;
+}
+
+/** Assemblies as lines: one that was mirrored from another stands beside it, where one is left and one right; everything else alone, in the order given. */
+export function inPairs<T extends { readonly id: string; readonly mirroredFrom: string | null; readonly hand: Hand | null }>(
+  list: readonly T[],
+): (T | SidePair<T>)[] {
+  const taken = new Set<string>();
+  return list.flatMap((one): (T | SidePair<T>)[] => {
+    if (taken.has(one.id)) return [];
+    taken.add(one.id);
+    const other = list.find(
+      (o) =>
+        !taken.has(o.id) &&
+        (o.mirroredFrom === one.id || one.mirroredFrom === o.id) &&
+        o.hand !== null &&
+        one.hand !== null &&
+        o.hand !== one.hand,
+    );
+    if (!other) return [one];
+    taken.add(other.id);
+    return [one.hand === 'L' ? { left: one, right: other } : { left: other, right: one }];
+  });
 }
 
 /** Of so many holes, how many have come at least to each stage, in the order of the work. */

@@ -156,6 +156,15 @@ export async function listTextsOfAssembly(
   return { parts, rows };
 }
 
+/** Jobs of an assembly in their order. */
+export async function listJobs(q: Queries, assemblyId: string): Promise<Entity<'job'>[]> {
+  const found = await q
+    .select()
+    .from(entities)
+    .where(and(eq(entities.assemblyId, assemblyId), eq(entities.kind, 'job'), eq(entities.deleted, false)));
+  return found.map((e) => asEntity<'job'>(e)).sort((a, b) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1));
+}
+
 /** Everything a kit defines, deleted things too, in the order of their ids. */
 export async function listOfKit(q: Queries, kitId: string): Promise<StoredEntity[]> {
   return q.select().from(entities).where(eq(entities.kitId, kitId)).orderBy(entities.id);

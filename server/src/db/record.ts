@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, inArray, or, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, gte, inArray, or, sql } from 'drizzle-orm';
 import type { Mark } from '#core/record/marks';
 import { isOld, type Past } from '#core/done/as-of';
 import type { Queries } from './connection';
@@ -98,6 +98,18 @@ export async function listMarksOfKitItself(q: Queries, kitId: string, after = 0)
     .where(and(eq(marks.rowId, kitId), gt(marks.place, after)))
     .orderBy(marks.place);
   return found.map(asMark);
+}
+
+/** Marks of batches mixed in a kit since a time, and what took one of them back. */
+export async function listBatchMarks(q: Queries, kitId: string, since: Date): Promise<Mark[]> {
+  const found = await q
+    .select()
+    .from(marks)
+    .where(and(eq(marks.kitId, kitId), inArray(marks.kind, ['sealant-mixed', 'undo']), gte(marks.doneAt, since.toISOString())))
+    .orderBy(marks.place);
+  const all = found.map((m) => asMark(m).mark);
+  const mixed = new Set(all.flatMap((m) => (m.kind === 'sealant-mixed' ? [m.id] : [])));
+  return all.filter((m) => m.kind === 'sealant-mixed' || (m.kind === 'undo' && mixed.has(m.payload.undoes)));
 }
 
 /** Which life of the database this is. */

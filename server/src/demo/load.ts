@@ -25,6 +25,7 @@ import { demoFasteners } from './fasteners';
 import { DEMO_PHOTOS, demoPhotoId, pageEdits, rivetingMarks } from './riveting-record';
 import { preparationMarks } from './preparation-record';
 import { DEMO_ASSEMBLIES, DEMO_DEVIATION, DEMO_KIT_NAME, DEMO_SHIFTS } from './quillback';
+import { jobEdits, jobMarkList } from './jobs';
 import { demoTools } from './tools';
 import type { DemoAssembly, DemoRow, DemoShift, DemoWork, InchPlace } from './shapes';
 
@@ -176,6 +177,9 @@ function mirroredEdits(demo: DemoAssembly, made: MadeAssembly, order: number): E
   });
 }
 
+/** The assembly that shows work without holes. */
+const HATCH = 'Deck hatch';
+
 const DEMO_TOOLS = demoTools(DEMO_KIT_ID);
 const FASTENERS = demoFasteners(DEMO_KIT_ID);
 
@@ -190,6 +194,16 @@ export function demoEdits(): Edit[] {
   for (const demo of DEMO_ASSEMBLIES) {
     const made = makeAssembly(demo, order++);
     edits.push(newEdit(made.assembly), ...made.parts.map(newEdit), ...made.rows.map(newEdit));
+    if (demo.name === HATCH) {
+      const partIds = new Map(made.parts.map((p) => [p.definition.name, p.id]));
+      edits.push(
+        ...jobEdits(
+          made.assembly.id,
+          partIds,
+          made.rows.slice(0, 1).map((r) => r.id),
+        ),
+      );
+    }
     if (demo.isMirrored) edits.push(...mirroredEdits(demo, made, order++));
   }
   return edits;
@@ -212,6 +226,7 @@ export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
     ...DEMO_SHIFTS.flatMap((shift, i) => shiftMarks(shift, i, now)),
     demoDeviation(rows, parts, now),
     ...preparationMarks(rows, { kit: KIT, parts, fasteners: FASTENERS }, now),
+    ...edits.flatMap((e) => (e.kind === 'assembly' && e.definition?.name === HATCH ? jobMarkList(e.id, now) : [])),
     ...rivetingMarks(rows, { kit: KIT, parts, fasteners: FASTENERS }, now),
   ]);
 }

@@ -21,7 +21,7 @@ import { gatherFindings } from '#core/done/row-standing';
 import { standingMessage } from '#core/wording/standing';
 import { findingMessage } from '#core/wording/findings';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from '#core/wording/inspect';
-import { hoursSentence, logSentences, noteSentence } from '#core/wording/log';
+import { hoursSentence, logSentences, noteSentences } from '#core/wording/log';
 import { dimpleSentence } from '#core/wording/preparation';
 import { STAGE_WORDS } from '#core/wording/setups';
 import { FASTENER_WORDS, PREP_WORDS, sheetName } from '#core/wording/words';
@@ -261,8 +261,8 @@ function log(sheet: DossierSheet, { pages, names, source }: AssemblyDossier, pho
     const hours = hoursSentence(page, names);
     if (hours) sheet.text(hours, 9.5);
     for (const sentence of logSentences(page, names)) sheet.text(sentence, 9.5);
+    for (const text of noteSentences(page, names)) sheet.text(text, 9.5);
     for (const n of page.notes) {
-      sheet.text(noteSentence(n, page, names), 9.5);
       /* Photos of rows and parts stand there. */
       const isOfDay = n.rowId === source.assembly.id && !n.payload.partIds;
       for (const id of isOfDay ? (n.payload.photoIds ?? []) : []) sheet.photo(photoPath(photosDir, id));

@@ -3,6 +3,7 @@ import { logPages, type LogPage } from '#core/log/day-log';
 import { pageReach } from '#core/record/page-revisions';
 import { pageQuestions, type PageQuestion } from '#core/record/page-flags';
 import { holesInPlan } from '#core/record/holes';
+import type { MarkKind } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
 import { shiftsOf } from '#core/record/shifts';
 import { hoursSentence, logSentences, noteSentence, type LogNames } from '#core/wording/log';
@@ -37,6 +38,7 @@ interface Written {
 }
 
 /** What makes a mark worth telling by itself. */
+const TOLD_KINDS: readonly MarkKind[] = ['gave-way', 'scrapped', 'arrived'];
 const TOLD: readonly string[] = [
   'deviation',
   'head',
@@ -55,6 +57,7 @@ const TOLD: readonly string[] = [
   'settled',
   'setupKey',
   'note',
+  'job',
 ];
 
 /** The log of kits, page by page; written once for as long as nothing new is kept. */
@@ -119,7 +122,10 @@ function write(record: KitRecord, asked: LogAsked, stamp: string): Written {
     logPages(a.marks, { assemblyOf: () => a.assembly.id, dayOf: q.dayOf, now: q.now }).map((page) => ({
       ...page,
       /* Counted lines are told by their counts; their marks stay here. */
-      lines: page.lines.map((l) => ({ ...l, marks: l.marks.filter((m) => Object.keys(m.payload).some((k) => TOLD.includes(k))) })),
+      lines: page.lines.map((l) => ({
+        ...l,
+        marks: l.marks.filter((m) => TOLD_KINDS.includes(m.kind) || Object.keys(m.payload).some((k) => TOLD.includes(k))),
+      })),
     })),
   );
   pages.push(...logPages(record.things, { assemblyOf: () => record.kit.id, dayOf: q.dayOf, now: q.now }));

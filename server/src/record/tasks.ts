@@ -3,11 +3,13 @@ import { dirname } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { workedTimes } from '#core/log/work-hours';
 import type { PaperName } from '#core/layout/paper';
-import { edited, effectsOf, REACHING, type RowEffects } from '#core/work/effects';
+import { edited, effectsOf, type RowEffects } from '#core/work/effects';
+import { REACHING } from '#core/work/reaching';
 import type { Edit } from '#core/record/definitions';
 import type { Thing } from '#core/done/recall';
 import type { EffectsAnswer, FoundAnswer, OverviewAnswer, StockAnswer, WorkedAnswer } from '#contract/answers';
 import { assemblyWork } from '#core/work/assembly-work';
+import { partsToOrder } from '#core/supply/to-order';
 import { stockNeeds } from '#core/stock/needs';
 import { exportKit } from '../commands/kit-document';
 import type { Database } from '../db/connection';
@@ -93,6 +95,7 @@ export class RecordTasks {
         );
         return JSON.stringify({
           kit,
+          parts: partsToOrder(assemblies.map((a) => ({ id: a.assembly.id, name: a.assembly.definition.name, parts: a.parts }))),
           needs: stockNeeds(rows, kit.definition.stock ?? {}, kit.definition.sparePercent ?? SPARE_PERCENT),
         } satisfies StockAnswer);
       }

@@ -10,16 +10,17 @@ interface DevicesAt {
   readonly db: Database;
   readonly pairing: Pairing | null;
   readonly lanUrls: () => readonly string[];
+  readonly lanPrint: string | null;
   readonly streams: OpenStreams;
   readonly now: () => Date;
 }
 
 /** What the desk alone may do with devices: show a code, see them, drop one. */
-export function deviceRoutes({ db, pairing, lanUrls, streams, now }: DevicesAt): Router {
+export function deviceRoutes({ db, pairing, lanUrls, lanPrint, streams, now }: DevicesAt): Router {
   const routes = Router();
   routes.get('/devices', async (_req, res) => {
     const devices = (await listDevices(db)).map((d) => ({ ...d, pairedAt: d.pairedAt.toISOString() }));
-    res.json({ isOpen: pairing !== null, urls: lanUrls(), devices } satisfies DevicesAnswer);
+    res.json({ isOpen: pairing !== null, urls: lanUrls(), print: lanPrint, devices } satisfies DevicesAnswer);
   });
   routes.post('/devices/code', (_req, res) => {
     if (!pairing) return refuse(res, 409, 'lan-off');

@@ -6,8 +6,11 @@ import { assemblyWork } from '#core/work/assembly-work';
 import type { Database } from '../db/connection';
 import { findEntity, listOfAssembly, listOfKind } from '../db/entities';
 import { listMarksOfAssembly } from '../db/record';
+import { angleTemplatePdf } from '../files/angle-template-pdf';
 import { benchCardPdf } from '../files/bench-card-pdf';
+import { framePdf } from '../files/frame-pdf';
 import { stripPdf } from '../files/strip-pdf';
+import { stripsPdf } from '../files/strips-pdf';
 import { isId, refuse } from './answers';
 import { findRow } from './find-row';
 
@@ -37,6 +40,29 @@ export function paperRoutes(db: Database): Router {
     if (!strip) return refuse(res, 409, 'row-not-placed');
     res.type('pdf').attachment('strip.pdf');
     stripPdf(strip, paper, kit.units).pipe(res);
+  });
+
+  routes.get('/frame.pdf', (req, res) => {
+    const paper = paperOf(req.query.paper);
+    if (paper === null) return refuse(res, 400, 'paper-unknown');
+    res.type('pdf').attachment('frame.pdf');
+    framePdf(paper).pipe(res);
+  });
+
+  routes.get('/strips.pdf', (req, res) => {
+    const paper = paperOf(req.query.paper);
+    if (paper === null) return refuse(res, 400, 'paper-unknown');
+    res.type('pdf').attachment('strips.pdf');
+    stripsPdf(paper).pipe(res);
+  });
+
+  routes.get('/angle-template.pdf', (req, res) => {
+    const paper = paperOf(req.query.paper);
+    if (paper === null) return refuse(res, 400, 'paper-unknown');
+    const angle = typeof req.query.angle === 'string' && /^\d{1,3}(\.\d{1,2})?$/.test(req.query.angle) ? Number(req.query.angle) : NaN;
+    if (!(angle >= 5 && angle <= 175)) return refuse(res, 400, 'request-invalid');
+    res.type('pdf').attachment('angle-template.pdf');
+    angleTemplatePdf(angle, paper).pipe(res);
   });
 
   routes.get('/assemblies/:id/bench-card.pdf', async (req, res) => {

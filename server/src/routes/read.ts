@@ -1,5 +1,14 @@
 import { Router } from 'express';
-import type { ChangesAnswer, FastenersAnswer, KitAnswer, KitsAnswer, MarksAnswer, RevisionAnswer, ToolsAnswer } from '#contract/answers';
+import type {
+  BatchesAnswer,
+  ChangesAnswer,
+  FastenersAnswer,
+  KitAnswer,
+  KitsAnswer,
+  MarksAnswer,
+  RevisionAnswer,
+  ToolsAnswer,
+} from '#contract/answers';
 import { prepAnswer } from '#core/formats/prep-document';
 import { planStack } from '#core/prep/plan';
 import type { Entity } from '#core/record/definitions';
@@ -13,11 +22,12 @@ import {
   listAssemblies,
   listDeletedKits,
   listKits,
+  listJobs,
   listOfKind,
   listRowsWith,
   listTextsOfAssembly,
 } from '../db/entities';
-import { findEpoch, findRevision, listChanges, listMarksOfAssembly } from '../db/record';
+import { findEpoch, findRevision, listBatchMarks, listChanges, listMarksOfAssembly } from '../db/record';
 import { isId, refuse } from './answers';
 import { findRow } from './find-row';
 
@@ -30,7 +40,10 @@ function summaryOf(row: Entity<'row'>, context: RowContext) {
 }
 
 /** Everything that only reads. */
-export function readRoutes(db: Database): Router {
+/** Batches mixed longer ago are on nobody's clock any more, days. */
+const BATCHES_DAYS = 30;
+
+export function readRoutes(db: Database, now: () => Date): Router {
   const routes = Router();
 
   routes.get('/kits', async (_req, res) => {
@@ -93,11 +106,21 @@ export function readRoutes(db: Database): Router {
     res.json((await findRevision(db, id)) satisfies RevisionAnswer);
   });
 
+  routes.get('/kits/:id/batches', async (req, res) => {
+    const { id } = req.params;
+    if (!isId(id)) return refuse(res, 404, 'kit-unknown');
+    res.json({ marks: await listBatchMarks(db, id, new Date(now().getTime() - BATCHES_DAYS * 86_400_000)) } satisfies BatchesAnswer);
+  });
+
   routes.get('/assemblies/:id', async (req, res) => {
     const { id } = req.params;
     if (!isId(id)) return refuse(res, 404, 'assembly-unknown');
     const asked = performance.now();
-    const [assembly, { parts, rows }] = await Promise.all([findEntity(db, 'assembly', id), listTextsOfAssembly(db, id)]);
+    const [assembly, { parts, rows }, jobs] = await Promise.all([
+      findEntity(db, 'assembly', id),
+      listTextsOfAssembly(db, id),
+      listJobs(db, id),
+    ]);
     const kitId = assembly?.definition.kitId;
     const [kit, pages, fasteners] = kitId
       ? await Promise.all([findEntity(db, 'kit', kitId), listOfKind(db, 'page', kitId), listOfKind(db, 'fastener', kitId)])
@@ -115,7 +138,7 @@ export function readRoutes(db: Database): Router {
     const planMs = performance.now() - started;
     res.setHeader('Server-Timing', `db;dur=${(started - asked).toFixed(2)}, plan;dur=${planMs.toFixed(2)}`);
     const list = (texts: readonly { json: string }[]) => `[${texts.map((t) => t.json).join()}]`;
-    const head = JSON.stringify({ kit, assembly, summaries, pages, fasteners }).slice(0, -1);
+    const head = JSON.stringify({ kit, assembly, summaries, pages, fasteners, jobs }).slice(0, -1);
     res.type('json').send(`${head},"parts":${list(parts)},"rows":${list(rows)}}`);
   });
 

@@ -1,14 +1,16 @@
 import type { EffectsAnswer } from '#contract/answers';
 import { useQueryClient } from '@tanstack/react-query';
 import { use, useCallback } from 'react';
-import { REACHING, wantsReason } from '#core/work/effects';
+import { REACHING, wantsReason } from '#core/work/reaching';
 import type { Edit, Entity } from '#core/record/definitions';
 import { markVersion, type Mark, type MarkKind, type MarkOf } from '#core/record/marks';
+import { markText } from '#core/wording/marks';
 import { post } from './client';
 import { EffectsContext, NotKept, type AskEffects } from './effects';
 import { deviceId, newId, useLocal } from './device';
 import { refreshDefinitions, usePairedFor } from './queries';
 import { flushMarks, sendMarks } from './outbox';
+import { say } from './said';
 import { afterPress, useWritingUp } from './writing-up';
 
 /** Who is working, of this kit's people: the one chosen in this browser, else the one this device was paired for, else the first. */
@@ -45,7 +47,11 @@ export function useKeep(kit: Entity<'kit'> | undefined) {
       };
       const why = mayReachWork(edits) ? await whyOf(change, ask) : reason;
       await post('/changes', { ...change, reason: why });
-      await refreshDefinitions(client);
+      await refreshDefinitions(
+        client,
+        edits.some((e) => e.kind === 'kit' || e.kind === 'fastener'),
+      );
+      say(undoes ? 'Undone.' : 'The change stands.');
     },
     [client, kit, person, ask],
   );
@@ -65,6 +71,12 @@ async function whyOf(change: { readonly reason: string }, ask: AskEffects): Prom
   const why = await ask(answer, change.reason);
   if (why === null) throw new NotKept();
   return why;
+}
+
+/** Marks in a few words: `On record: 12 holes drilled, 12 holes deburred`. */
+function saidOf(marks: readonly Mark[]): string {
+  const done = marks.filter((m) => m.kind !== 'undo');
+  return done.length === 0 ? 'Undone.' : `On record: ${[...new Set(done.map(markText))].slice(0, 4).join(', ')}.`;
 }
 
 type WishOf<K extends MarkKind> = Pick<MarkOf<K>, 'kind' | 'rowId' | 'holeIds'> &
@@ -107,6 +119,7 @@ export function useMark(kit: Entity<'kit'> | undefined) {
       });
       /* A wish has the payload of its own kind; none at all is the empty one. */
       sendMarks(kit.id, marks as Mark[]);
+      say(saidOf(marks as Mark[]));
       if (paper) afterPress(paper);
     },
     [kit, person, writing],

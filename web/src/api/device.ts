@@ -11,9 +11,10 @@ function read(key: string): string | null {
   }
 }
 
-export function writeLocal(key: string, value: string): void {
+export function writeLocal(key: string, value: string | null): void {
   try {
-    localStorage.setItem(`anvil.${key}`, value);
+    if (value === null) localStorage.removeItem(`anvil.${key}`);
+    else localStorage.setItem(`anvil.${key}`, value);
   } catch {
     /* Storage is full or refused: the choice holds for this page only. */
   }

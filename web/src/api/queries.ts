@@ -1,5 +1,6 @@
 import type {
   AssemblyAnswer,
+  BatchesAnswer,
   FastenersAnswer,
   ChangesAnswer,
   KitAnswer,
@@ -61,6 +62,14 @@ export function usePairedFor(): string | undefined {
 /** How far each assembly of a kit is; looked at again after every mark. */
 export function useOverview(kitId: string) {
   return useQuery({ queryKey: ['marks', 'overview', kitId], queryFn: () => get<OverviewAnswer>(`/kits/${kitId}/overview`) });
+}
+
+/** Marks of batches mixed lately anywhere in a kit; looked at again after every mark. */
+export function useBatchMarks(kitId: string) {
+  return useQuery({
+    queryKey: ['marks', 'batches', kitId],
+    queryFn: () => get<BatchesAnswer>(`/kits/${kitId}/batches`).then((a) => a.marks),
+  });
 }
 
 export function useTools(kitId: string) {
@@ -138,12 +147,18 @@ export function useChanges(kitId: string | undefined) {
   });
 }
 
-/** After definitions changed, everything that shows them looks again. */
-export async function refreshDefinitions(client: QueryClient): Promise<void> {
+/**
+ * After definitions changed, everything that shows them looks again. `everywhere`: they reach assemblies that are not
+ * shown now, too (settings of the kit, fasteners); what is known of those is forgotten, so that nobody goes on there from before.
+ */
+export async function refreshDefinitions(client: QueryClient, everywhere = false): Promise<void> {
+  if (everywhere) client.removeQueries({ queryKey: ['assembly'], type: 'inactive' });
   await Promise.all([
     client.invalidateQueries({ queryKey: ['kits'] }),
     client.invalidateQueries({ queryKey: ['kit'] }),
     client.invalidateQueries({ queryKey: ['assembly'] }),
     client.invalidateQueries({ queryKey: ['changes'] }),
+    /* How far all is rests on the plan as much as on the marks; nobody waits for it. */
+    Promise.resolve(void client.invalidateQueries({ queryKey: ['marks', 'overview'] })),
   ]);
 }

@@ -42,4 +42,12 @@ describe('looking again after definitions changed', () => {
     await Promise.all([first, second]);
     expect(shown.at(-1)).toBe(3);
   });
+  it('after a change that reaches every assembly, one looked at before is not shown from before', async () => {
+    const { client } = watched();
+    client.setQueryData(['assembly', 'another'], 'with the settings of before');
+    await Promise.race([refreshDefinitions(client), turn()]);
+    expect(client.getQueryData(['assembly', 'another'])).toBeDefined();
+    await Promise.race([refreshDefinitions(client, true), turn()]);
+    expect(client.getQueryData(['assembly', 'another'])).toBeUndefined();
+  });
 });

@@ -55,8 +55,8 @@ function plainIds(root: SVGElement): (text: string) => string {
 }
 
 /** Offers a text as a file to keep. */
-export function saveFile(name: string, text: string, type: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+export function saveFile(name: string, content: string | Blob, type: string): void {
+  const url = URL.createObjectURL(new Blob([content], { type }));
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

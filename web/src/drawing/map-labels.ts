@@ -7,12 +7,16 @@ export interface NamedRow {
   readonly title: string;
   readonly path: readonly Place[];
   readonly holes: readonly { readonly place: Place; readonly isShown: boolean }[];
+  /** Not where it lies: drawn only to be seen and chosen. */
+  readonly isSchematic?: boolean;
 }
 
 export interface NamedOutline {
   readonly id: string;
   readonly name: string;
   readonly corners: readonly Place[];
+  /** A frame for rows without a place, no part's edge. */
+  readonly isSchematic?: boolean;
 }
 
 /** A name on the map; x and y are where its line of text begins, or ends where it is right-aligned. Pixels. */

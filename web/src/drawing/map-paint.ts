@@ -51,7 +51,7 @@ export function paintMap(
     const flag = flags.get(row.id);
     c.strokeStyle = flag ? stop : row.id === selectedId ? dye : ink2;
     c.lineWidth = flag ? 4 : row.id === selectedId ? 3 : 1;
-    c.setLineDash(flag || row.id === selectedId ? [] : [8, 5]);
+    c.setLineDash(row.isSchematic ? [2, 4] : flag || row.id === selectedId ? [] : [8, 5]);
     c.beginPath();
     row.path.forEach((p, i) => {
       const s = toScreen(p, look, size);
@@ -102,7 +102,7 @@ function paintShut(c: CanvasRenderingContext2D, row: MapRow, look: MapLook, size
 function paintOutline(c: CanvasRenderingContext2D, outline: MapOutline, look: MapLook, size: Size, colour: string, width: number): void {
   c.strokeStyle = colour;
   c.lineWidth = width;
-  c.setLineDash([]);
+  c.setLineDash(outline.isSchematic ? [3, 5] : []);
   c.beginPath();
   outline.corners.forEach((p, i) => {
     const s = toScreen(p, look, size);
@@ -111,6 +111,7 @@ function paintOutline(c: CanvasRenderingContext2D, outline: MapOutline, look: Ma
   });
   c.closePath();
   c.stroke();
+  c.setLineDash([]);
 }
 
 /** Held back: a stroke across. A deviation: a triangle above. */

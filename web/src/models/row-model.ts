@@ -13,6 +13,7 @@ import { spacingOf, stackOf, type RowContext } from '#core/record/stack-of';
 import { MarkFolder } from '#core/done/folder';
 import { finishState, type FinishState } from '#core/done/finish';
 import type { RecordDone } from '#core/done/hole-done';
+import { jobsDone } from '#core/jobs/job';
 import { recallsOf, stillToLook } from '#core/done/recall';
 import { standRow, type ToLook, type RowDone, type RowStanding } from '#core/done/row-standing';
 import { leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
@@ -45,6 +46,9 @@ export interface RowModel {
   /** Lower case, for the text filter. */
   readonly searchText: string;
 }
+
+/** How much of a row's steps is done, 0 to 1. */
+export const progressShare = ({ progress: { done, wanted } }: Pick<RowModel, 'progress'>): number => (wanted === 0 ? 0 : done / wanted);
 
 const NO_PARTS: ReadonlyMap<string, PartDefinition> = new Map();
 const NO_DONE: RowDone = new Map();
@@ -82,13 +86,16 @@ function useToLook(marks: readonly Mark[]): ReadonlyMap<string, ToLook> {
 }
 
 /** What is done on whole parts; the same answer while none of it changes. */
-function useFinish(rows: AssemblyAnswer['rows'] | undefined, folded: RecordDone): FinishState {
+function useFinish(data: AssemblyAnswer | undefined, marks: readonly Mark[], folded: RecordDone): FinishState {
+  const jobs = useJobsDone(data?.jobs, marks);
+  const rows = data?.rows;
   const kept = useRef<FinishState>({ steps: new Set(), touchUp: new Map() });
   return useMemo(() => {
-    const next = finishState(
+    const cut = finishState(
       (rows ?? []).map((r) => ({ row: r.definition, done: folded.rows.get(r.id) ?? NO_DONE })),
       folded.parts,
     );
+    const next = jobs.size === 0 ? cut : { ...cut, steps: new Set([...cut.steps, ...jobs]) };
     const was = kept.current;
     const isSame =
       was.steps.size === next.steps.size &&
@@ -97,7 +104,14 @@ function useFinish(rows: AssemblyAnswer['rows'] | undefined, folded: RecordDone)
       [...next.touchUp].every(([id, n]) => was.touchUp.get(id) === n);
     if (!isSame) kept.current = next;
     return kept.current;
-  }, [rows, folded]);
+  }, [rows, folded, jobs]);
+}
+
+const NO_JOBS: ReadonlySet<string> = new Set();
+
+/** Keys of the jobs that are done. */
+function useJobsDone(jobs: AssemblyAnswer['jobs'] | undefined, marks: readonly Mark[]): ReadonlySet<string> {
+  return useMemo(() => (jobs && jobs.length > 0 ? jobsDone(jobs, marks) : NO_JOBS), [jobs, marks]);
 }
 
 export function partsById(parts: readonly Entity<'part'>[]): ReadonlyMap<string, PartDefinition> {
@@ -159,7 +173,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
   // eslint-disable-next-line react-hooks/exhaustive-deps -- another assembly is another record
   const folder = useMemo(() => new MarkFolder(), [assemblyId]);
   const folded = useMemo(() => folder.update(marks), [folder, marks]);
-  const finish = useFinish(data?.rows, folded);
+  const finish = useFinish(data, marks, folded);
   const toLook = useToLook(marks);
   const deviations = useDeviations(marks);
   const work = useMemo(
@@ -202,6 +216,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
           setups: isMarkedOnly ? known.model.setups : setupsOf(steps, row, stack, plan),
           holeCount: holesInPlan(row.holes).length,
           searchText: [
+            rowTitle(row, work?.parts ?? NO_PARTS),
             row.name,
             row.hand ?? '',
             row.page,

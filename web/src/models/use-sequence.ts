@@ -4,6 +4,7 @@ import { withAccess } from '#core/access/arrange';
 import { decidedOrder } from '#core/access/follow';
 import { sequenceAt, sequenceShape, type DerivedSequence, type SequenceModel } from '#core/access/model';
 import { definitionsById, type WorkRow } from '#core/work/assembly-work';
+import { jobKey } from '#core/jobs/job';
 import { lockId, type AssemblyOperation } from '#core/operations/operations';
 import { accessAlong, type Access } from '#core/access/shut-off';
 import type { Entity, Followed } from '#core/record/definitions';
@@ -69,11 +70,19 @@ export function useDerived(data: AssemblyAnswer, rows: readonly RowModel[]): Pic
   const fasteners = useMemo(() => definitionsById(data.fasteners), [data.fasteners]);
   const kit = data.kit.definition;
   const model = useMemo(
-    (): SequenceModel => ({ kit, parts, fasteners, rows: workRows(rows), tools, partsDone: rows[0]?.partsDone ?? new Set() }),
-    [kit, parts, fasteners, rows, tools],
+    (): SequenceModel => ({
+      kit,
+      parts,
+      fasteners,
+      rows: workRows(rows),
+      tools,
+      jobs: data.jobs,
+      partsDone: rows[0]?.partsDone ?? new Set(),
+    }),
+    [kit, parts, fasteners, rows, tools, data.jobs],
   );
   const shapes = useRowShapes(model.rows);
-  const shape = useMemo(() => sequenceShape({ kit, parts, rows: shapes, tools }), [kit, parts, shapes, tools]);
+  const shape = useMemo(() => sequenceShape({ kit, parts, rows: shapes, tools, jobs: data.jobs }), [kit, parts, shapes, tools, data.jobs]);
   const before = useRef<DerivedSequence>(undefined);
   const derived = useMemo(() => (before.current = sequenceAt(shape, model, before.current)), [shape, model]);
   return { model, derived };
@@ -100,11 +109,14 @@ export function useSequence(
   const nameOf = useMemo(() => {
     const known = new Map(derived.operations.map((o) => [o.id, o]));
     const titles = new Map(rows.map((r) => [r.entity.id, r.title]));
+    const jobs = new Map(data.jobs.map((j) => [jobKey(j.id), `${operationVerb('job')}: ${j.definition.name}`]));
     return (id: string) => {
+      const job = jobs.get(id);
+      if (job !== undefined) return job;
       const o = known.get(id);
       return o ? operationName(o, titles, parts) : '';
     };
-  }, [derived.operations, rows, parts]);
+  }, [derived.operations, rows, parts, data.jobs]);
   return { model, derived, left, byId, unavoidable, follows, order, access, advice, nameOf };
 }
 

@@ -9,6 +9,8 @@ import { useUnits } from './units';
 interface AssemblyPageProps {
   readonly data: AssemblyAnswer;
   readonly here: AssemblyPlaceName;
+  /** What it is called, where it is a place within another. */
+  readonly title?: string;
   /** The row that is worked on, which goes along to other places; absent: the one in the address. */
   readonly rowId?: string | null;
   /** It has no heading of its own that says what it is. */
@@ -44,6 +46,7 @@ export function LoadingPage(at: Pick<AssemblyPageProps, 'data' | 'here'>) {
 export function AssemblyPage({
   data: { kit, assembly },
   here,
+  title = placeName(here),
   rowId,
   isUnheaded,
   undo,
@@ -57,9 +60,9 @@ export function AssemblyPage({
       <TopBar
         trail={[{ text: kit.definition.name, to: `/kits/${kit.id}` }, { text: assembly.definition.name }]}
         kit={kit}
-        title={placeName(here)}
-        heading={isUnheaded ? `${placeName(here)}: ${assembly.definition.name}` : undefined}
-        places={{ label: 'Views', list: assemblyPlaces(assembly.id, here, row) }}
+        title={title}
+        heading={isUnheaded ? `${title}: ${assembly.definition.name}` : undefined}
+        places={{ label: 'Views', list: assemblyPlaces(assembly.id, here, row, row === search.get('row') ? search.get('holes') : null) }}
         above={kitPlaces(kit.id, null)}
         units={useUnits()}
         undo={undo}

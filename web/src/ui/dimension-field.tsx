@@ -28,6 +28,7 @@ export function DimensionField({
   units,
   sheet = false,
   placeholder,
+  isFirst = false,
 }: {
   label: string;
   text: string;
@@ -35,6 +36,8 @@ export function DimensionField({
   units: 'in' | 'mm';
   sheet?: boolean;
   placeholder?: string;
+  /** Ready to be typed into, where there are keys to type with. */
+  isFirst?: boolean;
 }) {
   const id = useId();
   const leading = useUnits();
@@ -47,6 +50,7 @@ export function DimensionField({
       <input
         id={id}
         className="field"
+        autoFocus={isFirst && window.matchMedia('(pointer: fine)').matches}
         value={text}
         placeholder={placeholder}
         onChange={(e) => onText(e.target.value)}

@@ -5,6 +5,7 @@ import { ANGLE_STATIONS, type AngleStation, type Mark } from '#core/record/marks
 import { angleSentence, STATION_WORDS } from '#core/wording/preparation';
 import type { MarkWish } from '../api/commands';
 import { Button, ErrorText } from './controls';
+import { useUnits } from './units';
 import { partsById, type RowModel } from '../models/row-model';
 
 interface FlangeAnglesProps {
@@ -52,6 +53,7 @@ interface OneFlangeProps {
 function OneFlange({ angle, name, assemblyId, onMark }: OneFlangeProps) {
   const [texts, setTexts] = useState<Readonly<Partial<Record<AngleStation, string>>>>({});
   const [error, setError] = useState<string | null>(null);
+  const units = useUnits();
   const keep = (station: AngleStation) => {
     const found = Number((texts[station] ?? '').trim().replace(',', '.'));
     if ((texts[station] ?? '').trim() === '' || !(found >= 0 && found <= 180)) return setError('Angles lie between 0 and 180 degrees.');
@@ -64,7 +66,16 @@ function OneFlange({ angle, name, assemblyId, onMark }: OneFlangeProps) {
     <div role="group" aria-label={`Flange of ${name}`} className="flex flex-col gap-1">
       <p>
         <strong className="label">{name}</strong>: its last dimple is done. Check the flange’s angle, {angle.wantedDeg}° wanted
-        {angle.due.length > 0 ? `: ${angle.due.map((s) => STATION_WORDS[s]).join(', ')}` : ''}.
+        {angle.due.length > 0 ? `: ${angle.due.map((s) => STATION_WORDS[s]).join(', ')}` : ''}.{' '}
+        {angle.wantedDeg >= 5 && angle.wantedDeg <= 175 ? (
+          <a
+            className="underline underline-offset-2"
+            href={`/api/angle-template.pdf?paper=${units === 'mm' ? 'a4' : 'letter'}&angle=${angle.wantedDeg}`}
+            download
+          >
+            Print its template
+          </a>
+        ) : null}
       </p>
       <div className="flex flex-wrap items-end gap-2">
         {ANGLE_STATIONS.map((station) => {

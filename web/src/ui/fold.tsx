@@ -4,14 +4,16 @@ interface FoldProps {
   readonly title: string;
   /** Opens it and keeps it open; once it is false again, the fold stays as it was. */
   readonly opened?: boolean;
+  /** Open to begin with; what is closed then stays closed. */
+  readonly isOpenFirst?: boolean;
   readonly className?: string;
   readonly titleClass?: string;
   readonly children: ReactNode;
 }
 
 /** Something that is there when it is wanted, under its title. */
-export function Fold({ title, opened = false, className = '', titleClass = 'text-[16px]', children }: FoldProps) {
-  const [isOpen, setOpen] = useState(opened);
+export function Fold({ title, opened = false, isOpenFirst = opened, className = '', titleClass = 'text-[16px]', children }: FoldProps) {
+  const [isOpen, setOpen] = useState(isOpenFirst);
   return (
     <details className={className} open={isOpen || opened} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className={`label min-h-10 cursor-pointer py-1 ${titleClass}`}>{title}</summary>

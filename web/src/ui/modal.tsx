@@ -1,38 +1,16 @@
-import { X } from 'lucide-react';
-import { Dialog } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { lazy, Suspense, useState } from 'react';
+import { DialogComes } from './dialog-comes';
+import type { ModalProps } from './modal-open';
 
-/** A dialog over the page: Escape and the cross close it, focus stays inside. */
-export function Modal({
-  title,
-  open,
-  onClose,
-  wide = false,
-  children,
-}: {
-  title: string;
-  open: boolean;
-  onClose: () => void;
-  wide?: boolean;
-  children: ReactNode;
-}) {
-  return (
-    <Dialog.Root open={open} onOpenChange={(next) => (next ? undefined : onClose())}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/45" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className={`fixed top-1/2 left-1/2 z-40 flex max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 flex-col gap-3 overflow-auto rounded-lg border border-edge bg-paper p-4 shadow-xl ${wide ? 'max-w-5xl' : 'max-w-lg'}`}
-        >
-          <div className="flex items-center justify-between gap-2">
-            <Dialog.Title className="label text-[20px]">{title}</Dialog.Title>
-            <Dialog.Close aria-label="Close" className="rounded p-1.5 hover:bg-panel">
-              <X size={20} aria-hidden />
-            </Dialog.Close>
-          </div>
-          {children}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
-  );
+const ModalOpen = lazy(() => import('./modal-open').then((m) => ({ default: m.ModalOpen })));
+
+/** A dialog over the page; it comes over the line when the first one is opened. */
+export function Modal(props: ModalProps) {
+  const [wasOpen, setWasOpen] = useState(props.open);
+  if (props.open && !wasOpen) setWasOpen(true);
+  return wasOpen ? (
+    <Suspense fallback={props.open ? <DialogComes /> : null}>
+      <ModalOpen {...props} />
+    </Suspense>
+  ) : null;
 }

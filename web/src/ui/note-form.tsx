@@ -1,8 +1,9 @@
 import { useState, type ReactNode } from 'react';
 import type { Entity } from '#core/record/definitions';
 import { useMark } from '../api/commands';
-import { sendPhoto } from '../api/photos';
+import { sendAll } from '../api/photos';
 import { Button, ErrorText, Field } from './controls';
+import { PhotoInput } from './photo-input';
 
 /** What a note is about: an assembly's day, a row, some of its holes, parts. */
 export interface NoteAbout {
@@ -10,6 +11,7 @@ export interface NoteAbout {
   readonly rowId: string;
   readonly holeIds?: readonly string[];
   readonly partIds?: readonly string[];
+  readonly jobId?: string;
   /** A scrap piece kept for this set-up, of the assembly. */
   readonly setupKey?: string;
 }
@@ -46,14 +48,19 @@ export function NoteForm({
     setBusy(true);
     setError(null);
     try {
-      const photoIds: string[] = [];
-      for (const f of files) photoIds.push(await sendPhoto(kit, f));
-      const { rowId, holeIds = [], partIds, setupKey } = about;
+      const photoIds = await sendAll(kit, files);
+      const { rowId, holeIds = [], partIds, jobId, setupKey } = about;
       const said = { ...(note.trim() ? { note: note.trim() } : {}), ...(photoIds.length > 0 ? { photoIds } : {}) };
       const time = day === '' ? {} : { doneAt: new Date(`${day}T20:00:00`).toISOString() };
       mark([
         setupKey === undefined
-          ? { kind: 'log-note', rowId, holeIds, payload: { ...said, ...(partIds ? { partIds } : {}) }, ...time }
+          ? {
+              kind: 'log-note',
+              rowId,
+              holeIds,
+              payload: { ...said, ...(partIds ? { partIds } : {}), ...(jobId ? { jobId } : {}) },
+              ...time,
+            }
           : { kind: 'coupon', rowId, holeIds: [], payload: { ...said, setupKey }, ...time },
       ]);
       setNote('');
@@ -70,16 +77,7 @@ export function NoteForm({
       <Field label="What the marks do not say">
         <textarea className="field min-h-20" maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
       </Field>
-      <Field label="Photos (JPEG, PNG, WebP)">
-        <input
-          key={turn}
-          type="file"
-          multiple
-          accept="image/jpeg,image/png,image/webp"
-          className="field"
-          onChange={(e) => setFiles([...(e.target.files ?? [])])}
-        />
-      </Field>
+      <PhotoInput key={turn} label="Photos (JPEG, PNG, WebP)" files={files} onFiles={setFiles} isMany />
       {children}
       {error ? <ErrorText>{error}</ErrorText> : null}
       <Button tone="primary" className="self-start" disabled={isBusy || about === null} onClick={() => void keep()}>

@@ -4,6 +4,7 @@ import {
   ClipboardCheck,
   Hammer,
   LayoutPanelTop,
+  ListChecks,
   ListOrdered,
   Map as MapIcon,
   NotebookText,
@@ -50,17 +51,18 @@ const ASSEMBLY_PLACES = {
   parts: ['Parts', LayoutPanelTop],
   layout: ['Layout', Ruler],
   setups: ['Set-ups', SlidersHorizontal],
+  jobs: ['Jobs', ListChecks],
   sequence: ['Sequence', ListOrdered],
   bench: ['Bench', CalendarDays],
   inspect: ['Inspect', ClipboardCheck],
 } as const;
 export type AssemblyPlaceName = keyof typeof ASSEMBLY_PLACES;
 
-/** The places of an assembly. The row one is at goes along; a place that knows none leaves it be. */
-export function assemblyPlaces(assemblyId: string, here: AssemblyPlaceName, rowId: string | null): Place[] {
+/** The places of an assembly. The row one is at, and its holes, go along; a place that knows none leaves them be. */
+export function assemblyPlaces(assemblyId: string, here: AssemblyPlaceName, rowId: string | null, holes: string | null): Place[] {
   return (Object.keys(ASSEMBLY_PLACES) as AssemblyPlaceName[]).map((name) => {
     const [text, icon] = ASSEMBLY_PLACES[name];
-    const row = rowId === null ? '' : `?${new URLSearchParams({ row: rowId }).toString()}`;
+    const row = rowId === null ? '' : `?${new URLSearchParams({ row: rowId, ...(holes === null ? {} : { holes }) }).toString()}`;
     return { text, to: `/assemblies/${assemblyId}/${name}${row}`, icon, isHere: name === here };
   });
 }

@@ -1,20 +1,18 @@
-import { ChevronDown, CircleHelp, CloudUpload, House, Moon, Sun } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { CloudUpload, House } from 'lucide-react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import type { Units } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
+import { useOfflinePage } from '../api/offline-page';
 import { useClockAhead, useIsStored, useRefusal, useWaiting } from '../api/outbox';
 import { SetAsideBadge } from './set-aside';
 import { UndoBar } from './undo-list';
 import type { UndoControl } from './use-undo';
-import { usePerson } from '../api/commands';
-import { useLocal, writeLocal } from '../api/device';
+import { DeviceMenu } from './device-menu';
 import { FindButton } from './find/find-button';
-import { KeysDialog } from './keys-dialog';
 import type { Place } from './places';
-import { isPageKey } from './typing';
+import { PlacesButton } from './places-button';
 import { useTitle } from './arrival';
 
 interface TopBarProps {
@@ -38,9 +36,10 @@ export function TopBar({ trail, title, heading, kit, places, above, units, undo 
   useTitle([...(title ? [title] : []), ...trail.map((t) => t.text).reverse()]);
   return (
     <>
-      <header className="no-print flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-panel px-3 py-1">
+      <PrintHead parts={[...trail.map((t) => t.text), ...(title ? [title] : [])]} />
+      <header className="no-print flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-panel px-3 py-1 lg:flex-nowrap">
         {heading === undefined ? null : <h1 className="sr-only">{heading}</h1>}
-        <nav aria-label="Where you are" className="flex max-w-full min-w-0 items-center gap-2">
+        <nav aria-label="Where you are" className="flex max-w-full min-w-0 items-center gap-1.5 lg:max-w-[34vw]">
           <Link to="/" className="label shrink-0 text-[19px] text-dye pointer-coarse:py-2">
             <span className={trail.length > 1 ? 'max-2xl:sr-only' : 'max-sm:sr-only'}>Patient Anvil</span>
             <House size={20} aria-hidden className={trail.length > 1 ? '2xl:hidden' : 'sm:hidden'} />
@@ -51,7 +50,11 @@ export function TopBar({ trail, title, heading, kit, places, above, units, undo 
                 ›
               </span>
               {step.to ? (
-                <Link to={step.to} className="label truncate text-[17px] underline-offset-2 hover:underline pointer-coarse:py-2">
+                <Link
+                  to={step.to}
+                  className="label truncate text-[17px] underline-offset-2 hover:underline pointer-coarse:py-2"
+                  title={step.text}
+                >
                   {step.text}
                 </Link>
               ) : (
@@ -64,27 +67,37 @@ export function TopBar({ trail, title, heading, kit, places, above, units, undo 
           ))}
         </nav>
         {places ? <PlacesNav {...places} /> : null}
-        <div className="ml-auto flex flex-wrap items-center gap-2 lg:gap-3">
+        <div className="ml-auto flex flex-wrap items-center gap-2 lg:order-last lg:shrink-0 lg:flex-nowrap">
           <ClockBadge />
           <SetAsideBadge />
+          <OfflineBadge />
           <WaitingBadge />
           {undo ? <UndoBar undo={undo} /> : null}
           {kit ? <FindButton kitId={kit.id} /> : null}
-          {kit ? <Who kit={kit} /> : null}
-          <Choice
-            label="Units"
-            value={units}
-            options={[
-              { value: 'in', text: 'inch' },
-              { value: 'mm', text: 'mm' },
-            ]}
-            onChoose={(v) => writeLocal('units', v)}
-          />
-          <ThemeSwitch />
-          <KeysButton />
+          {kit ? (
+            <Suspense fallback={<WhoWaits kit={kit} />}>
+              <Who kit={kit} />
+            </Suspense>
+          ) : null}
+          <DeviceMenu units={units} />
         </div>
       </header>
+      {kit ? (
+        <Suspense fallback={null}>
+          <BatchClock kitId={kit.id} />
+        </Suspense>
+      ) : null}
     </>
+  );
+}
+
+/** What this sheet of paper is of, and from when. */
+function PrintHead({ parts }: { parts: readonly string[] }) {
+  return (
+    <p className="print-only">
+      <strong>{parts.join(' › ')}</strong>
+      <span>{new Date().toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })} · Patient Anvil: advice, never approval</span>
+    </p>
   );
 }
 
@@ -99,7 +112,7 @@ function PlacesNav({ label, list }: { label: string; list: readonly Place[] }) {
   return (
     <nav
       aria-label={label}
-      className="flex gap-1 max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-20 max-sm:overflow-x-auto max-sm:border-t max-sm:border-line max-sm:bg-panel max-sm:px-1"
+      className="order-last flex gap-0.5 sm:max-lg:w-full lg:order-none lg:min-w-0 lg:overflow-x-auto max-sm:fixed max-sm:inset-x-0 max-sm:bottom-0 max-sm:z-20 max-sm:overflow-x-auto max-sm:border-t max-sm:border-line max-sm:bg-panel max-sm:px-1"
     >
       {list.map((p) => (
         <Link
@@ -117,127 +130,33 @@ function PlacesNav({ label, list }: { label: string; list: readonly Place[] }) {
   );
 }
 
-/** The kit's places from within one of its assemblies. */
-function PlacesMenu({ places, name }: { places: readonly Place[]; name: string }) {
+/* Menus come when they are first wanted: until then their buttons stand there alone. */
+/** Keeps the place of who works here, so that nothing jumps when they come. */
+function WhoWaits({ kit }: { kit: Entity<'kit'> }) {
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
-        <button type="button" aria-label={`Places of ${name}`} className="rounded p-1 hover:bg-dye-soft pointer-coarse:p-3">
-          <ChevronDown size={16} aria-hidden />
-        </button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content align="start" className="z-30 rounded border border-edge bg-paper p-1 shadow-xl">
-          {places.map((p) => (
-            <DropdownMenu.Item key={p.to} asChild>
-              <Link
-                to={p.to}
-                className="label flex min-h-9 items-center gap-2 rounded px-3 text-[16px] outline-none data-[highlighted]:bg-dye-soft pointer-coarse:min-h-11"
-              >
-                <p.icon size={17} aria-hidden /> {p.text}
-              </Link>
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
-  );
-}
-
-/** The keys of this place, by a button or the key ?. */
-function KeysButton() {
-  const [isOpen, setOpen] = useState(false);
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.key !== '?' || !isPageKey(e)) return;
-      e.preventDefault();
-      setOpen(true);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
-  return (
-    <>
-      <BarButton onClick={() => setOpen(true)} title="Keys">
-        <CircleHelp size={18} aria-hidden />
-        <span className="sr-only">Keys</span>
-      </BarButton>
-      {isOpen ? <KeysDialog onClose={() => setOpen(false)} /> : null}
-    </>
-  );
-}
-
-function BarButton(props: { onClick: () => void; disabled?: boolean; title: string; children: ReactNode }) {
-  return (
-    <button
-      type="button"
-      onClick={props.onClick}
-      disabled={props.disabled}
-      title={props.title}
-      className="label inline-flex min-h-8 items-center gap-1 rounded border border-edge bg-raised px-2 hover:bg-dye-soft disabled:opacity-60 pointer-coarse:min-h-11"
-    >
-      {props.children}
-    </button>
-  );
-}
-
-/** A few choices of which one holds; arrow keys move within. */
-export function Choice<T extends string>({
-  label,
-  value,
-  options,
-  onChoose,
-}: {
-  label: string;
-  value: T;
-  options: readonly { value: T; text: string }[];
-  onChoose: (value: T) => void;
-}) {
-  return (
-    <div role="radiogroup" aria-label={label} className="inline-flex overflow-hidden rounded border border-edge">
-      {options.map((o) => (
-        <button
-          key={o.value}
-          type="button"
-          role="radio"
-          aria-checked={o.value === value}
-          onClick={() => onChoose(o.value)}
-          className={`label min-h-8 px-2.5 pointer-coarse:min-h-11 ${o.value === value ? 'bg-dye text-on-dye' : 'bg-raised hover:bg-dye-soft'}`}
-        >
-          {o.text}
-        </button>
+    <span aria-hidden className="invisible inline-flex">
+      {kit.definition.people.map((p) => (
+        <span key={p.id} className="label min-h-8 px-2.5 pointer-coarse:min-h-11">
+          {p.initials}
+        </span>
       ))}
-    </div>
+    </span>
   );
 }
 
-function Who({ kit }: { kit: Entity<'kit'> }) {
-  const person = usePerson(kit);
-  const people = kit.definition.people;
-  if (people.length === 0)
-    return (
-      <Link to={`/kits/${kit.id}`} className="label underline">
-        Who works here?
-      </Link>
-    );
-  return (
-    <Choice
-      label="Who"
-      value={person}
-      options={people.map((p) => ({ value: p.id, text: p.initials }))}
-      onChoose={(id) => writeLocal('person', id)}
-    />
-  );
-}
+const BatchClock = lazy(() => import('./batch-clock').then((m) => ({ default: m.BatchClock })));
+const Who = lazy(() => import('./who').then((m) => ({ default: m.Who })));
+const PlacesMenuOpen = lazy(() => import('./places-menu').then((m) => ({ default: m.PlacesMenu })));
 
-function ThemeSwitch() {
-  const theme = useLocal('theme');
-  const isDark = theme === null ? document.documentElement.dataset.theme === 'dark' : theme === 'dark';
+/** The kit's places from within one of its assemblies. */
+function PlacesMenu(at: { places: readonly Place[]; name: string }) {
+  const [isWanted, want] = useState(false);
+  const button = <PlacesButton name={at.name} aria-haspopup="menu" aria-expanded={false} onClick={() => want(true)} />;
+  if (!isWanted) return button;
   return (
-    <BarButton onClick={() => writeLocal('theme', isDark ? 'light' : 'dark')} title={isDark ? 'Daylight theme' : 'Night theme'}>
-      {isDark ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}
-      <span className="sr-only">{isDark ? 'Daylight theme' : 'Night theme'}</span>
-    </BarButton>
+    <Suspense fallback={button}>
+      <PlacesMenuOpen {...at} />
+    </Suspense>
   );
 }
 
@@ -249,6 +168,27 @@ function ClockBadge() {
     <span role="status" className="label rounded bg-caution-soft px-2 text-caution" title={problemMessage({ code: 'clock-ahead' })}>
       clock ahead
     </span>
+  );
+}
+
+/** A tablet that does not trust the desk cannot keep the pages: said before the network is gone. */
+function OfflineBadge() {
+  const isKept = useOfflinePage();
+  if (isKept !== 'none') return null;
+  const words = 'Without the network nothing opens here. The steps to mend it';
+  if (window.location.protocol !== 'https:')
+    return (
+      <span
+        className="label rounded bg-caution-soft px-2 text-caution"
+        title="Without the program nothing opens here: this browser keeps no pages"
+      >
+        no offline page
+      </span>
+    );
+  return (
+    <a href="/trust" className="label rounded bg-caution-soft px-2 text-caution underline" title={words}>
+      no offline page
+    </a>
   );
 }
 

@@ -1,6 +1,6 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { Entity, PartDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
@@ -8,7 +8,7 @@ import { rowTitle } from '#core/record/title';
 import { useKeep, useMark } from '../api/commands';
 import { deviceId } from '../api/device';
 import { useChanges } from '../api/queries';
-import { isPageKey } from './typing';
+import { usePageKeys } from './page-keys';
 import { deedsOf, nextRedo, nextUndo, type Deed } from './undo';
 
 /** Undo and redo of this device in this kit, as one list. */
@@ -105,16 +105,6 @@ export function useUndo(
   const redo = useCallback(() => {
     if (redoable) turn(redoable);
   }, [redoable, turn]);
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      const isKey = e.key.toLowerCase() === 'u' && !e.repeat && !e.ctrlKey && !e.metaKey && !e.altKey;
-      if (!isKey || !isPageKey(e)) return;
-      e.preventDefault();
-      if (e.shiftKey) redo();
-      else run();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [run, redo]);
+  usePageKeys({ undo: (e) => (e.shiftKey ? redo() : run()) });
   return { label: undoable?.label ?? null, run, redoLabel: redoable?.label ?? null, redo, deeds, failed, turn };
 }

@@ -1,103 +1,47 @@
-import { Popover } from 'radix-ui';
-import { useEffect, useState, type ReactNode } from 'react';
-import { whyText, type Why } from '#core/prep/why';
-import { parseDimension } from '#core/typed/dimension';
-import { showNumber } from '#core/units/show';
-import { useUnits } from './units';
+import { lazy, Suspense, useState, type ComponentProps, type ReactNode } from 'react';
+import type { Why } from '#core/prep/why';
+import { DialogComes } from './dialog-comes';
+
+const WhyOpen = lazy(() => import('./why-open').then((m) => ({ default: m.WhyOpen })));
 
 /** A number that can be asked why: opens its formula filled with this row's numbers; trying others changes the text, not the row. */
 export function WhyNumber({ why, note, children }: { why: Why | null; note?: string; children: ReactNode }) {
+  const [isWanted, want] = useState(false);
   if (!why) return <>{children}</>;
-  return (
-    <Popover.Root>
-      <Popover.Trigger title={`Why: ${why.label}`} className="rounded border-b border-dotted border-dye text-left hover:bg-dye-soft">
-        {children}
-        <span className="sr-only"> why: {why.label}</span>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          collisionPadding={8}
-          sideOffset={4}
-          className="z-40 w-[min(440px,92vw)] rounded-lg border border-edge bg-paper p-3 shadow-xl"
-          aria-label={`Why: ${why.label}`}
-        >
-          <WhySheet why={why} note={note} />
-          <Popover.Arrow className="fill-edge" />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+  const button = (
+    <WhyButton label={why.label} aria-haspopup="dialog" {...(isWanted ? {} : { 'aria-expanded': false, onClick: () => want(true) })}>
+      {children}
+    </WhyButton>
+  );
+  return isWanted ? (
+    <Suspense
+      fallback={
+        <>
+          {button}
+          <DialogComes />
+        </>
+      }
+    >
+      <WhyOpen why={why} note={note}>
+        {button}
+      </WhyOpen>
+    </Suspense>
+  ) : (
+    button
   );
 }
 
-function WhySheet({ why, note }: { why: Why; note?: string | undefined }) {
-  const units = useUnits();
-  const [tried, setTried] = useState(why);
-  useEffect(() => setTried(why), [why]);
-  const text = whyText(tried, units);
-  const changed = tried.inputs.some((input, i) => input.value !== why.inputs[i]?.value);
-  const setValue = (index: number, value: number) =>
-    setTried({ ...tried, inputs: tried.inputs.map((input, i) => (i === index ? { ...input, value } : input)) });
+/** The number itself, which is pressed. */
+function WhyButton({ label, children, ...rest }: ComponentProps<'button'> & { readonly label: string }) {
   return (
-    <div className="flex flex-col gap-2">
-      <h3 className="label text-[17px]">{why.label}</h3>
-      <p className="font-mono text-[13px]" data-testid="why-text">
-        {text.symbols}
-        <br />= {text.filled}
-        <br />= <strong>{text.result}</strong>
-      </p>
-      {note ? <p className="text-[14px]">{note}</p> : null}
-      <div className="grid grid-cols-2 gap-2">
-        {tried.inputs.map((input, i) => (
-          <TryInput
-            key={input.symbol}
-            label={`${input.symbol}: ${input.label}`}
-            kind={input.kind}
-            value={why.inputs[i]?.value ?? input.value}
-            onValue={(v) => setValue(i, v)}
-          />
-        ))}
-      </div>
-      <p className="text-[13px] text-ink2">{changed ? 'Trying other numbers; the row is as it was.' : `Source: ${why.source}`}</p>
-    </div>
-  );
-}
-
-function TryInput({
-  label,
-  kind,
-  value,
-  onValue,
-}: {
-  label: string;
-  kind: Why['inputs'][number]['kind'];
-  value: number;
-  onValue: (value: number) => void;
-}) {
-  const units = useUnits();
-  const shown = kind === 'length' ? showNumber(value, units) : String(value);
-  const [text, setText] = useState(shown);
-  useEffect(() => setText(shown), [shown]);
-  const read = (typed: string): number | null => {
-    if (kind === 'length') {
-      const parsed = parseDimension(typed, { units });
-      return parsed.ok ? parsed.value.length : null;
-    }
-    const number = Number(typed.replace(',', '.'));
-    return typed.trim() !== '' && Number.isFinite(number) && number > 0 && (kind !== 'half-angle' || number < 90) ? number : null;
-  };
-  return (
-    <label className="flex flex-col text-[13px] text-ink2">
-      {label}
-      <input
-        className="field"
-        value={text}
-        aria-invalid={read(text) === null}
-        onChange={(e) => {
-          setText(e.target.value);
-          const number = read(e.target.value);
-          if (number !== null) onValue(e.target.value === shown ? value : number);
-        }}
-      />
-    </label>
+    <button
+      type="button"
+      title={`Why: ${label}`}
+      className="min-h-6 rounded border-b border-dotted border-dye text-left hover:bg-dye-soft"
+      {...rest}
+    >
+      {children}
+      <span className="sr-only"> why: {label}</span>
+    </button>
   );
 }

@@ -1,5 +1,5 @@
 import { DXF_MAX_CHARS, readDxf, type Counted, type Drawing } from '#core/dxf/drawing';
-import { OUTLINE_MAX_CORNERS } from '#core/formats/record-schemas';
+import { OUTLINE_MAX_CORNERS } from '#core/record/definitions';
 import { groupIntoRows } from '#core/layout/group-rows';
 import type { Place } from '#core/layout/path';
 import { decodeText } from './table-reader';

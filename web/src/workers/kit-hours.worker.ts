@@ -23,12 +23,12 @@ async function work(kitId: string): Promise<void> {
   const found: { id: string; name: string; summary: AssemblySummary }[] = [];
   for (const a of [...assemblies].sort((x, y) => x.definition.order - y.definition.order)) {
     say({ kind: 'progress', done: found.length, of: assemblies.length });
-    const { kit, parts, rows, fasteners } = await get<AssemblyAnswer>(`/assemblies/${a.id}`);
+    const { kit, parts, rows, fasteners, jobs } = await get<AssemblyAnswer>(`/assemblies/${a.id}`);
     const { marks } = await get<MarksAnswer>(`/assemblies/${a.id}/marks`);
     found.push({
       id: a.id,
       name: a.definition.name,
-      summary: summaryOfAssembly({ kit: kit.definition, parts, rows, fasteners, marks }, tools, a.definition.sequence ?? null),
+      summary: summaryOfAssembly({ kit: kit.definition, parts, rows, fasteners, jobs, marks }, tools, a.definition.sequence ?? null),
     });
   }
   const { worked } = await get<WorkedAnswer>(`/kits/${kitId}/worked`);

@@ -1,5 +1,6 @@
 import { Search } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
+import { DialogComes } from '../dialog-comes';
 
 const FindDialog = lazy(() => import('./find-dialog').then((m) => ({ default: m.FindDialog })));
 
@@ -28,7 +29,7 @@ export function FindButton({ kitId }: { kitId: string }) {
         <span className="max-2xl:sr-only">Find</span>
       </button>
       {isOpen ? (
-        <Suspense fallback={null}>
+        <Suspense fallback={<DialogComes />}>
           <FindDialog kitId={kitId} onClose={() => setOpen(false)} />
         </Suspense>
       ) : null}

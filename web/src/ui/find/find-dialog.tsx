@@ -109,10 +109,11 @@ export function FindDialog({ kitId, onClose }: { kitId: string; onClose: () => v
 }
 
 function placesOf(kitId: string, assemblyId: string | undefined): Target[] {
-  const own = assemblyId ? assemblyPlaces(assemblyId, 'plan', null) : [];
+  const own = assemblyId ? assemblyPlaces(assemblyId, 'plan', null, null) : [];
   const above = kitPlaces(kitId, null);
   return [
     ...own.map((p) => ({ ...p, beside: 'of this assembly' })),
+    ...(assemblyId ? [{ text: 'Photograph', to: `/assemblies/${assemblyId}/photo`, beside: 'measure a sheet of this assembly' }] : []),
     ...above.map((p) => ({ ...p, beside: 'of the kit' })),
     { text: 'Kits', to: '/', beside: 'all of them' },
     { text: 'Practice', to: '/practice', beside: 'to turn the cage or to leave it' },

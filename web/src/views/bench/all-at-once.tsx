@@ -1,3 +1,4 @@
+import { countOf } from '#core/wording/words';
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
 import { marksFor } from '#core/work/bench';
@@ -64,7 +65,7 @@ export function AllAtOnce({ data, current, rows, lock, onMark, onMarked }: AllAt
           aria-disabled={lock.isLocked}
           onClick={() =>
             press(
-              `${p.holes} holes of ${names.get(p.partId) ?? '?'} ${done}`,
+              `${countOf(p.holes, 'hole')} of ${names.get(p.partId) ?? '?'} ${done}`,
               p.rows.flatMap((r) =>
                 marksFor(r.steps, r.holeIds).map(
                   (m) =>
@@ -74,7 +75,7 @@ export function AllAtOnce({ data, current, rows, lock, onMark, onMarked }: AllAt
             )
           }
         >
-          {names.get(p.partId) ?? '?'}: all {p.holes} holes {done}, {p.rows.length === 1 ? 'one row' : `${p.rows.length} rows`}
+          {names.get(p.partId) ?? '?'}: all {countOf(p.holes, 'hole')} {done}, {p.rows.length === 1 ? 'one row' : `${p.rows.length} rows`}
         </Button>
       ))}
     </div>

@@ -17,10 +17,12 @@ interface BenchHelpProps {
   readonly current: BenchSetup;
   readonly rows: readonly RowModel[];
   readonly onMark: (wishes: readonly MarkWish[]) => void;
+  /** What can hurt stands above the holes; the rest below them. */
+  readonly part: 'cautions' | 'helps';
 }
 
 /** What to know before this set-up begins: plugs first, then bits, holders, thin flanges. */
-export function BenchHelp({ data, row, current, rows, onMark }: BenchHelpProps) {
+export function BenchHelp({ data, row, current, rows, onMark, part }: BenchHelpProps) {
   const units = useUnits();
   const { operation } = current.setup;
   const byId = useMemo(() => new Map(rows.map((r) => [r.entity.id, r])), [rows]);
@@ -44,7 +46,7 @@ export function BenchHelp({ data, row, current, rows, onMark }: BenchHelpProps) 
   const group = groupOfRow(row.entity, data.rows, data.fasteners);
   const isCentre = group?.centres.id === row.entity.id;
   const ofGroup = group?.fastener.group ? groupHelps(group.fastener.group, operation, isCentre) : [];
-  const lines = [
+  const all = [
     ...held,
     ...ofGroup.map((text, i) => ({ key: `group ${i}`, text, isCaution: false })),
     ...helps.map((h) => ({
@@ -53,11 +55,13 @@ export function BenchHelp({ data, row, current, rows, onMark }: BenchHelpProps) 
       isCaution: isWarning(h),
     })),
   ];
+  const isAbove = part === 'cautions';
+  const lines = all.filter((l) => l.isCaution === isAbove);
   /* The last locking hole fixes the angle for good: it is freed by whoever has checked it. */
-  const waiting = operation === 'drilled' ? (current.items.find((i) => i.rowId === row.entity.id)?.heldHoleIds ?? []) : [];
+  const waiting = operation === 'drilled' && isAbove ? (current.items.find((i) => i.rowId === row.entity.id)?.heldHoleIds ?? []) : [];
   if (lines.length === 0) return null;
   return (
-    <ul aria-label="Before you begin" className="flex flex-col gap-1 text-[16px]">
+    <ul aria-label={isAbove ? 'Before you begin' : 'Good to know'} className="flex flex-col gap-1 text-[16px]">
       {lines.map((l) => (
         <li key={l.key} className={l.isCaution ? 'rounded border border-caution bg-caution-soft px-2 py-1' : ''}>
           {l.text}

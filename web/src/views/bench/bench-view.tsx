@@ -1,7 +1,8 @@
 import type { AssemblyAnswer } from '#contract/answers';
+import { PanelLeftOpen } from 'lucide-react';
 import { useEffect, useLayoutEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { BenchStation, OrderedItem } from '#core/access/bench-order';
+import { isWholeWork, type BenchStation, type OrderedItem } from '#core/access/bench-order';
 import type { Setting } from '#core/record/marks';
 import { markText } from '#core/wording/marks';
 import { setupVerb, setupName } from '#core/wording/setups';
@@ -12,8 +13,12 @@ import { useInspection } from '../../models/use-inspection';
 import { Button } from '../../ui/controls';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
+import { usePageKeys } from '../../ui/page-keys';
 import { isPageKey } from '../../ui/typing';
 import { useUndo } from '../../ui/use-undo';
+import type { Units } from '#core/units/length';
+import { SideSheet } from '../../ui/side-sheet';
+import { useMedia } from '../../ui/use-media';
 import { useUnits } from '../../ui/units';
 import { FlangeAngles } from '../../ui/flange-angles';
 import { ShiftBar } from '../../ui/shift-bar';
@@ -21,6 +26,8 @@ import { useMarkLock } from './use-mark-lock';
 import { OrderedBench, type OrderedBenchOf } from '../../models/ordered-bench';
 import { useEarlyGuard } from '../../models/use-early-guard';
 import { SetupRail } from './setup-rail';
+import { jobIn } from '#core/jobs/job';
+import { JobAtWork } from '../jobs/job-at-work';
 import { WorkOnWhole } from './work-on-whole';
 import { SetupAtWork } from './setup-at-work';
 
@@ -38,6 +45,7 @@ export function BenchView() {
 }
 
 function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: OrderedBenchOf }) {
+  const units = useUnits();
   const { kit, assembly } = data;
   const { marks, rows, stations, order, sequence } = ordered;
   const onMark = useWorkMark(data, rows);
@@ -66,13 +74,14 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   const [search, setSearch] = useSearchParams();
   /* What is open stays open when a better order is found: nothing changes under a finger. */
   const [open, setOpen] = useState<{ setup: string; item: string } | null>(null);
-  const asked = open ? null : askedStation(stations, search);
+  const asked = open ? null : askedStation(stations, search, data.rows);
   const wanted = search.get('setup') ?? open?.setup ?? asked?.setup;
   const index = Math.max(
     0,
     stations.findIndex((s) => s.key === wanted),
   );
   const station = stations[index];
+  const work = station?.kind === 'work' ? station.work : null;
   const current = station?.kind === 'setup' ? station.setup : undefined;
   const wantedItem = search.get('item') ?? (open?.setup === station?.key ? open?.item : asked?.item);
   const item = current?.items.find((i) => i.key === wantedItem) ?? current?.items[0];
@@ -114,18 +123,65 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   });
+  usePageKeys({ measure: () => document.querySelector<HTMLElement>('[data-measure]')?.focus() });
+  const isWide = useMedia('(min-width: 1280px)');
+  const [isRailOpen, setRailOpen] = useState(false);
+  const rail = (
+    <SetupRail
+      stations={stations}
+      current={station}
+      nameOf={sequence.nameOf}
+      onOpen={(to) => {
+        setRailOpen(false);
+        go(to);
+      }}
+    />
+  );
+  const shift = <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />;
+  const after = stations[index + 1];
+  const next = station && after ? { text: nextText(after, sequence.nameOf, units), onOpen: () => go(after) } : null;
   return (
     <AssemblyPage data={data} here="bench" rowId={item?.partId === null ? item.rowId : (search.get('row') ?? null)} undo={undo}>
-      <main id="content" className="grid flex-1 grid-cols-[minmax(0,1fr)] gap-3 p-3 md:grid-cols-[230px_minmax(0,1fr)]">
-        <SetupRail stations={stations} current={station} nameOf={sequence.nameOf} onOpen={go} />
-        <div className="flex min-w-0 flex-col gap-3">
-          <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
+      <main id="content" className="flex flex-1 gap-3 p-3 pb-0">
+        {isWide ? (
+          <div className="sticky top-2 flex max-h-[calc(100dvh-1rem)] w-[220px] shrink-0 flex-col gap-2 self-start overflow-y-auto">
+            {shift}
+            {rail}
+          </div>
+        ) : null}
+        <div className="flex min-w-0 flex-1 flex-col gap-3">
+          {isWide ? null : (
+            <div className="flex flex-wrap items-center gap-2">
+              <SideSheet
+                title="Set-ups"
+                open={isRailOpen}
+                onOpen={setRailOpen}
+                trigger={
+                  <Button className="min-h-14 px-4 text-[18px]">
+                    <PanelLeftOpen size={22} aria-hidden /> Set-ups ({stations.length})
+                  </Button>
+                }
+              >
+                {rail}
+              </SideSheet>
+              {shift}
+            </div>
+          )}
           <FlangeAngles data={data} rows={rows} marks={marks} onMark={onMark} />
-          {station?.kind === 'work' ? (
-            <WorkOnWhole
-              key={station.key}
+          {work && !isWholeWork(work) ? (
+            <JobAtWork
+              key={work.id}
               data={data}
-              work={station.work}
+              jobId={jobIn(work.id)}
+              marks={marks}
+              waits={work.waits.map((w) => sequence.nameOf(w.id))}
+              onMark={onMark}
+            />
+          ) : work ? (
+            <WorkOnWhole
+              key={work.id}
+              data={data}
+              work={work}
               sequence={sequence}
               lock={lock}
               onMark={(wishes, text) => {
@@ -134,6 +190,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
               }}
               marked={marked ? `Marked: ${marked}.` : undone}
               undo={undo}
+              next={next}
             />
           ) : station && current && item ? (
             <SetupAtWork
@@ -151,11 +208,11 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
               marked={marked ? `Marked: ${marked}.` : undone}
               undo={undo}
               sequence={sequence}
+              next={next}
             />
           ) : (
             <p className="text-[20px]">Nothing is left to do in this assembly, or it has no row yet.</p>
           )}
-          {station ? <NextStation current={station} next={stations[index + 1]} nameOf={sequence.nameOf} onOpen={go} /> : null}
         </div>
       </main>
       {guard.dialog}
@@ -173,12 +230,23 @@ const OF_STAGE: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** The station an address asks for by a row that is ready, or by a stage of the holes; null: it asks for none, or there is none. */
-function askedStation(stations: readonly BenchStation[], search: URLSearchParams): { setup: string; item: string | undefined } | null {
+function askedStation(
+  stations: readonly BenchStation[],
+  search: URLSearchParams,
+  rows: AssemblyAnswer['rows'],
+): { setup: string; item: string | undefined } | null {
   const kinds = OF_STAGE[search.get('stage') ?? ''];
   const rowId = search.get('row');
-  if (!kinds && rowId === null) return null;
+  const partId = search.get('part');
+  const isOfPart = (id: string) => rows.some((r) => r.id === id && r.definition.layers.some((l) => l.partId === partId));
+  if (!kinds && rowId === null && partId === null) return null;
   const found = stations.flatMap((s): { setup: string; item: string | undefined; isReady: boolean }[] => {
     if (s.kind !== 'setup' || (kinds && !kinds.includes(s.setup.setup.operation))) return [];
+    if (rowId === null && partId !== null) {
+      const of = s.setup.items.filter((i) => (i.partId === null ? isOfPart(i.rowId) : i.partId === partId));
+      const first = of.find((i) => i.waitsFor.length === 0 && i.orderWaits.length === 0) ?? of[0];
+      return first ? [{ setup: s.key, item: first.key, isReady: first.waitsFor.length === 0 && first.orderWaits.length === 0 }] : [];
+    }
     if (rowId === null) return [{ setup: s.key, item: undefined, isReady: s.setup.readyHoles > 0 }];
     const own = s.setup.items.find((i) => i.partId === null && i.rowId === rowId);
     return own ? [{ setup: s.key, item: own.key, isReady: own.waitsFor.length === 0 && own.orderWaits.length === 0 }] : [];
@@ -187,35 +255,9 @@ function askedStation(stations: readonly BenchStation[], search: URLSearchParams
   return found.find((f) => f.isReady) ?? (kinds ? (found[0] ?? null) : null);
 }
 
-/** What comes after this, and how many holes until then. */
-function NextStation({
-  current,
-  next,
-  nameOf,
-  onOpen,
-}: {
-  current: BenchStation;
-  next: BenchStation | undefined;
-  nameOf: (id: string) => string;
-  onOpen: (station: BenchStation) => void;
-}) {
-  const units = useUnits();
-  if (!next) return null;
-  return (
-    <div className="flex flex-wrap items-center gap-3 border-t border-line pt-2 text-[17px]">
-      <span>
-        Next after {current.kind === 'setup' ? `${current.setup.openHoles} more` : 'this'}:{' '}
-        {next.kind === 'setup' ? (
-          <>
-            <strong>{setupVerb(next.setup.setup)}</strong>, {setupName(next.setup.setup, units)} ({next.setup.openHoles})
-          </>
-        ) : (
-          <strong>{nameOf(next.key)}</strong>
-        )}
-      </span>
-      <Button className="min-h-14 px-4 text-[17px]" onClick={() => onOpen(next)}>
-        Go there
-      </Button>
-    </div>
-  );
+/** What comes after this, in a line. */
+function nextText(next: BenchStation, nameOf: (id: string) => string, units: Units): string {
+  return next.kind === 'setup'
+    ? `${setupVerb(next.setup.setup)}: ${setupName(next.setup.setup, units)} (${next.setup.openHoles})`
+    : nameOf(next.key);
 }

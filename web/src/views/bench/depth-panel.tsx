@@ -125,6 +125,7 @@ export function DepthPanel({ data, current, card, tools, row, marks, holeId, onM
           {isGauge ? 'The same hole again' : 'Reading'} at hole {number}
           <input
             ref={field}
+            data-measure=""
             className="field min-h-14 w-40 text-[22px]"
             inputMode="decimal"
             value={text}

@@ -8,6 +8,9 @@ import { diagnose } from '#core/inspect/diagnose';
 import { DEFECTS_OF_LOOK, diagnoseLook, FIELDS_OF_LOOK, lookOf, type LookField } from '#core/inspect/looked-at';
 import { fastenerOf } from '#core/done/work';
 import { typedMm } from '#core/compose/compose-drawing';
+import type { Mm } from '#core/units/length';
+import { showLength } from '#core/units/show';
+import { measuredText } from '#core/typed/measured';
 import type { HoleDefinition } from '#core/record/definitions';
 import { DISPOSITIONS, effectiveMarks, type Disposition, type HeadCheck, type HeadDefect, type Mark } from '#core/record/marks';
 import { calloutOf } from '#core/prep/callout-of';
@@ -16,15 +19,15 @@ import { headVolume } from '#core/rivet/length';
 import type { SetWork } from '#core/record/mark-work';
 import { rivetOfDash } from '#core/tables/fasteners';
 import { PROFILES } from '#core/tables/profiles';
-import { ADVICE_WORDS, DEFECT_WORDS, diagnosisSentence, DISPOSITION_WORDS, LOOK_WORDS } from '#core/wording/inspect';
+import { ADVICE_WORDS, diagnosisSentence, DISPOSITION_WORDS, LOOK_WORDS } from '#core/wording/inspect';
 import type { MarkWish } from '../../api/commands';
-import { defectDrawing } from '../../drawing/defect-drawing';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
 import { dimensionValue } from '../../ui/dimension-field';
 import type { RowModel } from '../../models/row-model';
 import { useInspection } from '../../models/use-inspection';
 import { GaugeField } from './gauge-field';
 import { HeadWindow } from './head-window';
+import { DefectChoice } from './defect-choice';
 
 interface InspectPanelProps {
   readonly data: AssemblyAnswer;
@@ -126,6 +129,20 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
       },
     ]);
   };
+  /* By keys alone: Enter goes from field to field, and once width and height are there it keeps what is good; what is not is decided by hand. */
+  const [first, second] = fields;
+  const isMeasured = first !== undefined && texts[first].trim() !== '' && (second === undefined || texts[second].trim() !== '');
+  const onEnter = (field: HTMLInputElement) => {
+    const panel = field.closest('section');
+    if (isMeasured && found.advice === 'accept') {
+      keep('accept');
+      panel?.querySelector<HTMLElement>('[data-measure]')?.focus();
+      return;
+    }
+    const inputs = [...(panel?.querySelectorAll<HTMLInputElement>('input[inputmode=decimal]') ?? [])];
+    const next = isMeasured ? panel?.querySelector<HTMLElement>('[data-advised]') : inputs.find((f) => f.value.trim() === '');
+    next?.focus();
+  };
   const rejected = decided.flatMap((r) => (r.rowId === row.entity.id ? [r.holeId] : []));
   return (
     <section aria-label="Inspect one rivet" className="flex flex-col gap-3 rounded border border-line p-3 text-[16px]">
@@ -148,23 +165,35 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
           The first three of every batch, then every {every}th{elsewhere > 0 ? `; ${elsewhere} more are due in other rows` : ''}.
         </span>
       </p>
-      <div className="grid gap-3 md:grid-cols-[minmax(0,1fr)_300px]">
+      <div className="grid gap-3 md:max-lg:grid-cols-[minmax(0,1fr)_300px] 2xl:grid-cols-[minmax(0,1fr)_300px]">
         <div className="flex flex-col gap-2">
           <h2 className="label text-[20px]">
             Hole {at === null ? '–' : numberOf(at)}: {there?.name ?? row.plan.rivet.callout}
           </h2>
           <div className="flex flex-wrap gap-2">
-            {fields.map((field) => (
-              <label key={field} className="flex flex-col text-[14px] text-ink2">
-                {FIELD_LABELS[field]}
-                <TextInput
-                  className="min-h-14 w-32 text-[20px]"
-                  inputMode="decimal"
-                  value={texts[field]}
-                  aria-invalid={read[field]?.isBad}
-                  onChange={(e) => setTexts({ ...texts, [field]: e.target.value })}
-                />
-              </label>
+            {fields.map((field, i) => (
+              <div key={field} className="flex flex-col text-[14px] text-ink2">
+                <label className="flex flex-col">
+                  {FIELD_LABELS[field]}
+                  <TextInput
+                    className="min-h-14 w-26 text-[20px]"
+                    inputMode="decimal"
+                    value={texts[field]}
+                    aria-invalid={read[field]?.isBad}
+                    enterKeyHint={isMeasured ? 'done' : 'next'}
+                    {...(i === 0 ? { 'data-measure': '' } : {})}
+                    onKeyDown={(e) => {
+                      if (e.key !== 'Enter') return;
+                      e.preventDefault();
+                      onEnter(e.currentTarget);
+                    }}
+                    onChange={(e) => setTexts({ ...texts, [field]: e.target.value })}
+                  />
+                </label>
+                <span className="text-[13px]">
+                  {read[field]?.length && texts[field].trim() !== '' ? showLength(Math.abs(read[field].length.mm) as Mm, units) : '\u00a0'}
+                </span>
+              </div>
             ))}
           </div>
           <GaugeField
@@ -191,6 +220,31 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
           ) : (
             <p className="text-[17px]">{LOOK_WORDS[look]}</p>
           )}
+          {isSaid ? (
+            <p aria-live="polite" className={`text-[19px] ${found.advice === 'accept' ? '' : 'font-semibold text-caution'}`}>
+              {diagnosisSentence(found, found.suggestDash === null ? null : name(found.suggestDash))}{' '}
+              <span className="font-normal text-ink">{ADVICE_WORDS[found.advice]}</span>
+            </p>
+          ) : null}
+          <div className="flex flex-wrap items-end gap-2">
+            {DISPOSITIONS.map((d) => (
+              <Button
+                key={d}
+                tone={isSaid && d === found.advice ? 'primary' : 'plain'}
+                {...(isSaid && d === found.advice ? { 'data-advised': '' } : {})}
+                className="min-h-14 px-4 text-[18px]"
+                disabled={at === null}
+                onClick={() => keep(d)}
+              >
+                {DISPOSITION_WORDS[d]}
+              </Button>
+            ))}
+            <label className="flex min-w-48 flex-1 flex-col text-[14px] text-ink2">
+              Note
+              <TextInput className="min-h-12" maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
+            </label>
+          </div>
+          {error ? <ErrorText>{error}</ErrorText> : null}
         </div>
         {look !== 'driven' ? null : (
           <HeadWindow
@@ -208,30 +262,6 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
         )}
       </div>
       <DefectChoice offered={DEFECTS_OF_LOOK[look]} chosen={defects} onChoose={setDefects} />
-      {isSaid ? (
-        <p aria-live="polite" className={`text-[19px] ${found.advice === 'accept' ? '' : 'font-semibold text-caution'}`}>
-          {diagnosisSentence(found, found.suggestDash === null ? null : name(found.suggestDash))}{' '}
-          <span className="font-normal text-ink">{ADVICE_WORDS[found.advice]}</span>
-        </p>
-      ) : null}
-      <div className="flex flex-wrap items-end gap-2">
-        {DISPOSITIONS.map((d) => (
-          <Button
-            key={d}
-            tone={isSaid && d === found.advice ? 'primary' : 'plain'}
-            className="min-h-14 px-4 text-[18px]"
-            disabled={at === null}
-            onClick={() => keep(d)}
-          >
-            {DISPOSITION_WORDS[d]}
-          </Button>
-        ))}
-        <label className="flex min-w-48 flex-1 flex-col text-[14px] text-ink2">
-          Note
-          <TextInput className="min-h-12" maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
-        </label>
-      </div>
-      {error ? <ErrorText>{error}</ErrorText> : null}
       {rejected.length > 0 ? (
         <ul aria-label="Decided against" className="flex flex-wrap gap-x-6 gap-y-2 text-[18px]">
           {rejected.map((id) => (
@@ -261,59 +291,6 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
 /** A length of one field; the head's own may lie under the skin. */
 function readField(name: LookField, text: string, units: 'in' | 'mm') {
   const isUnder = (name === 'flush' || name === 'far' || name === 'stem') && /^\s*[-\u2212]/.test(text);
-  const value = dimensionValue(text.replace(/^\s*[-\u2212+]/, ''), units);
+  const value = dimensionValue(measuredText(text.replace(/^\s*[-\u2212+]/, ''), units), units);
   return value.length && isUnder ? { ...value, length: { ...value.length, mm: -value.length.mm } } : value;
-}
-
-/** The defects by name, each drawn, with cause and cure where it is chosen. */
-function DefectChoice({
-  offered,
-  chosen,
-  onChoose,
-}: {
-  offered: readonly HeadDefect[];
-  chosen: readonly HeadDefect[];
-  onChoose: (next: readonly HeadDefect[]) => void;
-}) {
-  return (
-    <details open={chosen.length > 0 || undefined}>
-      <summary className="label min-h-10 cursor-pointer py-2 text-[17px]">A defect by name</summary>
-      <div className="grid grid-cols-[repeat(auto-fill,minmax(112px,1fr))] gap-1">
-        {offered.map((d) => {
-          const drawing = defectDrawing(d);
-          const isOn = chosen.includes(d);
-          return (
-            <button
-              key={d}
-              type="button"
-              aria-pressed={isOn}
-              title={`${DEFECT_WORDS[d].cause} ${DEFECT_WORDS[d].cure}`}
-              onClick={() => onChoose(isOn ? chosen.filter((x) => x !== d) : [...chosen, d])}
-              className={`label flex flex-col items-center rounded border p-1 text-[15px] leading-tight ${isOn ? 'border-dye bg-dye-soft' : 'border-edge bg-raised'}`}
-            >
-              <svg viewBox="0 0 64 60" className="h-14" aria-hidden>
-                {drawing.sheets.map((path, i) => (
-                  <path key={i} d={path} style={{ fill: 'var(--metal)', stroke: 'var(--ink2)' }} strokeWidth="0.8" />
-                ))}
-                {drawing.rivet.map((path, i) => (
-                  <path key={i} d={path} style={{ fill: 'var(--paper)', stroke: 'var(--ink)' }} strokeWidth="1.2" />
-                ))}
-                {drawing.sign.map((path, i) => (
-                  <path key={i} d={path} fill="none" style={{ stroke: 'var(--stop)' }} strokeWidth="1.8" />
-                ))}
-              </svg>
-              {DEFECT_WORDS[d].name}
-            </button>
-          );
-        })}
-      </div>
-      <ul className="pt-1 text-[15px]">
-        {chosen.map((d) => (
-          <li key={d}>
-            <strong>{DEFECT_WORDS[d].name}</strong>: {DEFECT_WORDS[d].cause} {DEFECT_WORDS[d].cure}
-          </li>
-        ))}
-      </ul>
-    </details>
-  );
 }

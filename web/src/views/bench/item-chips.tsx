@@ -1,5 +1,5 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import type { OrderedItem, OrderedSetup } from '#core/access/bench-order';
 import { notSolid } from '#core/prep/stack';
 import { itemAmount, stepVerb } from '#core/wording/setups';
@@ -23,6 +23,10 @@ export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemC
     { hand: 'R', name: 'Right' },
     { hand: null, name: 'No hand' },
   ] as const;
+  const here = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    here.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [item.key]);
   const byId = useMemo(() => new Map(rows.map((r) => [r.entity.id, r])), [rows]);
   return (
     <div className="flex flex-col gap-1">
@@ -30,8 +34,8 @@ export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemC
         const own = current.items.filter((i) => i.hand === hand);
         if (own.length === 0) return null;
         return (
-          <div key={name} className="flex flex-wrap items-center gap-1" role="group" aria-label={name}>
-            <span className="label w-16 text-[17px] text-ink2">{name}</span>
+          <div key={name} className="flex items-center gap-1 overflow-x-auto pb-1" role="group" aria-label={name}>
+            {current.items.some((i) => i.hand !== null) ? <span className="label w-16 shrink-0 text-[17px] text-ink2">{name}</span> : null}
             {own.map((i) => {
               const row = byId.get(i.rowId);
               const part = i.partId ? data.parts.find((p) => p.id === i.partId)?.definition.name : null;
@@ -41,7 +45,8 @@ export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemC
                   type="button"
                   aria-pressed={i.key === item.key}
                   onClick={() => onOpen(i)}
-                  className={`label min-h-14 rounded border px-3 text-left text-[17px] ${i.key === item.key ? 'border-dye bg-dye-soft' : 'border-edge bg-raised'}`}
+                  ref={i.key === item.key ? here : undefined}
+                  className={`label min-h-14 shrink-0 rounded border px-3 text-left text-[17px] ${i.key === item.key ? 'border-dye bg-dye-soft' : 'border-edge bg-raised'}`}
                 >
                   {part ?? (row ? row.title : '')}
                   {itemAmount(i)}

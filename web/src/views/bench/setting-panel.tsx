@@ -1,12 +1,8 @@
-import { notSolid, type StackFastenerKind } from '#core/prep/stack';
+import { notSolid } from '#core/prep/stack';
 import { AT_HOLE } from '#core/record/step-key';
-import { useEffect, useMemo, useState } from 'react';
-import { judgeHole } from '#core/deviation/judge';
-import { PREP_WORDS, sheetName } from '#core/wording/words';
-import { settingOrder } from '#core/inspect/setting-order';
+import { useMemo } from 'react';
 import { SETTING_WAYS, type Entity, type HoleDefinition } from '#core/record/definitions';
-import { effectiveMarks, type Deviation, type Mark, type Setting } from '#core/record/marks';
-import { isHeld } from '#core/record/steps';
+import type { Deviation, Mark, Setting } from '#core/record/marks';
 import type { AssemblyAnswer } from '#contract/answers';
 import { SettingReach } from './setting-reach';
 import { calloutOf } from '#core/prep/callout-of';
@@ -15,12 +11,16 @@ import { dashLength } from '#core/rivet/callout';
 import { squeezerGap } from '#core/rivet/fitting';
 import { neededOpening } from '#core/rivet/opening';
 import { showBoth, showLength } from '#core/units/show';
-import { longer, shorter, type Mm } from '#core/units/length';
+import type { Mm } from '#core/units/length';
 import { SETTING_WORDS } from '#core/wording/inspect';
 import type { MarkWish } from '../../api/commands';
-import { Button, Select, TextInput } from '../../ui/controls';
+import { Select, TextInput } from '../../ui/controls';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../models/row-model';
+import { orderNumbers } from './setting-order';
+import { OddHole } from './odd-hole';
+import { OtherFacts, FarFacts } from './setting-facts';
+import { Sealant } from './sealant';
 
 interface SettingPanelProps {
   readonly data: AssemblyAnswer;
@@ -33,12 +33,6 @@ interface SettingPanelProps {
   readonly setting: Setting;
   readonly onSetting: (next: Setting) => void;
   readonly onMark: (wishes: readonly MarkWish[]) => void;
-}
-
-/** The place of each hole in the order of riveting, from 1; held ones have none. */
-export function orderNumbers(row: RowModel, holes: readonly HoleDefinition[]): ReadonlyMap<string, number> {
-  const free = holes.filter((h) => !isHeld(h, 'set', row.states.get(h.id)));
-  return new Map(settingOrder(free.length).map((place, i) => [(free[place] as HoleDefinition).id, i + 1]));
 }
 
 /** How this row is set: the way, tool and pressure, the length judged for the real stack, sealant's clock. */
@@ -210,176 +204,7 @@ export function SettingPanel({ data, row, holes, odd, tools, marks, setting, onS
         />
       ))}
       {!other || isBlind ? <SettingReach data={data} row={row} tools={tools} /> : null}
-      {definition.setting?.isSealed ? <Sealant row={row} marks={marks} onMark={onMark} /> : null}
+      {definition.setting?.isSealed ? <Sealant assemblyId={data.assembly.id} row={row} marks={marks} onMark={onMark} /> : null}
     </section>
-  );
-}
-
-interface OddHoleProps {
-  readonly row: RowModel;
-  readonly holeId: string;
-  readonly number: number;
-  readonly found: Deviation;
-  readonly setting: Setting;
-  readonly onMark: (wishes: readonly MarkWish[]) => void;
-}
-
-/** A hole that was measured and wants another rivet than the row's, or none before somebody was asked. */
-function OddHole({ row, holeId, number, found, setting, onMark }: OddHoleProps) {
-  const units = useUnits();
-  if (found.verdict === 'unknown')
-    return (
-      <p role="alert" className="text-caution">
-        Hole {number} stays empty: what was measured is not enough to say which rivet goes. Measure what the deviation names, and keep it
-        anew.
-      </p>
-    );
-  if (found.verdict === 'stop')
-    return (
-      <p role="alert" className="text-stop">
-        Hole {number} stays empty: it was measured{found.hole ? ` ${showLength(found.hole.mm as Mm, units)}` : ''} and the answer was stop.
-        Ask the kit maker; what is decided is kept as a deviation.
-      </p>
-    );
-  const { layers } = row.entity.definition;
-  const { next } = judgeHole(row.stack, {
-    hole: found.hole?.mm as Mm | undefined,
-    isElongated: found.kind === 'elongated',
-    isOnPurpose: true,
-    edges: layers.map((l) => found.edges?.[l.id]?.mm as Mm | undefined),
-    pitch: found.pitch?.mm as Mm | undefined,
-  });
-  if (!next) return null;
-  const preps = next.plan.layers.map((l, i) => `${sheetName(l.part, i)}: ${PREP_WORDS[l.prep]}`).join(', ');
-  const { dash } = next.stack.size;
-  return (
-    <p className="flex flex-wrap items-center gap-2 text-caution">
-      <span className="min-w-0 flex-1">
-        Hole {number} goes a size up: {next.plan.rivet.callout}, hole {showLength(next.stack.size.hole, units)}. Open it, prepare it anew
-        for the larger head ({preps}), then set it apart.
-      </span>
-      <Button
-        className="min-h-12"
-        onClick={() =>
-          onMark([
-            {
-              kind: 'set',
-              rowId: row.entity.id,
-              holeIds: [holeId],
-              payload: { setting: { ...setting, dash, lengthDash: next.plan.rivet.lengthDash } },
-            },
-          ])
-        }
-      >
-        Hole {number}: {next.plan.rivet.callout} is set
-      </Button>
-    </p>
-  );
-}
-
-/** What is no solid rivet: hole, grip against its range, and what is looked at when it is in. */
-function OtherFacts({ row }: { row: RowModel }) {
-  const units = useUnits();
-  const other = notSolid(row.stack);
-  if (!other) return null;
-  const { grip } = row.plan;
-  const { gripFrom, gripTo } = other;
-  const isOut = (gripTo !== undefined && longer(grip, gripTo)) || (gripFrom !== undefined && shorter(grip, gripFrom));
-  const isRanged = gripFrom !== undefined || gripTo !== undefined;
-  const range = isRanged
-    ? `good from ${gripFrom === undefined ? '0' : showLength(gripFrom, units)} to ${gripTo === undefined ? 'any' : showLength(gripTo, units)}`
-    : 'its range is not typed: whether the sheets fit it is not judged';
-  const hasGrip = other.kind === 'blind' || other.kind === 'screw' || other.kind === 'bolt';
-  return (
-    <p className={isOut ? 'font-semibold text-stop' : ''}>
-      {other.name}: hole {showBoth(row.stack.hole, units)}
-      {hasGrip ? `; grip here ${showLength(grip, units)}, ${range}` : ''}
-      {isOut ? ': out of its range, take another' : ''}. {SET_HINTS[other.kind]}
-    </p>
-  );
-}
-
-const SET_HINTS: Readonly<Record<StackFastenerKind, string>> = {
-  solid: '',
-  blind:
-    'Pulled square, in one steady stroke. Afterwards: the stem broke flush, the head is tight and does not spin, the far end is formed.',
-  screw: 'By hand to its seat first, then as tight as its own documents say; then it is looked at.',
-  bolt: 'Through the holes by hand, never driven; as tight as the plans or its own documents say, and locked as they say.',
-  pin: 'By hand or with a light tap. In a blind hole it wants a vent, or a thread to draw it by.',
-  none: 'Why and how stands with its entry under Fasteners.',
-};
-
-/** A rivet that ends flush on both sides: what holds it, in which order the sets come, and what it should come to. */
-function FarFacts({ row }: { row: RowModel }) {
-  const units = useUnits();
-  const { rivet, layers } = row.plan;
-  const lies = rivet.proud ?? 0;
-  return (
-    <>
-      <p className={rivet.works ? '' : 'font-semibold text-caution'}>
-        {rivet.callout}: its driven end fills the cone on the far side and should end {showLength(Math.abs(lies) as Mm, units)}{' '}
-        {lies >= 0 ? 'above' : 'below'} the surface
-        {rivet.works ? '' : `; flush would be ${showLength(rivet.ideal, units)} long: cut the next longer one to that`}.
-        {layers.some((l) => l.prep === 'dimple')
-          ? ' Set one in scrap of the same stack first, and correct the length by what it stands.'
-          : ''}
-      </p>
-      <p>
-        A straight steel bar as long as the edge under it. The set square to the shank first, then tilted to the surface, the flush set
-        last. Judged by straightedge: within .005 in, both ends.
-      </p>
-    </>
-  );
-}
-
-const TICK_MS = 10_000;
-
-/** Sealant: mixed when, how long it can be worked, holes cleared after the cure. */
-function Sealant({ row, marks, onMark }: { row: RowModel; marks: readonly Mark[]; onMark: (wishes: readonly MarkWish[]) => void }) {
-  const [minutes, setMinutes] = useState('45');
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = window.setInterval(() => setNow(Date.now()), TICK_MS);
-    return () => window.clearInterval(timer);
-  }, []);
-  const rowId = row.entity.id;
-  const mixed = useMemo(
-    () => effectiveMarks(marks.filter((m) => m.kind === 'undo' || (m.kind === 'sealant-mixed' && m.rowId === rowId))).at(-1),
-    [marks, rowId],
-  );
-  /* Rounded down, and never more than was mixed: a clock of sealant must not promise. */
-  const spentMs = mixed ? Math.max(0, now - Date.parse(mixed.doneAt)) : 0;
-  const left = mixed ? Math.floor((mixed.payload.workMinutes ?? 0) - spentMs / 60_000) : null;
-  const { bareZone } = row.entity.definition.setting ?? {};
-  return (
-    <div role="group" aria-label="Sealant" className="flex flex-wrap items-end gap-2 border-t border-line pt-2">
-      <span className="self-center">
-        Set wet: {bareZone ? `bare stays ${bareZone}; ` : ''}ventilation and gloves.{' '}
-        {left === null ? (
-          ''
-        ) : left > 0 ? (
-          <strong>{left} min left to work it.</strong>
-        ) : (
-          <strong className="text-stop">Its working time is over.</strong>
-        )}
-      </span>
-      <label className="flex flex-col text-[14px] text-ink2">
-        Working time, min
-        <TextInput className="min-h-12 w-24" inputMode="numeric" value={minutes} onChange={(e) => setMinutes(e.target.value)} />
-      </label>
-      <Button
-        className="min-h-12"
-        disabled={!(Number(minutes) >= 1 && Number(minutes) <= 2000)}
-        onClick={() => onMark([{ kind: 'sealant-mixed', rowId, holeIds: [], payload: { workMinutes: Number(minutes) } }])}
-      >
-        Mixed now
-      </Button>
-      <Button
-        className="min-h-12"
-        onClick={() => onMark([{ kind: 'cleared', rowId, holeIds: row.entity.definition.holes.filter((h) => !h.out).map((h) => h.id) }])}
-      >
-        Cured, holes cleared
-      </Button>
-    </div>
   );
 }

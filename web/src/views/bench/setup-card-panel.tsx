@@ -15,7 +15,6 @@ import type { BenchItem, BenchSetup } from '#core/work/bench';
 import type { SetupCard } from '#core/work/cards';
 import { CAGE_NEED_WORDS, clicksSentence, scrapSentence, secondFaceSentence } from '#core/wording/preparation';
 import { toolProblemWords } from '#core/wording/tools';
-import { showLength } from '#core/units/show';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../models/row-model';
 
@@ -42,11 +41,6 @@ export function SetupCardPanel({ data, marks, card, current, item, row, tools }:
   const face = isBoth && layer ? secondFace(layer, row.stack.hole) : null;
   return (
     <section aria-label="Set-up card" className="flex flex-col gap-1 rounded border border-line p-2 text-[16px]">
-      {card.depth !== null && card.surface !== null ? (
-        <p className="text-[19px]">
-          <strong>{showLength(card.depth, units)}</strong> deep, <strong>{showLength(card.surface, units)}</strong> across the surface
-        </p>
-      ) : null}
       {card.clicks ? <p>{clicksSentence(card.clicks)}</p> : null}
       <p>{scrapSentence(card, units)}</p>
       {face ? (

@@ -23,10 +23,7 @@ interface RailLine {
 export function SetupRail({ stations, current, nameOf, onOpen }: SetupRailProps) {
   const units = useUnits();
   return (
-    <nav
-      aria-label="Set-ups"
-      className="flex gap-1 overflow-x-auto md:sticky md:top-2 md:max-h-[calc(100dvh-1rem)] md:flex-col md:self-start md:overflow-x-visible md:overflow-y-auto"
-    >
+    <nav aria-label="Set-ups" className="flex flex-col gap-1">
       {stations.map((s) => {
         const isHere = s.key === current?.key;
         const line = railLine(s, nameOf, units);

@@ -1,31 +1,34 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useState } from 'react';
 import type { BenchWork } from '#core/access/bench-order';
+import { NOT_MARKED } from '#core/wording/bench';
 import { ADVICE_FIRST, WHOLE_CAUTIONS } from '#core/wording/cautions';
 import { WHOLE_DONE } from '#core/wording/marks';
 import { operationVerb, orderWaitSentence } from '#core/wording/sequence';
-import { MARK_KINDS } from '#core/record/marks';
+import { MARK_KINDS, type AssemblyMarkKind } from '#core/record/marks';
 import type { MarkWish } from '../../api/commands';
 import type { Sequence } from '../../models/use-sequence';
 import { Button } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
+import { DoneWhen } from './done-when';
 import { MarkFoot } from './mark-foot';
 import { useMarkKey } from './use-mark-key';
 import type { useMarkLock } from './use-mark-lock';
 
 interface WorkOnWholeProps {
   readonly data: AssemblyAnswer;
-  readonly work: BenchWork;
+  readonly work: BenchWork & { readonly kind: AssemblyMarkKind };
   readonly sequence: Sequence;
   readonly onMark: (wishes: readonly MarkWish[], text: string) => void;
   readonly lock: ReturnType<typeof useMarkLock>;
   /** What was marked last, in words. */
   readonly marked: string | null;
   readonly undo: { readonly label: string | null; readonly run: () => void };
+  readonly next: { readonly text: string; readonly onOpen: () => void } | null;
 }
 
 /** Fitting up, taking apart and their like: for all parts that are left, or those that are chosen. */
-export function WorkOnWhole({ data, work, sequence, onMark, lock, marked, undo }: WorkOnWholeProps) {
+export function WorkOnWhole({ data, work, sequence, onMark, lock, marked, undo, next }: WorkOnWholeProps) {
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
   const [doneAt, setDoneAt] = useState('');
   const chosen = work.openPartIds.filter((id) => !off.has(id));
@@ -46,12 +49,14 @@ export function WorkOnWhole({ data, work, sequence, onMark, lock, marked, undo }
         : { rowId: work.rowId, holeIds: work.openHoleIds, payload: exception };
     onMark([{ kind: work.kind, ...address, ...time } as MarkWish], `${what || name} ${WHOLE_DONE[work.kind]}`);
   };
+  const [said, setSaid] = useState<string | null>(null);
   const mark = (by: 'click' | 'key' | 'held-key') => {
+    setSaid(canMark ? null : NOT_MARKED['no-part']);
     if (canMark) lock.tryMark(by, work.waits.length > 0 ? () => setAsking(true) : write);
   };
   useMarkKey(mark);
   return (
-    <section aria-label="The work at hand" className="flex flex-col gap-3">
+    <section aria-label="The work at hand" className="flex min-h-0 flex-1 flex-col gap-3">
       <h1 className="label text-[34px] leading-none">
         {verb[0]?.toUpperCase()}
         {verb.slice(1)}: <span className="text-dye">{name}</span>
@@ -80,24 +85,25 @@ export function WorkOnWhole({ data, work, sequence, onMark, lock, marked, undo }
           ))}
         </fieldset>
       ) : null}
-      <MarkFoot
-        marked={marked}
-        what={`Mark ${what ? `${what} ` : ''}${WHOLE_DONE[work.kind]}`}
-        name={name}
-        canMark={canMark}
-        isLocked={lock.isLocked}
-        onMark={() => mark('click')}
-        undo={undo}
-      />
-      <label className="flex items-center gap-2 text-[15px]">
-        Done at, if not now
-        <input type="datetime-local" className="field" value={doneAt} onChange={(e) => setDoneAt(e.target.value)} />
-      </label>
+      <div className="flex flex-wrap items-center gap-3 text-[15px]">
+        <DoneWhen doneAt={doneAt} onDoneAt={setDoneAt} />
+      </div>
       <ul className="text-[15px] text-ink2">
         {[...WHOLE_CAUTIONS[work.kind], ADVICE_FIRST].map((c) => (
           <li key={c}>{c}</li>
         ))}
       </ul>
+      <div className="flex-1" />
+      <MarkFoot
+        marked={marked}
+        what={`Mark ${what ? `${what} ` : ''}${WHOLE_DONE[work.kind]}`}
+        name={name}
+        refusal={said}
+        isLocked={lock.isLocked}
+        onMark={() => mark('click')}
+        undo={undo}
+        next={next}
+      />
       <Modal title={`Is it ${WHOLE_DONE[work.kind]} already?`} open={isAsking} onClose={() => setAsking(false)}>
         <p className="text-[17px]">
           Something that comes before it is not marked. If it was done all the same, say so: the exception is kept with the mark.

@@ -1,7 +1,8 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { cutText } from '#core/typed/whole-text';
 import { useUnits } from '../../ui/units';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import { carryFile, useCarriedFile } from '../../api/carried-file';
 import { joinRuns } from '#core/layout/group-rows';
 import type { Place } from '#core/layout/path';
 import { holePlaces } from '#core/record/hole-places';
@@ -13,7 +14,8 @@ import type { Mm } from '#core/units/length';
 import { showBoth } from '#core/units/show';
 import { problemMessage } from '#core/wording/problems';
 import { composeContextOf } from '../../models/compose-context';
-import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
+import { Button, ErrorText, Select } from '../../ui/controls';
+import { StackField } from '../../ui/stack-field';
 import { Modal } from '../../ui/modal';
 import type { MapRow } from '../../drawing/map-paint';
 import { MapCanvas } from '../map/map-canvas';
@@ -44,6 +46,14 @@ const LEAVE = 'leave';
 export function ImportDialog({ data, onKeep, onClose }: ImportDialogProps) {
   const units = useUnits();
   const drawing = useDrawing();
+  /* A drawing that was dropped elsewhere is read here. */
+  const carried = useCarriedFile('drawing', data.assembly.id);
+  const { open } = drawing;
+  useEffect(() => {
+    if (!carried) return;
+    carryFile(null);
+    void open(carried);
+  }, [carried, open]);
   const [stack, setStack] = useState('');
   const [fate, setFate] = useState<Readonly<Record<string, string>>>({});
   const [joined, setJoined] = useState<readonly (readonly number[])[]>([]);
@@ -176,19 +186,7 @@ export function ImportDialog({ data, onKeep, onClose }: ImportDialogProps) {
               Join into one row
             </Button>
           </p>
-          {isNew ? (
-            <Field
-              label="Sheets and rivet of the new rows, from the head side"
-              hint="Typed like a row line without its name and count, such as skin .025 / rib .032 : 426AD3. Change single rows under Plan."
-            >
-              <TextInput
-                className="font-mono"
-                value={stack}
-                placeholder="skin .025 / rib .032 : 426AD3"
-                onChange={(e) => setStack(e.target.value)}
-              />
-            </Field>
-          ) : null}
+          {isNew ? <StackField stack={stack} onStack={setStack} hint=" Change single rows under Plan." /> : null}
         </>
       ) : null}
       {error ? <ErrorText>{error}</ErrorText> : null}

@@ -1,3 +1,4 @@
+import { countOf } from '#core/wording/words';
 import type { Place } from '#core/layout/path';
 import { showBoth } from '#core/units/show';
 import type { Mm } from '#core/units/length';
@@ -24,7 +25,7 @@ export function PickDialog({ want, onPick, onClose }: PickDialogProps) {
     want === 'holes'
       ? drawing.rows
         ? drawnRows(drawing.rows).map((r) => ({
-            name: `${r.name}: ${r.count} holes`,
+            name: `${r.name}: ${countOf(r.count, 'hole')}`,
             take: (onTaken) => onTaken(drawing.rows ? placesOf(drawing.rows, r.index) : []),
           }))
         : []

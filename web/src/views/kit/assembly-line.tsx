@@ -4,6 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
 import type { AssemblyDefinition, Entity } from '#core/record/definitions';
+import { countOf } from '#core/wording/words';
 import { useKeep } from '../../api/commands';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
@@ -21,14 +22,16 @@ interface AssemblyLineProps {
   readonly assemblies: readonly AssemblyOfKit[];
   /** The order the next new assembly gets. */
   readonly nextOrder: number;
+  /** The left one of two sides that face each other: its bar begins at the right. */
+  readonly isTurned?: boolean;
+  /** Moves it among the others; null: the list stands in another order. */
+  readonly onMove: ((by: -1 | 1) => void) | null;
 }
 
 type Asking = 'rename' | 'delete' | null;
 
-const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
-
 /** One assembly of the kit: opened, mirrored, renamed, put away, deleted. */
-export function AssemblyLine({ kit, assembly, glance, assemblies, nextOrder }: AssemblyLineProps) {
+export function AssemblyLine({ kit, assembly, glance, assemblies, nextOrder, isTurned = false, onMove }: AssemblyLineProps) {
   const otherSide = assemblies.find((a) => a.id === assembly.definition.mirroredFrom || a.definition.mirroredFrom === assembly.id);
   const keep = useKeep(kit);
   const [asking, setAsking] = useState<Asking>(null);
@@ -45,15 +48,15 @@ export function AssemblyLine({ kit, assembly, glance, assemblies, nextOrder }: A
   };
   const item = 'label cursor-pointer rounded px-3 py-2 text-[16px] outline-none data-[highlighted]:bg-dye-soft pointer-coarse:min-h-11';
   return (
-    <li className="flex flex-wrap items-center gap-x-2 border-b border-line py-1">
+    <div className="flex flex-wrap items-center gap-x-2 border-b border-line py-1">
       <div className="flex min-w-60 flex-[2] flex-col">
         <Link to={`/assemblies/${assembly.id}/plan`} className="label flex min-h-11 items-center px-2 text-[19px] hover:bg-dye-soft">
           {definition.name}
         </Link>
         <span className="flex flex-wrap gap-x-3 px-2 text-[14px] text-ink2">
-          {count(assembly.rows, 'row')}, {count(assembly.parts, 'part')}
+          {countOf(assembly.rows, 'row')}, {countOf(assembly.parts, 'part')}
           {otherSide ? (
-            <Link className="underline underline-offset-2" to={`/assemblies/${otherSide.id}/plan`}>
+            <Link className="inline-flex min-h-6 items-center underline underline-offset-2" to={`/assemblies/${otherSide.id}/plan`}>
               other side: {otherSide.definition.name}
             </Link>
           ) : null}
@@ -64,21 +67,31 @@ export function AssemblyLine({ kit, assembly, glance, assemblies, nextOrder }: A
           </div>
         ) : null}
       </div>
-      <div className="flex min-w-72 flex-[3]">
-        {glance && glance.holes > 0 ? <AssemblyBar name={definition.name} glance={glance} /> : null}
+      <div className="flex min-h-11 min-w-72 flex-[3]">
+        {glance && glance.holes > 0 ? <AssemblyBar name={definition.name} glance={glance} isTurned={isTurned} /> : null}
       </div>
       {definition.isArchived ? null : <MirrorButton kit={kit} assembly={assembly} order={nextOrder} />}
-      <DropdownMenu.Root>
+      <DropdownMenu.Root modal={false}>
         <DropdownMenu.Trigger asChild>
           <Button aria-label={`More for ${definition.name}`}>
             <MoreHorizontal size={18} aria-hidden />
           </Button>
         </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
+        <DropdownMenu.Portal container={document.getElementById('content')}>
           <DropdownMenu.Content align="end" className="z-30 rounded border border-edge bg-paper p-1 shadow-xl">
             <DropdownMenu.Item className={item} onSelect={() => setAsking('rename')}>
               Rename
             </DropdownMenu.Item>
+            {onMove ? (
+              <>
+                <DropdownMenu.Item className={item} onSelect={() => onMove(-1)}>
+                  Move up
+                </DropdownMenu.Item>
+                <DropdownMenu.Item className={item} onSelect={() => onMove(1)}>
+                  Move down
+                </DropdownMenu.Item>
+              </>
+            ) : null}
             <DropdownMenu.Item className={item} onSelect={() => void edit({ ...definition, isArchived: !definition.isArchived })}>
               {definition.isArchived ? 'Bring back from the archive' : 'Put into the archive'}
             </DropdownMenu.Item>
@@ -100,8 +113,8 @@ export function AssemblyLine({ kit, assembly, glance, assemblies, nextOrder }: A
       {asking === 'delete' ? (
         <Modal title={`Delete ${definition.name}?`} open onClose={() => setAsking(null)}>
           <p>
-            {count(assembly.rows, 'row')} and {count(assembly.parts, 'part')} go with it, and what was marked at them is shown no more. Undo
-            brings all of it back; a copy made later does not have it on its pages any more.
+            {countOf(assembly.rows, 'row')} and {countOf(assembly.parts, 'part')} go with it, and what was marked at them is shown no more.
+            Undo brings all of it back; a copy made later does not have it on its pages any more.
           </p>
           {error ? <ErrorText>{error}</ErrorText> : null}
           <div className="flex flex-wrap justify-end gap-3">
@@ -112,7 +125,7 @@ export function AssemblyLine({ kit, assembly, glance, assemblies, nextOrder }: A
           </div>
         </Modal>
       ) : null}
-    </li>
+    </div>
   );
 }
 

@@ -2,18 +2,22 @@ import type { KitAnswer } from '#contract/answers';
 import { useState, type FormEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Entity } from '#core/record/definitions';
-import { workedLast } from '#core/work/overview';
+import { inPairs, workedLast } from '#core/work/overview';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useFollow, useKit, useOverview } from '../../api/queries';
 import { useScreenUnits } from '../../ui/assembly-screen';
-import { Button, ErrorText, TextInput } from '../../ui/controls';
+import { Button, ErrorText, Select, TextInput } from '../../ui/controls';
+import { useCarryOnKey } from '../../ui/page-keys';
 import { KitBar, KitBarWithUndo } from '../../ui/kit-page';
 import { StageLegend } from '../../ui/stage-legend';
 import { UnitsContext } from '../../ui/units';
+import { useInTurn } from '../../ui/use-in-turn';
+import { useLate } from '../../ui/use-late';
 import { Warning } from '../../ui/warning';
 import { BAR_STAGES } from './assembly-bar';
 import { AssemblyLine } from './assembly-line';
+import { ASSEMBLY_ORDERS, moveEdits, orderedAssemblies, type AssemblyOrder } from './assembly-order';
 import { KitHours } from './kit-hours';
 
 /** The assemblies of a kit, how far each is, and where one stopped. */
@@ -43,14 +47,50 @@ export function KitView() {
 function KitAtAGlance({ data: { kit, assemblies } }: { data: KitAnswer }) {
   useFollow(kit.id);
   const overview = useOverview(kit.id);
-  const all = [...assemblies].sort((a, b) => a.definition.order - b.definition.order);
-  const [current, archived] = [all.filter((a) => !a.definition.isArchived), all.filter((a) => a.definition.isArchived)];
+  /* Sides face each other once it is known which is which; the way into an assembly does not wait for that. */
+  const isLate = useLate(600);
+  const keep = useKeep(kit);
+  useCarryOnKey();
+  const [view, setView] = useState<{ order: AssemblyOrder; text: string }>({ order: 'own', text: '' });
+  const [refusal, setRefusal] = useState<string | null>(null);
   const glances = new Map((overview.data?.assemblies ?? []).map((g) => [g.id, g]));
+  const all = [...assemblies].sort((a, b) => a.definition.order - b.definition.order);
+  const shown = orderedAssemblies(assemblies, glances, view);
+  const [current, archived] = [shown.filter((a) => !a.definition.isArchived), shown.filter((a) => a.definition.isArchived)];
+  const move = useInTurn(async (id: string, by: -1 | 1) => {
+    const edits = moveEdits(current, id, by);
+    if (edits.length === 0) return;
+    await keep({ edits, reason: 'Another order' }).then(
+      () => setRefusal(null),
+      (e: Error) => setRefusal(e.message),
+    );
+  });
   const latest = workedLast(overview.data?.assemblies ?? []);
+  const lineOf = (a: (typeof all)[number], isTurned = false) => (
+    <AssemblyLine
+      key={a.id}
+      kit={kit}
+      assembly={a}
+      glance={glances.get(a.id)}
+      nextOrder={all.length + 1}
+      assemblies={all}
+      isTurned={isTurned}
+      onMove={view.order === 'own' && view.text === '' ? (by) => move(a.id, by) : null}
+    />
+  );
+  const byId = new Map(all.map((a) => [a.id, a]));
   const lines = (list: typeof all) =>
-    list.map((a) => (
-      <AssemblyLine key={a.id} kit={kit} assembly={a} glance={glances.get(a.id)} nextOrder={all.length + 1} assemblies={all} />
-    ));
+    inPairs(list.map((a) => ({ id: a.id, mirroredFrom: a.definition.mirroredFrom ?? null, hand: glances.get(a.id)?.hand ?? null }))).map(
+      (one) => {
+        if (!('left' in one)) return <li key={one.id}>{lineOf(byId.get(one.id) as (typeof all)[number])}</li>;
+        return (
+          <li key={one.left.id} className="md:grid md:grid-cols-2 md:divide-x-2 md:divide-line" aria-label="Two sides">
+            {lineOf(byId.get(one.left.id) as (typeof all)[number], true)}
+            {lineOf(byId.get(one.right.id) as (typeof all)[number])}
+          </li>
+        );
+      },
+    );
   return (
     <>
       <section aria-label="Assemblies" className="flex flex-col gap-3">
@@ -58,9 +98,38 @@ function KitAtAGlance({ data: { kit, assemblies } }: { data: KitAnswer }) {
         {latest?.last ? (
           <CarryOn last={{ ...latest.last, assemblyId: latest.id }} name={all.find((a) => a.id === latest.id)?.definition.name ?? ''} />
         ) : null}
-        {current.length > 0 ? <StageLegend stages={BAR_STAGES} /> : null}
+        {all.length > 1 ? (
+          <div className="flex flex-wrap items-center gap-2">
+            <TextInput
+              aria-label="Filter assemblies"
+              placeholder="Filter"
+              value={view.text}
+              onChange={(e) => setView({ ...view, text: e.target.value })}
+            />
+            <Select aria-label="Order" value={view.order} onChange={(e) => setView({ ...view, order: e.target.value as AssemblyOrder })}>
+              {Object.entries(ASSEMBLY_ORDERS).map(([key, words]) => (
+                <option key={key} value={key}>
+                  {words}
+                </option>
+              ))}
+            </Select>
+            <span className="ml-auto">{current.length > 0 ? <StageLegend stages={BAR_STAGES} /> : null}</span>
+          </div>
+        ) : current.length > 0 ? (
+          <StageLegend stages={BAR_STAGES} />
+        ) : null}
+        {refusal ? <ErrorText>{refusal}</ErrorText> : null}
         <ul className="border-t border-line">
-          {lines(current)}
+          {overview.isPending && !isLate ? (
+            <li role="status" className="p-2 text-ink2" style={{ minHeight: `${66 * Math.max(1, current.length)}px` }}>
+              How far everything is …
+            </li>
+          ) : (
+            lines(current)
+          )}
+          {all.length > 0 && shown.length === 0 ? (
+            <li className="border-b border-line p-2 text-ink2">No assembly is called that.</li>
+          ) : null}
           {all.length === 0 ? (
             <li className="border-b border-line p-2 text-ink2">No assembly yet. Name the first one, such as &quot;Baggage door&quot;.</li>
           ) : null}
@@ -84,6 +153,7 @@ function KitAtAGlance({ data: { kit, assemblies } }: { data: KitAnswer }) {
 function CarryOn({ last, name }: { last: { rowId: string; row: string; text: string; doneAt: string; assemblyId: string }; name: string }) {
   return (
     <Link
+      data-carry-on=""
       to={`/assemblies/${last.assemblyId}/bench?${new URLSearchParams({ row: last.rowId }).toString()}`}
       className="flex min-h-14 flex-wrap items-center gap-x-3 self-start rounded bg-dye px-4 py-2 text-on-dye"
     >

@@ -34,9 +34,10 @@ export function DevicesPanel() {
       {isOpen ? (
         <>
           <p className="text-[15px]">
-            Open {answer.data.urls.join(' or ')} on the tablet. Its browser warns once, since the certificate was made here; compare the
-            address and go on.
+            Open {answer.data.urls.join(' or ')} on the tablet. Its browser warns, since the certificate was made here; compare the address
+            and go on.
           </p>
+          <TrustOnce url={url} print={answer.data.print} />
           {code ? (
             <div className="flex flex-wrap items-center gap-4">
               {picture ? <img src={picture} alt={`The address ${url}pair as a square code`} width="140" height="140" /> : null}
@@ -75,5 +76,36 @@ export function DevicesPanel() {
         ))}
       </ul>
     </section>
+  );
+}
+
+/** How the warning goes for good: the root of this machine is installed on the device. */
+function TrustOnce({ url, print }: { url: string | undefined; print: string | null }) {
+  const [picture, setPicture] = useState<string | null>(null);
+  useEffect(() => {
+    if (url) void QRCode.toDataURL(`${url}trust`, { margin: 1, width: 180 }).then(setPicture);
+  }, [url]);
+  if (!url || !print) return null;
+  return (
+    <details className="text-[15px]">
+      <summary className="label min-h-8 cursor-pointer pointer-coarse:min-h-11">
+        Let a device trust this machine: no warning, and pages without the network
+      </summary>
+      <div className="flex flex-wrap items-start gap-4 py-2">
+        {picture ? <img src={picture} alt={`The address ${url}trust as a square code`} width="140" height="140" /> : null}
+        <div className="min-w-60 flex-1">
+          <p>
+            Take the square code with the device, or open {url}trust there: the steps for each kind of device stand on that page. Until then
+            a device says “no offline page” at its upper edge.
+          </p>
+          <p>
+            The print to compare (SHA-256):{' '}
+            <code className="block font-mono text-[13px] break-all" aria-label="Print of the certificate">
+              {print}
+            </code>
+          </p>
+        </div>
+      </div>
+    </details>
   );
 }

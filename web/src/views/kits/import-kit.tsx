@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { AT_START, carryFile, useCarriedFile } from '../../api/carried-file';
 import { postText } from '../../api/client';
 import { refreshDefinitions } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
@@ -29,7 +30,7 @@ function summaryOf(text: string): string {
 }
 
 /** Takes in a kit exported as JSON, picked or dropped anywhere on the page: a look at it first, then as it is or as a copy. */
-export function ImportKit({ dropped }: { dropped: File | null }) {
+export function ImportKit() {
   const client = useQueryClient();
   const navigate = useNavigate();
   const [picked, setPicked] = useState<Picked | null>(null);
@@ -52,11 +53,12 @@ export function ImportKit({ dropped }: { dropped: File | null }) {
       );
     }
   };
-  const [taken, setTaken] = useState<File | null>(null);
-  if (dropped !== taken) {
-    setTaken(dropped);
-    if (dropped) void pick(dropped);
-  }
+  const carried = useCarriedFile('kit', AT_START);
+  useEffect(() => {
+    if (!carried) return;
+    carryFile(null);
+    void pick(carried);
+  }, [carried]);
   const take = async (query: string) => {
     if (!picked) return;
     setBusy(true);

@@ -73,6 +73,7 @@ function KitGlance({ kitId }: { kitId: string }) {
       </span>
       {last ? (
         <Link
+          data-carry-on=""
           className="label flex min-h-11 items-center rounded border border-dye px-3 text-dye hover:bg-dye-soft"
           to={`/assemblies/${latest.id}/bench?${new URLSearchParams({ row: last.rowId }).toString()}`}
         >

@@ -1,3 +1,4 @@
+import { countOf } from '#core/wording/words';
 import { drawLayout, RESIDUAL_TIMES } from '../../drawing/layout-drawing';
 import { pathLength } from '#core/layout/path';
 import type { Units } from '#core/units/length';
@@ -37,7 +38,7 @@ export function LayoutPicture({ laid, title, from, units }: { laid: LaidOut; tit
         viewBox={`0 0 ${marks.width} ${marks.height.toFixed(0)}`}
         className="w-full"
         role="img"
-        aria-label={`${title}: ${laid.first.count} holes${laid.second.length > 0 ? ` and ${laid.second.length} in the second row` : ''}`}
+        aria-label={`${title}: ${countOf(laid.first.count, 'hole')}${laid.second.length > 0 ? ` and ${laid.second.length} in the second row` : ''}`}
       >
         <path d={marks.path} fill="none" strokeWidth="1.2" strokeDasharray="8 4" style={{ stroke: 'var(--dye)' }} />
         {marks.holes.map((h, i) => (

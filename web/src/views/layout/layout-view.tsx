@@ -2,11 +2,11 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { carryUnit } from '#core/units/carry';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Camera } from 'lucide-react';
+import { Link, useSearchParams } from 'react-router';
 import { pathLength, type Place } from '#core/layout/path';
-import { placesText } from '#core/typed/places-text';
 import type { Edit, Entity, PartDefinition } from '#core/record/definitions';
-import { evenPitch, leastGap, placeHoles, typedMm } from '#core/compose/compose-drawing';
+import { evenPitch, leastGap, placeHoles, typedMm, weaveHoles } from '#core/compose/compose-drawing';
 import { followGroups } from '#core/compose/groups';
 import { editsOfLayout, layoutChanges, secondRowOf } from '#core/compose/keep-layout';
 import { rowTitle } from '#core/record/title';
@@ -19,20 +19,22 @@ import { useAllMarks } from '../../api/all-marks';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useFollow } from '../../api/queries';
-import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
-import { DimensionField } from '../../ui/dimension-field';
+import { Button, ErrorText, Select } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
-import { Choice } from '../../ui/top-bar';
+import { Choice } from '../../ui/choice';
 import { useUndo } from '../../ui/use-undo';
 import { VerdictSign } from '../../ui/verdict';
-import { PickDialog } from '../drawings/pick-dialog';
 import { contextOf, partsById } from '../../models/row-model';
 import { LayoutPicture } from './layout-picture';
-import { useLayout, type LayoutFields } from './layout-state';
+import { useLayout } from './layout-state';
 import { MarksTable } from './marks-table';
 import { PickedUp } from './picked-up';
 import { StripLinks } from './strip-links';
 import { AssemblyScreen } from '../../ui/assembly-screen';
+import { HoleOfRow } from './hole-of-row';
+import { holePlaces } from '#core/record/hole-places';
+import { LayoutForm } from './layout-form';
+import type { SetOutFrom } from './set-out';
 
 /** Where the holes go: even spacing on a part, marks for a ruler, and an existing row picked up. */
 export function LayoutView() {
@@ -42,7 +44,8 @@ export function LayoutView() {
 function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
   const { kit, assembly } = data;
   useFollow(kit.id);
-  const undo = useUndo(kit, useAllMarks(assembly.id));
+  const marks = useAllMarks(assembly.id);
+  const undo = useUndo(kit, marks);
   const [search, setSearch] = useSearchParams();
   const row = data.rows.find((r) => r.id === search.get('row')) ?? data.rows[0];
   const parts = useMemo(() => partsById(data.parts), [data.parts]);
@@ -63,6 +66,13 @@ function LayoutOfAssembly({ data }: { data: AssemblyAnswer }) {
           ) : (
             <p className="text-ink2">No row to lay out yet: type one under Plan.</p>
           )}
+          {row ? <HoleOfRow key={row.id} data={data} row={row} marks={marks} /> : null}
+          <Link
+            to={`/assemblies/${assembly.id}/photo${row ? `?row=${row.id}` : ''}`}
+            className="label inline-flex min-h-8 items-center gap-1.5 rounded border border-edge bg-raised px-2.5 text-[15px] hover:bg-panel pointer-coarse:min-h-11"
+          >
+            <Camera size={18} aria-hidden /> Measure from a photograph
+          </Link>
         </div>
         {row && stack ? (
           <LayoutOfRow key={row.id} data={data} row={row} stack={stack} parts={parts} title={rowTitle(row.definition, parts)} />
@@ -92,6 +102,17 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
     const rows = data.rows.filter((r) => r.id !== second?.id).map((r) => r.definition);
     return rowsAround(row.definition, { ...contextOf(data), parts, rows });
   }, [row.definition, data, parts]);
+  const from = useMemo((): SetOutFrom => {
+    const drawn = row.definition.layers.flatMap((l) => {
+      const part = parts.get(l.partId);
+      return part?.outline ? [{ id: l.partId, name: part.name, corners: part.outline.corners }] : [];
+    });
+    const seen = data.rows.flatMap((r) => {
+      const placed = r.id === row.id ? null : holePlaces(r.definition);
+      return placed && placed.length > 1 ? [{ id: r.id, name: rowTitle(r.definition, parts), places: placed.map((h) => h.place) }] : [];
+    });
+    return { parts: drawn, rows: seen };
+  }, [row, data.rows, parts]);
   const { fields, set, laid, problem } = useLayout(row.definition, stack, outlines, others, units);
   useUnitSwitch((from) =>
     set({
@@ -105,7 +126,7 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
     }),
   );
   const [base, setBase] = useState(row.version);
-  const [from, setFrom] = useState<'start' | 'end'>('start');
+  const [end, setEnd] = useState<'start' | 'end'>('start');
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const planned = useMemo(() => {
     if (!laid) return null;
@@ -132,6 +153,11 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
     };
     return keepEdits([{ kind: 'row', id: row.id, expectedVersion: base, definition }], reason);
   };
+  /** Old holes stay the holes they are, with what was marked at them. */
+  const keepBetween = (places: readonly Place[], reason: string) => {
+    const definition = { ...weaveHoles(row.definition, places, newId), pitch: typedMm(evenPitch(places) ?? leastGap(places) ?? 1, units) };
+    return keepEdits([{ kind: 'row', id: row.id, expectedVersion: base, definition }], reason);
+  };
   const keepEdits = async (edits: readonly Edit[], reason: string) => {
     try {
       await keep({ edits: followGroups(edits, { rows: data.rows, parts: data.parts, fasteners: data.fasteners, newId }), reason });
@@ -143,12 +169,12 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
   };
   return (
     <div className="grid items-start gap-4 lg:grid-cols-[360px_minmax(0,1fr)]">
-      <LayoutForm fields={fields} set={set} units={units} />
+      <LayoutForm fields={fields} set={set} units={units} from={from} />
       <div className="flex min-w-0 flex-col gap-3">
         {problem ? <ErrorText>{problem}</ErrorText> : null}
         {laid ? (
           <>
-            <LayoutPicture laid={laid} title={title} from={from} units={units} />
+            <LayoutPicture laid={laid} title={title} from={end} units={units} />
             <p className="text-[15px]">
               <strong>{laid.first.count} holes</strong>
               {laid.second.length > 0 ? ` and ${laid.second.length} in the second row` : ''}, pitch{' '}
@@ -173,6 +199,7 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
               stack={stack}
               others={others}
               onKeep={(places, reason) => void keepPlaces(places, reason)}
+              onBetween={(places, reason) => void keepBetween(places, reason)}
             />
             {planned ? (
               <section aria-label="Keeping will change" className="text-[14.5px]">
@@ -188,12 +215,12 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
             <div className="flex flex-wrap items-center gap-3">
               <Choice
                 label="Measure from"
-                value={from}
+                value={end}
                 options={[
                   { value: 'start', text: 'from the start' },
                   { value: 'end', text: 'from the end' },
                 ]}
-                onChoose={setFrom}
+                onChoose={setEnd}
               />
               <Button tone="primary" onClick={() => void keepLayout()}>
                 {laid.measured.length > 0 ? 'Keep the even layout' : 'Keep in the row'}
@@ -207,9 +234,9 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
               stack={stack}
               parts={parts}
               units={units}
-              from={from}
+              from={end}
             />
-            <MarksTable laid={laid} total={pathLength(laid.path)} from={from} units={units} />
+            <MarksTable laid={laid} total={pathLength(laid.path)} from={end} units={units} />
           </>
         ) : problem ? null : (
           <p className="text-ink2">
@@ -218,83 +245,5 @@ function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
         )}
       </div>
     </div>
-  );
-}
-
-function LayoutForm({ fields, set, units }: { fields: LayoutFields; set: (change: Partial<LayoutFields>) => void; units: 'in' | 'mm' }) {
-  const [isPicking, setPicking] = useState(false);
-  return (
-    <form className="flex flex-col gap-3" aria-label="Layout" onSubmit={(e) => e.preventDefault()}>
-      <Field label="Length along the row, or corners (across ; up), one a line">
-        <textarea
-          className="field min-h-14 font-mono text-[14px]"
-          value={fields.path}
-          onChange={(e) => set({ path: e.target.value })}
-          spellCheck={false}
-        />
-      </Field>
-      <div className="flex items-end gap-2">
-        <Choice
-          label="Space by"
-          value={fields.by}
-          options={[
-            { value: 'pitch', text: 'largest pitch' },
-            { value: 'count', text: 'count' },
-          ]}
-          onChoose={(by) => set({ by })}
-        />
-      </div>
-      {fields.by === 'pitch' ? (
-        <DimensionField label="Largest pitch" text={fields.maxPitch} onText={(maxPitch) => set({ maxPitch })} units={units} />
-      ) : (
-        <Field label="Number of holes">
-          <TextInput inputMode="numeric" value={fields.count} onChange={(e) => set({ count: e.target.value })} />
-        </Field>
-      )}
-      <div className="grid grid-cols-2 gap-2">
-        <DimensionField label="Edge at the start" text={fields.startEdge} onText={(startEdge) => set({ startEdge })} units={units} />
-        <DimensionField label="Edge at the end" text={fields.endEdge} onText={(endEdge) => set({ endEdge })} units={units} />
-      </div>
-      <div className="grid grid-cols-2 gap-2">
-        <Field label="Second row">
-          <Select value={fields.second} onChange={(e) => set({ second: e.target.value as LayoutFields['second'] })}>
-            <option value="none">none</option>
-            <option value="staggered">staggered</option>
-            <option value="square">square</option>
-          </Select>
-        </Field>
-        {fields.second === 'none' ? (
-          <span />
-        ) : (
-          <DimensionField
-            label="Width of the lap"
-            text={fields.lapWidth}
-            onText={(lapWidth) => set({ lapWidth })}
-            units={units}
-            placeholder="3/4 of the pitch apart"
-          />
-        )}
-      </div>
-      <Field label="Keep clear (from the start ; clearance), one a line">
-        <textarea
-          className="field min-h-10 font-mono text-[14px]"
-          value={fields.keepClear}
-          onChange={(e) => set({ keepClear: e.target.value })}
-          spellCheck={false}
-        />
-      </Field>
-      <Field label="Pick up a row: measured places (across ; up), one a line, in the order of the holes">
-        <textarea
-          className="field min-h-14 font-mono text-[14px]"
-          value={fields.measured}
-          onChange={(e) => set({ measured: e.target.value })}
-          spellCheck={false}
-        />
-      </Field>
-      <Button onClick={() => setPicking(true)}>Measured places from a drawing (DXF)</Button>
-      {isPicking ? (
-        <PickDialog want="holes" onPick={(places) => set({ measured: placesText(places, units) })} onClose={() => setPicking(false)} />
-      ) : null}
-    </form>
   );
 }

@@ -1,11 +1,13 @@
+import { useState } from 'react';
 import { midway } from '#core/layout/fit';
+import { withBetween } from '#core/layout/set-out';
 import type { Place } from '#core/layout/path';
 import { trueSpacing, type LaidRow } from '#core/layout/true-spacing';
 import { trueSpacingFindings } from '#core/prep/spacing';
 import type { Stack } from '#core/prep/stack';
 import { showBoth, showNumber } from '#core/units/show';
 import { findingMessage } from '#core/wording/findings';
-import { Button } from '../../ui/controls';
+import { Button, Field, TextInput } from '../../ui/controls';
 import { VerdictSign } from '../../ui/verdict';
 import { offEdges, type LaidOut, type LayerOutlines } from './layout-state';
 
@@ -17,13 +19,18 @@ interface PickedUpProps {
   /** The placed rows that share a part with this one. */
   readonly others: readonly LaidRow[];
   readonly onKeep: (places: readonly Place[], reason: string) => void;
+  /** Old holes with new ones between: the old ones stay what they are. */
+  readonly onBetween: (places: readonly Place[], reason: string) => void;
 }
 
 /** A measured row: how well it fits the nominal one, hole by hole, and new holes through its holes or midway between them. */
-export function PickedUp({ laid, units, outlines, stack, others, onKeep }: PickedUpProps) {
+export function PickedUp({ laid, units, outlines, stack, others, onKeep, onBetween }: PickedUpProps) {
+  const [more, setMore] = useState('');
   if (laid.measured.length === 0) return null;
   const { fit } = laid;
   const between = midway(laid.measured);
+  const count = /^\d{1,3}$/.test(more.trim()) ? Number(more) : 0;
+  const mixed = withBetween(laid.measured, count);
   return (
     <section aria-label="Best fit" className="flex flex-col gap-1 text-[14.5px]">
       {fit ? (
@@ -46,6 +53,21 @@ export function PickedUp({ laid, units, outlines, stack, others, onKeep }: Picke
         </Button>
         <Found places={laid.measured} {...{ outlines, stack, others, units }} />
       </div>
+      {between.length > 0 ? (
+        <div className="flex flex-wrap items-end gap-2">
+          <Field label="New holes between these">
+            <TextInput className="w-24" inputMode="numeric" value={more} onChange={(e) => setMore(e.target.value)} />
+          </Field>
+          {count > 0 ? (
+            <>
+              <Button onClick={() => onBetween(mixed.places, `${count} new holes between ${laid.measured.length} old ones`)}>
+                Keep the {laid.measured.length} old holes, lay {count} new between
+              </Button>
+              <Found places={mixed.places} {...{ outlines, stack, others, units }} />
+            </>
+          ) : null}
+        </div>
+      ) : null}
       {between.length > 0 ? (
         <div className="flex flex-wrap items-center gap-2">
           <Button onClick={() => onKeep(between, 'Laid between the holes of a measured row')}>

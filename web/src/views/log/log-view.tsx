@@ -3,12 +3,13 @@ import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useDeferredValue, useEffect, useRef } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { LogPage } from '#core/log/day-log';
-import { hoursSentence, logSentences, noteSentence, type LogNames } from '#core/wording/log';
+import { hoursSentence, logGroups, noteSentences, type LogGroup, type LogNames } from '#core/wording/log';
 import { useFollow } from '../../api/queries';
 import { useLocal } from '../../api/device';
 import { useLog } from '../../api/record';
 import { Select, TextInput } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
+import { usePrinting } from '../../ui/use-printing';
 import { AddNote } from './add-note';
 import { DossierPanel } from './dossier-panel';
 import { ShiftsPanel } from './shifts-panel';
@@ -122,10 +123,11 @@ function LogOfKit({ log, units, find, assemblyId, onChange, isReading, onMore, d
 /** Pages as far as they were read; only those near what is seen are made. The next ones are read when the last comes near. */
 function DayPages({ log, names, onMore }: { log: LogSoFar; names: LogNames; onMore: (() => void) | null }) {
   const list = useRef<HTMLDivElement>(null);
+  const isPrinting = usePrinting();
   const virtual = useWindowVirtualizer({
     count: log.pages.length,
     estimateSize: () => PAGE_PX,
-    overscan: OVERSCAN,
+    overscan: isPrinting ? log.pages.length : OVERSCAN,
     getItemKey: (i) => `${log.pages[i]?.day}/${log.pages[i]?.assemblyId}`,
     scrollMargin: list.current?.offsetTop ?? 0,
   });
@@ -150,7 +152,7 @@ function DayPages({ log, names, onMore }: { log: LogSoFar; names: LogNames; onMo
               page={page}
               assembly={log.assemblies[page.assemblyId] ?? ''}
               hours={hoursSentence(page, names)}
-              sentences={logSentences(page, names)}
+              groups={logGroups(page, names)}
               names={names}
             />
           </div>
@@ -164,11 +166,11 @@ interface DayPageProps {
   readonly page: LogPage;
   readonly assembly: string;
   readonly hours: string;
-  readonly sentences: readonly string[];
+  readonly groups: readonly LogGroup[];
   readonly names: LogNames;
 }
 
-function DayPage({ page, assembly, hours, sentences, names }: DayPageProps) {
+function DayPage({ page, assembly, hours, groups, names }: DayPageProps) {
   const day = new Date(`${page.day}T12:00:00`).toLocaleDateString([], { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' });
   const photos = [...page.lines.flatMap((l) => l.marks), ...page.notes].flatMap((m) => m.payload.photoIds ?? []);
   return (
@@ -177,10 +179,21 @@ function DayPage({ page, assembly, hours, sentences, names }: DayPageProps) {
         {day} <span className="text-ink2">{assembly}</span>
       </h2>
       {hours ? <p className="text-[15px] text-ink2">{hours}</p> : null}
-      <p className="max-w-[75ch]">{sentences.join(' ')}</p>
-      {page.notes.map((n) => (
-        <p key={n.id} className="max-w-[75ch] border-l-4 border-dye pl-2">
-          {noteSentence(n, page, names)}
+      <dl className="grid gap-x-4 sm:grid-cols-[150px_minmax(0,1fr)]">
+        {groups.map((g) => (
+          <div key={g.title} className="contents">
+            <dt className="label text-[15px] text-ink2">{g.title}</dt>
+            <dd>
+              {g.lines.map((line, i) => (
+                <p key={i}>{line}</p>
+              ))}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {noteSentences(page, names).map((text) => (
+        <p key={text} className="mt-1 max-w-[75ch] border-l-4 border-dye pl-2">
+          {text}
         </p>
       ))}
       {photos.length > 0 ? (

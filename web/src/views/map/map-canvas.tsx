@@ -1,9 +1,22 @@
-import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type WheelEvent } from 'react';
+import { countOf } from '#core/wording/words';
+import { Maximize, Minus, Plus } from 'lucide-react';
+import {
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type MouseEvent,
+  type PointerEvent,
+  type WheelEvent,
+} from 'react';
 import { showLength } from '#core/units/show';
 import { useLocal } from '../../api/device';
 import { lookAtAll, nearest, panBy, scaleBarMm, zoomAt, type MapLook, type Size } from '../../drawing/map-drawing';
 import { paintMap, type AccessFlag, type MapOutline, type MapRow } from '../../drawing/map-paint';
 import { useUnits } from '../../ui/units';
+import { usePrinting } from '../../ui/use-printing';
 
 interface MapCanvasProps {
   readonly rows: readonly MapRow[];
@@ -11,10 +24,13 @@ interface MapCanvasProps {
   /** Rows and parts that a dead end concerns. */
   readonly flags?: ReadonlyMap<string, AccessFlag>;
   readonly selectedId: string | null;
-  readonly onPick: (rowId: string) => void;
+  readonly onPick: (rowId: string, hole: number) => void;
+  /** Everything else about a hole is wanted: the other button, or a long press. */
+  readonly onMenu?: (rowId: string, hole: number) => void;
 }
 
 const PICK_PX = 16;
+const TOUCH_PX = 28;
 const BAR_PX = 160;
 /** The picture reaches this share of the view beyond each side, so that panning only has to push it. */
 const SPARE = 0.5;
@@ -22,9 +38,10 @@ const NO_OUTLINES: readonly MapOutline[] = [];
 const NO_FLAGS: ReadonlyMap<string, AccessFlag> = new Map();
 
 /** The holes as they lie, stage by shape. Wheel or plus and minus zoom, drag or arrows pan, a tap picks the row. */
-export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, selectedId, onPick }: MapCanvasProps) {
+export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, selectedId, onPick, onMenu }: MapCanvasProps) {
   const units = useUnits();
   const theme = useLocal('theme');
+  const isPrinting = usePrinting();
   const view = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [size, setSize] = useState<Size>({ width: 800, height: 560 });
@@ -43,7 +60,10 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
   useLayoutEffect(() => {
     const box = view.current;
     if (!box) return;
-    const watch = new ResizeObserver(() => setSize({ width: Math.max(200, box.clientWidth), height: Math.max(200, box.clientHeight) }));
+    const measure = () => setSize({ width: Math.max(200, box.clientWidth), height: Math.max(200, box.clientHeight) });
+    /* Before it is seen for the first time, so that it does not jump. */
+    measure();
+    const watch = new ResizeObserver(measure);
     watch.observe(box);
     return () => watch.disconnect();
   }, []);
@@ -57,7 +77,7 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
     paintMap(context, { rows, outlines, flags, selectedId }, look, { width: node.clientWidth, height: node.clientHeight }, size);
     shift.current = { x: 0, y: 0 };
     node.style.transform = '';
-  }, [rows, outlines, flags, selectedId, look, size, theme, hasFonts]);
+  }, [rows, outlines, flags, selectedId, look, size, theme, hasFonts, isPrinting]);
 
   const at = (e: { clientX: number; clientY: number; currentTarget: Element }) => {
     const box = e.currentTarget.getBoundingClientRect();
@@ -65,13 +85,29 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
   };
   /** The look with what the picture has been pushed since it was painted. */
   const lookNow = () => panBy(look, shift.current.x, shift.current.y);
+  const fingers = useRef(new Map<number, { x: number; y: number }>());
   const onPointerDown = (e: PointerEvent<HTMLDivElement>) => {
+    if (e.button !== 0) return;
     e.currentTarget.setPointerCapture(e.pointerId);
-    drag.current = { x: e.clientX, y: e.clientY, moved: false };
+    fingers.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
+    drag.current = { x: e.clientX, y: e.clientY, moved: fingers.current.size > 1 };
   };
-  const onPointerMove = (e: PointerEvent) => {
+  /** Two fingers: their distance zooms about the middle between them, their middle pans. */
+  const pinch = (e: PointerEvent<HTMLDivElement>) => {
+    const before = [...fingers.current.values()];
+    fingers.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
+    const after = [...fingers.current.values()];
+    const [b, a] = [spanOf(before), spanOf(after)];
+    if (b.length < 1 || a.length < 1) return;
+    const middle = at({ clientX: a.x, clientY: a.y, currentTarget: e.currentTarget });
+    setLook(zoomAt(panBy(lookNow(), a.x - b.x, a.y - b.y), a.length / b.length, middle, size));
+    drag.current = { x: e.clientX, y: e.clientY, moved: true };
+  };
+  const onPointerMove = (e: PointerEvent<HTMLDivElement>) => {
     const from = drag.current;
     if (!from) return;
+    if (fingers.current.size > 1) return pinch(e);
+    fingers.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
     const [dx, dy] = [e.clientX - from.x, e.clientY - from.y];
     if (!from.moved && Math.hypot(dx, dy) < 4) return;
     drag.current = { x: e.clientX, y: e.clientY, moved: true };
@@ -81,27 +117,40 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
     else if (canvas.current) canvas.current.style.transform = `translate(${x}px, ${y}px)`;
   };
   const onPointerUp = (e: PointerEvent<HTMLDivElement>) => {
+    fingers.current.delete(e.pointerId);
     const was = drag.current;
-    drag.current = null;
-    if (!was) return;
+    const [left] = fingers.current.values();
+    drag.current = left ? { ...left, moved: true } : null;
+    if (!was || left) return;
     if (was.moved) return setLook(lookNow());
-    const holes = rows.flatMap((r) => r.holes.filter((h) => h.isShown).map((h) => ({ rowId: r.id, place: h.place })));
+    const found = holeAt(at(e), e.pointerType === 'mouse' ? PICK_PX : TOUCH_PX);
+    if (found) onPick(found.rowId, found.hole);
+  };
+  const holeAt = (point: { x: number; y: number }, withinPx: number) => {
+    const holes = rows.flatMap((r) => r.holes.flatMap((h, i) => (h.isShown ? [{ rowId: r.id, hole: i, place: h.place }] : [])));
     const found = nearest(
       holes.map((h) => h.place),
-      at(e),
+      point,
       look,
       size,
-      PICK_PX,
+      withinPx,
     );
-    if (found !== null) onPick((holes[found] as { rowId: string }).rowId);
+    return found === null ? null : (holes[found] as (typeof holes)[number]);
+  };
+  const onContextMenu = (e: MouseEvent<HTMLDivElement>) => {
+    e.preventDefault();
+    fingers.current.clear();
+    drag.current = null;
+    const found = holeAt(at(e), TOUCH_PX);
+    if (found) onMenu?.(found.rowId, found.hole);
   };
   const onWheel = (e: WheelEvent<HTMLDivElement>) => setLook(zoomAt(lookNow(), Math.exp(-e.deltaY / 500), at(e), size));
+  const centre = { x: size.width / 2, y: size.height / 2 };
   const onKeyDown = (e: KeyboardEvent) => {
-    const middle = { x: size.width / 2, y: size.height / 2 };
     const next = {
-      '+': () => zoomAt(look, 1.25, middle, size),
-      '=': () => zoomAt(look, 1.25, middle, size),
-      '-': () => zoomAt(look, 0.8, middle, size),
+      '+': () => zoomAt(look, 1.25, centre, size),
+      '=': () => zoomAt(look, 1.25, centre, size),
+      '-': () => zoomAt(look, 0.8, centre, size),
       ArrowLeft: () => panBy(look, 60, 0),
       ArrowRight: () => panBy(look, -60, 0),
       ArrowUp: () => panBy(look, 0, 60),
@@ -115,31 +164,64 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
   const count = rows.reduce((n, r) => n + r.holes.filter((h) => h.isShown).length, 0);
   const bar = scaleBarMm(look, BAR_PX, units);
   return (
-    <div
-      ref={view}
-      role="application"
-      aria-roledescription="map of holes"
-      aria-label={`Map: ${count} holes of ${rows.length} rows. Plus and minus zoom, arrows pan, 0 shows all; the rows are listed beside it.`}
-      tabIndex={0}
-      className="absolute inset-0 touch-none overflow-hidden"
-      onPointerDown={onPointerDown}
-      onPointerMove={onPointerMove}
-      onPointerUp={onPointerUp}
-      onPointerCancel={() => (drag.current = null)}
-      onWheel={onWheel}
-      onKeyDown={onKeyDown}
-    >
-      <canvas
-        ref={canvas}
-        aria-hidden
-        width={picture.width * devicePixelRatio}
-        height={picture.height * devicePixelRatio}
-        className="absolute max-w-none will-change-transform"
-        style={{ ...picture, left: -SPARE * size.width, top: -SPARE * size.height }}
-      />
-      <div className="pointer-events-none absolute bottom-4 left-4 border-b-2 border-ink text-[13px]" style={{ width: bar * look.scale }}>
-        <span className="whitespace-nowrap">{showLength(bar, units)}</span>
+    <>
+      <div
+        ref={view}
+        role="application"
+        aria-roledescription="map of holes"
+        aria-label={`Map: ${countOf(count, 'hole')} of ${countOf(rows.length, 'row')}. Plus and minus zoom, arrows pan, 0 shows all; the rows are listed beside it.`}
+        tabIndex={0}
+        className="absolute inset-0 touch-none overflow-hidden"
+        onPointerDown={onPointerDown}
+        onPointerMove={onPointerMove}
+        onPointerUp={onPointerUp}
+        onPointerCancel={(e) => {
+          fingers.current.delete(e.pointerId);
+          drag.current = null;
+        }}
+        onContextMenu={onContextMenu}
+        onWheel={onWheel}
+        onKeyDown={onKeyDown}
+      >
+        <canvas
+          ref={canvas}
+          aria-hidden
+          width={picture.width * devicePixelRatio}
+          height={picture.height * devicePixelRatio}
+          className="absolute max-w-none will-change-transform"
+          style={{ ...picture, left: -SPARE * size.width, top: -SPARE * size.height }}
+        />
+        <div className="pointer-events-none absolute bottom-4 left-4 border-b-2 border-ink text-[13px]" style={{ width: bar * look.scale }}>
+          <span className="whitespace-nowrap">{showLength(bar, units)}</span>
+        </div>
       </div>
-    </div>
+      <div className="absolute right-3 bottom-3 flex flex-col gap-1" role="group" aria-label="Zoom">
+        {(
+          [
+            ['Larger', <Plus key="i" size={20} aria-hidden />, () => setLook(zoomAt(lookNow(), 1.5, centre, size))],
+            ['Smaller', <Minus key="i" size={20} aria-hidden />, () => setLook(zoomAt(lookNow(), 1 / 1.5, centre, size))],
+            ['Show all of it', <Maximize key="i" size={18} aria-hidden />, () => setLook(whole)],
+          ] as const
+        ).map(([name, icon, run]) => (
+          <button
+            key={name}
+            type="button"
+            title={name}
+            onClick={run}
+            className="flex size-11 items-center justify-center rounded border border-edge bg-raised hover:bg-dye-soft pointer-coarse:size-14"
+          >
+            {icon}
+            <span className="sr-only">{name}</span>
+          </button>
+        ))}
+      </div>
+    </>
   );
+}
+
+/** The middle between the first two of some fingers, and how far apart they are. */
+function spanOf(fingers: readonly { readonly x: number; readonly y: number }[]): { x: number; y: number; length: number } {
+  const [a, b] = fingers;
+  if (!a || !b) return { x: 0, y: 0, length: 0 };
+  return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, length: Math.hypot(a.x - b.x, a.y - b.y) };
 }

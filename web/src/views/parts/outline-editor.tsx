@@ -1,6 +1,7 @@
 import { carryUnit } from '#core/units/carry';
+import { DialogComes } from '../../ui/dialog-comes';
 import { useUnitSwitch } from '../../ui/units';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { rectangle, taper } from '#core/layout/outline';
 import { parsePlaces, placesText } from '#core/typed/places-text';
 import type { Place } from '#core/layout/path';
@@ -10,7 +11,8 @@ import { exactText } from '#core/units/show';
 import { problemMessage } from '#core/wording/problems';
 import { dimensionValue, DimensionField } from '../../ui/dimension-field';
 import { Button, ErrorText, Field, Select } from '../../ui/controls';
-import { PickDialog } from '../drawings/pick-dialog';
+
+const PickDialog = lazy(() => import('../drawings/pick-dialog').then((m) => ({ default: m.PickDialog })));
 
 type Kind = Outline['kind'] | 'none';
 
@@ -131,14 +133,16 @@ export function OutlineEditor({
       ) : null}
       {'problem' in read && read.problem ? <ErrorText>{read.problem}</ErrorText> : null}
       {isPicking ? (
-        <PickDialog
-          want="outlines"
-          onPick={(corners: readonly Place[]) => {
-            setFields({ ...fields, kind: 'corners', corners: placesText(corners, units) });
-            onChange({ kind: 'corners', corners });
-          }}
-          onClose={() => setPicking(false)}
-        />
+        <Suspense fallback={<DialogComes />}>
+          <PickDialog
+            want="outlines"
+            onPick={(corners: readonly Place[]) => {
+              setFields({ ...fields, kind: 'corners', corners: placesText(corners, units) });
+              onChange({ kind: 'corners', corners });
+            }}
+            onClose={() => setPicking(false)}
+          />
+        </Suspense>
       ) : null}
     </fieldset>
   );

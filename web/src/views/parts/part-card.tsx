@@ -41,8 +41,9 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
   const parts = partsById(data.parts);
   const rows = data.rows.filter((r) => r.definition.layers.some((l) => l.partId === part.id));
   const original = useMirrorSource(data, (d) => d.parts.find((p) => p.id === part.definition.mirroredFrom));
-  /* The thickness is changed in its own dialog; what is kept here never turns it back. */
-  const next = { ...draft, thickness: part.definition.thickness, measured: part.definition.measured };
+  /* The thickness, and whether it is here, are changed in their own places; what is kept here never turns them back. */
+  const { thickness, measured, supply } = part.definition;
+  const next = { ...draft, thickness, measured, ...(supply === undefined ? {} : { supply }) };
   const set = (change: Partial<PartDefinition>) => setDraft({ ...draft, ...change });
   const count = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : null);
   const keep = async (definition: PartDefinition | null) => {
@@ -160,6 +161,9 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
         >
           Delete
         </Button>
+        <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/photo?part=${part.id}`}>
+          Measure it from a photograph
+        </Link>
         {said?.ok ? <span role="status">{said.text}</span> : null}
       </div>
       {said && !said.ok ? <ErrorText>{said.text}</ErrorText> : null}

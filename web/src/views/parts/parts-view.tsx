@@ -1,20 +1,26 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { useState } from 'react';
-import { useSearchParams } from 'react-router';
-import type { Entity } from '#core/record/definitions';
-import { showNumber } from '#core/units/show';
+import { Plus } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { countOf } from '#core/wording/words';
 import { useKeep } from '../../api/commands';
 import { FlangeAngles } from '../../ui/flange-angles';
 import { useWorkMark } from '../../models/use-work-mark';
 import { useBench } from '../../models/use-bench';
 import { useFollow } from '../../api/queries';
-import { TextInput } from '../../ui/controls';
+import { newId } from '../../api/device';
+import { Button, TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { Notes } from '../../ui/notes';
+import { scrappedParts } from '#core/supply/scrapped';
 import { notesOfPart } from '#core/record/notes';
 import { useUndo } from '../../ui/use-undo';
 import { PartDialog } from '../plan/part-dialog';
+import { AddPartDialog } from './add-part-dialog';
 import { PartCard } from './part-card';
+import { PartSupply } from './part-supply';
+import { PartsTable } from './parts-table';
+import { PartsTogether } from './parts-together';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 
 /** The parts of one assembly: counted, turned the right way up, and known by their rows. */
@@ -31,11 +37,22 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
   const keep = useKeep(kit);
   const [search, setSearch] = useSearchParams();
   const [filter, setFilter] = useState('');
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [isAdding, setAdding] = useState(false);
   const [isMeasuring, setMeasuring] = useState(false);
   /* Changes made in the thickness dialog while a part's card is open: they are not somebody else's. */
   const [measuredHere, setMeasuredHere] = useState<{ partId: string; times: number } | null>(null);
   const sorted = [...data.parts].sort((a, b) => a.definition.name.localeCompare(b.definition.name));
-  const shown = sorted.filter((p) => Object.values(p.definition).join(' ').toLowerCase().includes(filter.toLowerCase()));
+  const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
+  const shown = sorted.filter((p) => {
+    const { name, hand, number = '', material = '', finish = '', page = '', revision = '' } = p.definition;
+    const text = [name, hand === 'L' ? 'left' : hand === 'R' ? 'right' : '', number, material, finish, page, revision]
+      .join(' ')
+      .toLowerCase();
+    return words.every((w) => text.includes(w));
+  });
+  const scrapped = useMemo(() => scrappedParts(marks), [marks]);
+  const rowsOf = (partId: string) => rows.filter((r) => r.entity.definition.layers.some((l) => l.partId === partId));
   const selected = sorted.find((p) => p.id === search.get('part')) ?? shown[0];
   return (
     <AssemblyPage data={data} here="parts" isUnheaded undo={undo} height="h-full min-h-[640px] lg:min-h-0">
@@ -53,18 +70,35 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
               onChange={(e) => setFilter(e.target.value)}
             />
             <span className="text-[14px] text-ink2">
-              {shown.length === sorted.length ? `${sorted.length} parts` : `${shown.length} of ${sorted.length}`}
+              {shown.length === sorted.length ? countOf(sorted.length, 'part') : `${shown.length} of ${sorted.length}`}
             </span>
+            <Button onClick={() => setAdding(true)}>
+              <Plus size={16} aria-hidden /> Add a part
+            </Button>
+            <Link className="label underline underline-offset-2 pointer-coarse:py-2" to={`/assemblies/${data.assembly.id}/tags`}>
+              Tags
+            </Link>
           </div>
+          <PartsTogether
+            parts={sorted.filter((p) => chosen.has(p.id))}
+            onKeep={(next) =>
+              keep({
+                edits: next.map(({ part, definition }) => ({ kind: 'part', id: part.id, expectedVersion: part.version, definition })),
+              })
+            }
+            onClear={() => setChosen(new Set())}
+          />
           <div className="min-h-0 flex-1 overflow-auto">
             {sorted.length === 0 ? (
-              <p className="p-4 text-ink2">No part yet. A row line that names parts makes them: see Plan.</p>
+              <p className="p-4 text-ink2">No part yet. A row line that names parts makes them: see Plan. Or add those of the box here.</p>
             ) : (
               <PartsTable
                 data={data}
                 parts={shown}
                 selectedId={selected?.id}
                 units={units}
+                chosen={chosen}
+                onChoose={setChosen}
                 onSelect={(id) => {
                   setMeasuredHere(null);
                   setSearch({ part: id }, { replace: true });
@@ -88,6 +122,21 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
             />
           ) : null}
           {selected ? (
+            <PartSupply
+              key={`supply ${selected.id}`}
+              kit={kit}
+              part={selected}
+              rows={rowsOf(selected.id).length}
+              begun={rowsOf(selected.id).filter((r) => r.progress.done > 0).length}
+              isScrapped={scrapped.has(selected.id)}
+              onMark={mark}
+              onKeep={async (definition, reason) => {
+                await keep({ edits: [{ kind: 'part', id: selected.id, expectedVersion: selected.version, definition }], reason });
+                setMeasuredHere((old) => ({ partId: selected.id, times: old?.partId === selected.id ? old.times + 1 : 1 }));
+              }}
+            />
+          ) : null}
+          {selected ? (
             <div className="px-3 pb-3">
               <Notes
                 kit={kit}
@@ -99,6 +148,18 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
           ) : null}
         </section>
       </main>
+      {isAdding ? (
+        <AddPartDialog
+          assemblyId={data.assembly.id}
+          taken={data.parts.map((p) => p.definition)}
+          onClose={() => setAdding(false)}
+          onKeep={async (definition) => {
+            const id = newId();
+            await keep({ edits: [{ kind: 'part', id, expectedVersion: 0, definition }] });
+            setSearch({ part: id }, { replace: true });
+          }}
+        />
+      ) : null}
       {isMeasuring && selected ? (
         <PartDialog
           data={data}
@@ -111,58 +172,5 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
         />
       ) : null}
     </AssemblyPage>
-  );
-}
-
-function PartsTable({
-  data,
-  parts,
-  selectedId,
-  units,
-  onSelect,
-}: {
-  data: AssemblyAnswer;
-  parts: readonly Entity<'part'>[];
-  selectedId: string | undefined;
-  units: 'in' | 'mm';
-  onSelect: (id: string) => void;
-}) {
-  const rowsOf = (id: string) => data.rows.filter((r) => r.definition.layers.some((l) => l.partId === id)).length;
-  return (
-    <table className="w-full border-collapse text-[14.5px]">
-      <thead className="label sticky top-0 bg-panel text-left text-[14px] text-ink2">
-        <tr>
-          {['Part', 'Hand', 'Nominal', 'Caliper', 'Material', 'Count', 'Rows'].map((h) => (
-            <th key={h} className="px-2 py-1">
-              {h}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {parts.map(({ id, definition: p }) => (
-          <tr
-            key={id}
-            className={`border-b border-line ${id === selectedId ? 'bg-dye-soft' : 'hover:bg-panel'}`}
-            onClick={() => onSelect(id)}
-          >
-            <td className="px-2 py-1">
-              <button type="button" className="label text-left text-[16px]" aria-pressed={id === selectedId} onClick={() => onSelect(id)}>
-                {p.name}
-              </button>
-              {p.number ? <span className="pl-2 text-ink2">{p.number}</span> : null}
-            </td>
-            <td className="px-2">{p.hand === 'L' ? 'left' : p.hand === 'R' ? 'right' : ''}</td>
-            <td className="px-2">{showNumber(p.thickness.mm, units)}</td>
-            <td className="px-2">{p.measured ? showNumber(p.measured.mm, units) : ''}</td>
-            <td className="px-2">{p.material ?? ''}</td>
-            <td className={`px-2 ${p.listed != null && p.counted != null && p.listed !== p.counted ? 'font-semibold text-stop' : ''}`}>
-              {p.listed == null && p.counted == null ? '' : `${p.counted ?? '?'} of ${p.listed ?? '?'}`}
-            </td>
-            <td className="px-2">{rowsOf(id)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }

@@ -1,5 +1,7 @@
+import { countOf } from '#core/wording/words';
 import { DrilledFromChoice, StartChoice, WayChoice } from '../../ui/row-choices';
 import type { Limits } from '#core/tables/limits';
+import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
 import { closedWithText, type ComposeContext } from '#core/compose/compose';
 import {
@@ -28,11 +30,13 @@ interface BulkBarProps {
   readonly onEdit: (next: readonly { row: Entity<'row'>; definition: RowDefinition }[], reason: string) => Promise<void>;
   readonly onDelete: () => void;
   readonly onMirror: () => void;
+  /** Moves them among the others; null: the list stands in another order, or is narrowed. */
+  readonly onMove: ((by: -1 | 1) => void) | null;
   readonly onClear: () => void;
 }
 
 /** What can be done to the chosen rows together. */
-export function BulkBar({ rows, units, limits, context, onEdit, onDelete, onMirror, onClear }: BulkBarProps) {
+export function BulkBar({ rows, units, limits, context, onEdit, onDelete, onMirror, onMove, onClear }: BulkBarProps) {
   const [isOpen, setOpen] = useState(false);
   if (rows.length === 0) return null;
   return (
@@ -42,6 +46,16 @@ export function BulkBar({ rows, units, limits, context, onEdit, onDelete, onMirr
       <Button onClick={onMirror} disabled={!rows.some((r) => r.definition.hand)}>
         Mirror
       </Button>
+      {onMove ? (
+        <>
+          <Button onClick={() => onMove(-1)} aria-label="Move up">
+            <ArrowUp size={16} aria-hidden />
+          </Button>
+          <Button onClick={() => onMove(1)} aria-label="Move down">
+            <ArrowDown size={16} aria-hidden />
+          </Button>
+        </>
+      ) : null}
       <Button tone="danger" onClick={onDelete}>
         Delete
       </Button>
@@ -121,7 +135,7 @@ function BulkDialog({
     );
   };
   return (
-    <ReasonDialog title={`Edit ${rows.length} rows together`} onClose={onClose} onKeep={keep}>
+    <ReasonDialog title={`Edit ${countOf(rows.length, 'row')} together`} onClose={onClose} onKeep={keep}>
       <p className="text-[14px] text-ink2">Empty fields leave the rows as they are.</p>
       <div className="grid grid-cols-2 gap-3">
         <Field label="Closed with: a call-out, or a fastener of the kit">

@@ -1,17 +1,21 @@
+import { lazy, Suspense } from 'react';
+import { DialogComes } from '../../ui/dialog-comes';
 import type { AssemblyAnswer } from '#contract/answers';
 import { limitsOf } from '#core/record/stack-of';
 import { useUnits } from '../../ui/units';
-import { editsOf } from '#core/compose/compose-many';
+import { editsOf } from '#core/compose/edits-of';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import type { PlanCall, SchoolId } from '#core/prep/stack';
 import { PLAN_WORDS, schoolWords } from '#core/wording/words';
 import { newId } from '../../api/device';
-import { TableDialog } from '../tables/table-dialog';
 import { PartDialog } from './part-dialog';
-import { PasteDialog } from './paste-dialog';
 import { ReasonDialog } from './reason-dialog';
-import { RowForm } from './row-form';
 import type { RowModel } from '../../models/row-model';
+
+/* What is seldom opened comes when it is. */
+const TableDialog = lazy(() => import('../tables/table-dialog').then((m) => ({ default: m.TableDialog })));
+const RowForm = lazy(() => import('./row-form').then((m) => ({ default: m.RowForm })));
+const PasteDialog = lazy(() => import('./paste-dialog').then((m) => ({ default: m.PasteDialog })));
 
 /** Which dialog of the plan is open, with what it was opened on. */
 export type PlanDialog =
@@ -43,7 +47,7 @@ export function PlanDialogs({ dialog, data, selected, nextOrder, onKeep, onClose
   const units = useUnits();
   const words = (school: SchoolId) => schoolWords(school, limitsOf(data.kit.definition), units);
   return (
-    <>
+    <Suspense fallback={<DialogComes />}>
       {dialog?.kind === 'paste' ? (
         <PasteDialog
           data={data}
@@ -99,6 +103,6 @@ export function PlanDialogs({ dialog, data, selected, nextOrder, onKeep, onClose
         />
       ) : null}
       {dialog?.kind === 'tables' ? <TableDialog data={data} nextOrder={nextOrder} onClose={onClose} onKeep={onKeep} /> : null}
-    </>
+    </Suspense>
   );
 }

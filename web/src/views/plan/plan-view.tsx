@@ -1,40 +1,37 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { limitsOf } from '#core/record/stack-of';
 import { carryRowLine } from '#core/typed/row-line';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { workOrderOf } from '#core/record/order';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react';
+import { useLocation, useSearchParams } from 'react-router';
 import { duplicateRow, lineOfRow } from '#core/compose/compose';
 import { withHold } from '#core/record/holes';
 import { mirrorRow } from '#core/record/mirror';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { useAllMarks } from '../../api/all-marks';
 import { ApiError } from '../../api/client';
+import { useCarriedFile } from '../../api/carried-file';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { followGroups } from '#core/compose/groups';
-import { composeContextOf } from '../../models/compose-context';
 import { definitionsById } from '#core/work/assembly-work';
 import { refreshDefinitions, useChanges, useFollow } from '../../api/queries';
 import { useQueryClient } from '@tanstack/react-query';
-import { Button, TextInput } from '../../ui/controls';
+import { Button } from '../../ui/controls';
 import { Fold } from '../../ui/fold';
 import { AssemblyPage } from '../../ui/assembly-page';
-import { BulkBar } from './bulk-bar';
 import { atNewest, conflictText, type Conflict } from './conflict';
 import { useDraft } from './draft';
 import { HoleStrip } from './hole-strip';
-import { PartJump } from './part-jump';
 import { PlanDialogs, type PlanDialog } from './plan-dialogs';
 import { RowDetail, type RowActions } from './row-detail';
 import { RowDeviations } from './row-deviations';
 import { MarkedTwicePanel } from './marked-twice';
 import { RowNotes } from './row-notes';
-import { RowMirror } from './row-mirror';
 import { RowHistory } from './row-history';
 import { LINE_EXAMPLE, RowLineField } from './row-line-field';
-import { RowList } from './row-list';
+import { orderedRows, type RowView } from './row-order';
+import { RowsPane } from './rows-pane';
 import { useReach } from '../../models/use-reach';
 import { PageFlags, usePageFlags } from '../../ui/page-flag';
 import { StandingPanel } from '../../ui/standing-panel';
@@ -43,10 +40,12 @@ import type { LayerReach } from '#core/reach/layer-reach';
 import { partsById, useRowModels, type RowModel } from '../../models/row-model';
 import { ToldPanel } from '../../ui/told-panel';
 import { usePointing } from '../../models/use-telling';
-import { isPageKey } from '../../ui/typing';
+import { usePageKeys } from '../../ui/page-keys';
 import { useEarlyGuard } from '../../models/use-early-guard';
 import { useUndo } from '../../ui/use-undo';
 import { AssemblyScreen } from '../../ui/assembly-screen';
+
+const RowMirror = lazy(() => import('./row-mirror').then((m) => ({ default: m.RowMirror })));
 
 const NO_REACH: readonly LayerReach[] = [];
 
@@ -57,7 +56,7 @@ export function PlanView() {
 
 function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   const { kit, assembly } = data;
-  const { isAway } = useFollow(kit.id);
+  useFollow(kit.id);
   const [search, setSearch] = useSearchParams();
   const client = useQueryClient();
   const keep = useKeep(kit);
@@ -71,23 +70,24 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   const [line, setLine] = useState('');
   /* The row as it was when its line was taken up: what comes in meanwhile is not overwritten unseen. */
   const [editing, setEditing] = useState<Entity<'row'> | null>(null);
-  const [filter, setFilter] = useState('');
-  const [checked, setChecked] = useState<ReadonlySet<string>>(new Set());
   const [dialog, setDialog] = useState<PlanDialog>(null);
   const [notice, setNotice] = useState<{ isBad: boolean; text: string } | null>(null);
   const filterField = useRef<HTMLInputElement>(null);
 
-  const shown = useMemo(() => {
-    const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
-    return words.length === 0 ? rows : rows.filter((r) => words.every((w) => r.searchText.includes(w)));
-  }, [rows, filter]);
+  const [view, setView] = useState<RowView>({ order: 'own', text: '' });
+  const shown = useMemo(() => orderedRows(rows, view), [rows, view]);
   const selectedId = search.get('row') ?? shown[0]?.entity.id ?? null;
   const selected = rows.find((r) => r.entity.id === selectedId) ?? null;
   const reaches = useReach(
     data,
     useMemo(() => (selected ? [selected] : []), [selected]),
   );
-  const select = useCallback((id: string) => setSearch({ row: id }, { replace: true }), [setSearch]);
+  /* A row kept after one has gone on does not call one back: the address changes before the other place is there. */
+  const { pathname } = useLocation();
+  const select = useCallback(
+    (id: string) => (window.location.pathname === pathname ? setSearch({ row: id }, { replace: true }) : undefined),
+    [setSearch, pathname],
+  );
   const tell = (edits: readonly Edit[], reason: string): Promise<void> =>
     keep({ edits, reason }).then(
       () => undefined,
@@ -140,7 +140,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
     const parts = draft.made.newParts.map((p): Edit => ({ kind: 'part', id: p.id, expectedVersion: 0, definition: p.definition }));
     await keepEdits([...parts, { kind: 'row', id, expectedVersion: editing?.version ?? 0, definition: draft.made.row }]);
     leaveLine();
-    setFilter('');
+    setView({ ...view, text: '' });
     select(id);
   };
   const startEdit = (row: RowModel) => {
@@ -165,30 +165,30 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   };
   const remove = async (targets: readonly Entity<'row'>[]) => {
     await keepEdits(targets.map((row) => rowEdit(row, null)));
-    setChecked(new Set());
     setNotice({
       isBad: false,
       text: `${targets.length} ${targets.length === 1 ? 'row' : 'rows'} deleted; marks are kept. Undo brings them back.`,
     });
   };
 
+  const carried = useCarriedFile('table', data.assembly.id);
+  if (carried && dialog?.kind !== 'tables') setDialog({ kind: 'tables' });
+
+  /* An address may ask for the form of its row: from the menu of a hole, from what was found. */
+  const asked = search.get('form') === null ? null : search.toString();
+  const [answered, setAnswered] = useState<string | null>(null);
+  if (asked !== null && asked !== answered && selected) {
+    setAnswered(asked);
+    setDialog({ kind: 'more', row: selected.entity });
+  }
+
   const guard = useEarlyGuard(rows, workOrderOf(kit.definition.work), mark);
   const say = useCallback((text: string, isBad: boolean) => setNotice({ isBad, text }), []);
   const undo = useUndo(kit, marks, say);
 
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (!isPageKey(e)) return;
-      const run = {
-        '/': () => filterField.current?.focus(),
-        e: () => (selected ? startEdit(selected) : undefined),
-      }[e.key];
-      if (!run) return;
-      e.preventDefault();
-      run();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+  usePageKeys({
+    filter: () => filterField.current?.focus(),
+    editRow: () => (selected ? startEdit(selected) : undefined),
   });
 
   const actionsOf = (row: RowModel): RowActions => ({
@@ -217,15 +217,9 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
     ? draft?.parsed?.layers.find((l) => l.name.toLowerCase() === problemPart.definition.name.toLowerCase())
     : undefined;
 
-  const chosenRows = rows.filter((r) => checked.has(r.entity.id)).map((r) => r.entity);
   const isDrafting = draft?.stack != null && draft.plan != null && draft.made != null;
   return (
     <AssemblyPage data={data} here="plan" isUnheaded undo={undo} height="h-full min-h-[720px] lg:min-h-0 max-sm:h-auto">
-      {isAway ? (
-        <p className="bg-caution-soft px-3 py-1 text-caution">
-          The program does not answer just now. What you see is the last it said; marks are kept in this browser until it is back.
-        </p>
-      ) : null}
       {notice ? (
         <div
           className={`flex items-center justify-between gap-2 px-3 py-1 ${notice.isBad ? 'bg-stop-soft text-stop' : 'bg-done-soft text-done'}`}
@@ -257,64 +251,41 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
             }
             units={units}
           />
-          <div className="flex flex-wrap items-center gap-2 border-b border-line px-2 py-1.5">
-            <TextInput
-              ref={filterField}
-              aria-label="Filter rows"
-              placeholder="Filter"
-              className="w-20 flex-1"
-              value={filter}
-              onChange={(e) => setFilter(e.target.value)}
-            />
-            <PartJump
-              parts={data.parts}
-              rows={rows}
-              onJump={(id) => {
-                setFilter('');
-                select(id);
-              }}
-            />
-            <Button onClick={() => setDialog({ kind: 'paste', text: '' })}>Paste lines</Button>
-            <Button onClick={() => setDialog({ kind: 'tables' })} aria-label="Tables: rows and parts as CSV">
-              CSV
-            </Button>
-            <span className="text-[14px] text-ink2">
-              {shown.length === rows.length ? `${rows.length} rows` : `${shown.length} of ${rows.length}`}
-            </span>
-          </div>
-          <BulkBar
-            rows={chosenRows}
-            units={units}
-            limits={limitsOf(kit.definition)}
-            context={composeContextOf(data, units)}
-            onEdit={async (next, reason) => {
-              await keepEdits(
+          <RowsPane
+            data={data}
+            rows={rows}
+            shown={shown}
+            view={view}
+            onView={setView}
+            filterField={filterField}
+            selectedId={selectedId}
+            onSelect={(id) => {
+              if (!pointing.takeRow(id)) select(id);
+            }}
+            onJump={(id) => {
+              setView({ ...view, text: '' });
+              select(id);
+            }}
+            onPaste={() => setDialog({ kind: 'paste', text: '' })}
+            onTables={() => setDialog({ kind: 'tables' })}
+            onExample={() => setLine(LINE_EXAMPLE)}
+            onEdit={(next, reason) =>
+              keepEdits(
                 next.map(({ row, definition }) => rowEdit(row, definition)),
                 reason,
+              )
+            }
+            onDelete={(chosen) => attempt(remove(chosen))}
+            onMirror={(chosen) => attempt(mirror(chosen))}
+            onMove={(next) => {
+              const kept = keepEdits(
+                next.map(({ row, definition }) => rowEdit(row, definition)),
+                'Another order',
               );
+              attempt(kept);
+              return kept;
             }}
-            onDelete={() => attempt(remove(chosenRows))}
-            onMirror={() => attempt(mirror(chosenRows).then(() => setChecked(new Set())))}
-            onClear={() => setChecked(new Set())}
           />
-          {rows.length === 0 ? (
-            <p className="p-4 text-ink2">
-              No row yet. Type one above, such as
-              <button type="button" className="block font-mono text-[14px] text-dye underline" onClick={() => setLine(LINE_EXAMPLE)}>
-                {LINE_EXAMPLE}
-              </button>
-            </p>
-          ) : (
-            <RowList
-              rows={shown}
-              selectedId={selectedId}
-              checked={checked}
-              onSelect={(id) => {
-                if (!pointing.takeRow(id)) select(id);
-              }}
-              onCheck={(id, on) => setChecked((old) => withOne(old, id, on))}
-            />
-          )}
         </section>
         <section aria-label="The selected row" className="flex min-h-0 min-w-0 flex-col">
           <div className="min-h-0 flex-1 overflow-auto max-sm:overflow-visible">
@@ -349,11 +320,15 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
                   ownSchool={selected.entity.definition.school}
                 />
                 <div className="flex flex-col gap-2 px-3 pb-3">
-                  <RowMirror
-                    data={data}
-                    row={selected.entity}
-                    onTake={(definition) => attempt(keepEdits([rowEdit(selected.entity, definition)], 'Taken over from its mirror'))}
-                  />
+                  {selected.entity.definition.mirroredFrom ? (
+                    <Suspense fallback={null}>
+                      <RowMirror
+                        data={data}
+                        row={selected.entity}
+                        onTake={(definition) => attempt(keepEdits([rowEdit(selected.entity, definition)], 'Taken over from its mirror'))}
+                      />
+                    </Suspense>
+                  ) : null}
                   <Fold title="How the row is reached, and what it waits for" opened={pointing.telling !== null}>
                     <ToldPanel data={data} row={selected.entity} pointing={pointing} onKeep={tell} />
                   </Fold>
@@ -372,6 +347,8 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
               key={`${selected.entity.id}/${selected.holeCount}/${search.get('holes') ?? ''}`}
               asked={search.get('holes')}
               row={selected}
+              data={data}
+              marks={marks}
               others={rows.filter((r) => r !== selected).map((r) => ({ id: r.entity.id, title: r.title }))}
               reaches={reaches.get(selected.entity.id) ?? NO_REACH}
               onMark={guard.mark}
@@ -407,11 +384,4 @@ function RowSubtitle({ row }: { row: RowModel }) {
       {page ? `, page ${page}` : ''}, {done} of {wanted} steps done
     </>
   );
-}
-
-function withOne(set: ReadonlySet<string>, id: string, on: boolean): ReadonlySet<string> {
-  const next = new Set(set);
-  if (on) next.add(id);
-  else next.delete(id);
-  return next;
 }

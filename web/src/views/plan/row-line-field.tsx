@@ -1,4 +1,4 @@
-import { isPageKey } from '../../ui/typing';
+import { usePageKeys } from '../../ui/page-keys';
 import { useEffect, useId, useRef, type ClipboardEvent, type KeyboardEvent } from 'react';
 import type { Problem } from '#core/units/result';
 import { problemMessage } from '#core/wording/problems';
@@ -22,16 +22,7 @@ export const LINE_EXAMPLE = 'skin .025 / flange .040 : 426AD3-3.5 x18 @1.25';
 export function RowLineField(p: RowLineFieldProps) {
   const id = useId();
   const input = useRef<HTMLTextAreaElement>(null);
-  useEffect(() => {
-    const focus = (e: globalThis.KeyboardEvent) => {
-      if (e.key === 'n' && isPageKey(e)) {
-        e.preventDefault();
-        input.current?.focus();
-      }
-    };
-    window.addEventListener('keydown', focus);
-    return () => window.removeEventListener('keydown', focus);
-  }, []);
+  usePageKeys({ newRow: () => input.current?.focus() });
   useEffect(() => {
     if (p.isEditing) input.current?.focus();
   }, [p.isEditing]);

@@ -3,6 +3,7 @@ import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { showNumber } from '#core/units/show';
 import { PrepGlyph } from '../../ui/prep-glyph';
 import { useUnits } from '../../ui/units';
+import { usePrinting } from '../../ui/use-printing';
 import { VerdictSign } from '../../ui/verdict';
 import type { RowModel } from '../../models/row-model';
 
@@ -19,7 +20,13 @@ interface RowListProps {
 /** The rows of the assembly, two lines each, drawn only where they are in view. Arrow keys move the selection. */
 export function RowList({ rows, selectedId, checked, onSelect, onCheck }: RowListProps) {
   const scroller = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_PX, overscan: 8 });
+  const isPrinting = usePrinting();
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_PX,
+    overscan: isPrinting ? rows.length : 8,
+  });
   const selectedIndex = rows.findIndex((r) => r.entity.id === selectedId);
   useEffect(() => {
     if (selectedIndex >= 0) virtual.scrollToIndex(selectedIndex, { align: 'auto' });

@@ -40,13 +40,8 @@ export function Schools({ stack, plan, onChoose }: { stack: Stack; plan: Plan; o
             {governs ? (
               <span className="label mt-auto text-[13px] text-dye">governs</span>
             ) : onChoose ? (
-              <button
-                type="button"
-                className="label mt-auto self-start text-[13px] underline"
-                onClick={() => onChoose(view.school)}
-                aria-label={`Let ${name} govern this row`}
-              >
-                let it govern
+              <button type="button" className="label mt-auto self-start text-[13px] underline" onClick={() => onChoose(view.school)}>
+                let it govern<span className="sr-only">: {name}</span>
               </button>
             ) : null}
           </li>

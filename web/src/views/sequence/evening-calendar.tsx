@@ -1,4 +1,4 @@
-import { createEvents, type EventAttributes } from 'ics';
+import type { EventAttributes } from 'ics';
 import { useState } from 'react';
 import { calendarText, foldCalendar } from '#core/formats/calendar-lines';
 import { fileName, saveFile } from '../../drawing/export-svg';
@@ -25,10 +25,11 @@ export function EveningCalendar({ assemblyId, title, evenings, minutes }: Evenin
   const [at, setAt] = useState('');
   const [every, setEvery] = useState(7);
   const [error, setError] = useState<string | null>(null);
-  const save = () => {
+  const save = async () => {
     const from = new Date(at);
     if (at === '' || Number.isNaN(from.getTime())) return setError('Choose when the evening begins.');
     if (evenings.length === 0) return setError('There is nothing to plan.');
+    const { createEvents } = await import('ics');
     const made = createEvents(
       evenings.map((lines, i): EventAttributes => {
         /* The same time of the day by the clock on the wall. */

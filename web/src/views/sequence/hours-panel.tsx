@@ -4,6 +4,7 @@ import { eveningsOf, type EveningStep } from '#core/operations/evening';
 import { hoursLeft, LEARN_FROM, LEARN_SHIFTS, openWork, workRates, type MinutesOf } from '#core/operations/hours';
 import type { AssemblyOperation } from '#core/operations/operations';
 import type { WorkedTime } from '#core/log/work-hours';
+import { countOf } from '#core/wording/words';
 import { operationVerb, wayList } from '#core/wording/sequence';
 import { SETTING_WAYS, type SettingWay } from '#core/record/definitions';
 import type { Sequence } from '../../models/use-sequence';
@@ -31,7 +32,9 @@ export function HoursPanel({ data, sequence, ordered, worked, minutes, person, o
   const { derived, nameOf } = sequence;
   const hours = hoursLeft(openWork(derived.operations, derived.progress), minutes);
   const [count, setCount] = useState(1);
-  const evenings = eveningsOf(ordered, derived.progress, minutes, budget, count);
+  const [isAlone, setAlone] = useState(false);
+  const evenings = eveningsOf(ordered, derived.progress, minutes, budget, count, isAlone);
+  const forTwo = ordered.filter((o) => o.needsTwo && derived.progress.get(o.id)?.state !== 'done');
   const { people } = data.kit.definition;
   return (
     <section aria-label="Hours left" className="flex flex-col gap-2">
@@ -77,7 +80,20 @@ export function HoursPanel({ data, sequence, ordered, worked, minutes, person, o
           </Select>
           in this order:
         </label>
+        {forTwo.length > 0 ? (
+          <label className="flex min-h-10 items-center gap-2">
+            <input type="checkbox" className="size-5" checked={isAlone} onChange={(e) => setAlone(e.target.checked)} />
+            alone
+          </label>
+        ) : null}
       </div>
+      {isAlone && forTwo.length > 0 ? (
+        <p className="text-caution">
+          {countOf(forTwo.length, 'job')} {forTwo.length === 1 ? 'needs two and is' : 'need two and are'} left out:{' '}
+          {forTwo.map((o) => nameOf(o.id).replace(/^job: /, '')).join(', ')}. What waits for {forTwo.length === 1 ? 'it' : 'them'} is left
+          out, too.
+        </p>
+      ) : null}
       {evenings.map((steps, i) => (
         <Evening key={i} number={evenings.length > 1 ? i + 1 : null} steps={steps} nameOf={nameOf} />
       ))}

@@ -29,6 +29,7 @@ import { FollowedOrder } from './followed';
 import { HoursPanel } from './hours-panel';
 import { MoveAnswer, type Move } from './move-answer';
 import { OperationPanel } from './operation-panel';
+import { TrackLegend } from './track-legend';
 import { TrackPicture } from './track-picture';
 import { useShownOrder } from './use-shown-order';
 import { WhatIfPanel } from './what-if-panel';
@@ -148,13 +149,17 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
       <main id="content" className="flex flex-col gap-4 p-4">
         <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
           <h1 className="label text-[26px]">The order of the work</h1>
-          <p role="status">{isAdvised ? adviceSentence(advice) : `${orderCostWords(ownCost)}; the advice: ${orderCostWords(advice)}.`}</p>
-          {advice.isBusy ? <Button onClick={advice.stop}>Stop</Button> : null}
           <span className="text-ink2">Following {tried ? 'an order you are trying' : FOLLOWED_WORDS[sequence.follows]}</span>
           <div className="ml-auto flex gap-6">
             <Tick label="larger, for the bench" isSet={isLarge} onSet={(so) => writeLocal('tracks', so ? 'large' : '')} />
             <Tick label="what is done too" isSet={showsDone} onSet={setShowsDone} />
           </div>
+        </div>
+        <div className="flex min-h-[52px] items-start gap-4">
+          <p role="status" className="flex-1">
+            {isAdvised ? adviceSentence(advice) : `${orderCostWords(ownCost)}; the advice: ${orderCostWords(advice)}.`}
+          </p>
+          {advice.isBusy ? <Button onClick={advice.stop}>Stop</Button> : null}
         </div>
         {nextId ? (
           <p className={isLarge ? 'text-[26px]' : 'text-[18px]'}>
@@ -194,12 +199,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
             onDrop={(id, to) => look(id, to, true)}
           />
         )}
-        <p className="text-[14px] text-ink2">
-          Each line is a part, each station an operation on the parts it stops at; drag one to another place of the order. Disc: done. Half
-          a disc: under way. Ring: ready. Small dot: waits. Brackets above: one set-up. Dashed to a bar: until there the row can be got at.
-          A bar behind a station: it shuts a row off too early; a cross under one: it comes too late. Under the stations: a filled arrow,
-          the chosen one waits for it; an open arrow, it waits for the chosen one.
-        </p>
+        <TrackLegend />
         {move ? (
           <MoveAnswer
             move={move}

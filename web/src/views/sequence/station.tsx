@@ -33,7 +33,7 @@ export function Station({ station: s, name, state, isChosen, isNext, warning, li
       tabIndex={0}
       aria-pressed={isChosen}
       aria-label={`${name}, ${STATE_WORDS[state]}${isNext ? ', next' : ''}${warning ? WARNING_WORDS[warning] : ''}`}
-      className="cursor-pointer touch-none"
+      className="cursor-pointer select-none [-webkit-touch-callout:none]"
       transform={isDragging && transform ? `translate(${transform.x / scale} 0)` : undefined}
       onClick={onPick}
       onKeyDown={(e) => {
@@ -55,25 +55,55 @@ export function Station({ station: s, name, state, isChosen, isNext, warning, li
       />
       {top < bottom ? <line x1={s.x} x2={s.x} y1={top} y2={bottom} strokeWidth="2" style={{ stroke: colour }} /> : null}
       {s.ys.map((y) => (
-        <Sign key={y} x={s.x} y={y} state={state} colour={colour} />
+        <StateSign key={y} x={s.x} y={y} state={state} colour={colour} />
       ))}
-      {link ? (
-        <path
-          d={`M${s.x - 4} ${bottom + 12}l9 5l-9 5z`}
-          strokeWidth="1.4"
-          style={{ fill: link === 'waited-for' ? 'var(--dye)' : 'var(--paper)', stroke: 'var(--dye)' }}
-        />
-      ) : null}
-      {isNext ? <path d={`M${s.x - 6} ${top - 22}h12l-6 8z`} style={{ fill: 'var(--dye)' }} /> : null}
-      {warning === 'closes' ? <path d={`M${s.x + 11} ${top - 14}V${bottom + 14}`} strokeWidth="3.5" style={{ stroke: colour }} /> : null}
-      {warning === 'shut' ? (
-        <path d={`M${s.x - 6} ${bottom + 11}l12 8m0 -8l-12 8`} strokeWidth="2.4" fill="none" style={{ stroke: colour }} />
-      ) : null}
+      {link ? <LinkSign x={s.x} y={bottom} link={link} /> : null}
+      {isNext ? <NextSign x={s.x} y={top} /> : null}
+      {warning ? <WarningSign x={s.x} top={top} bottom={bottom} warning={warning} /> : null}
     </g>
   );
 }
 
-function Sign({ x, y, state, colour }: { x: number; y: number; state: OperationProgress['state']; colour: string }) {
+interface LinkSignProps {
+  readonly x: number;
+  readonly y: number;
+  readonly link: 'waited-for' | 'opened';
+}
+
+/** Under a station: the chosen one waits for it, or it waits for the chosen one. */
+export function LinkSign({ x, y, link }: LinkSignProps) {
+  return (
+    <path
+      d={`M${x - 4} ${y + 12}l9 5l-9 5z`}
+      strokeWidth="1.4"
+      style={{ fill: link === 'waited-for' ? 'var(--dye)' : 'var(--paper)', stroke: 'var(--dye)' }}
+    />
+  );
+}
+
+/** Over a station: it is the next one. */
+export function NextSign({ x, y }: { x: number; y: number }) {
+  return <path d={`M${x - 6} ${y - 22}h12l-6 8z`} style={{ fill: 'var(--dye)' }} />;
+}
+
+interface WarningSignProps {
+  readonly x: number;
+  readonly top: number;
+  readonly bottom: number;
+  readonly warning: 'closes' | 'shut';
+}
+
+/** A bar behind a station that shuts a row off too early; a cross under one that comes too late. */
+export function WarningSign({ x, top, bottom, warning }: WarningSignProps) {
+  return warning === 'closes' ? (
+    <path d={`M${x + 11} ${top - 14}V${bottom + 14}`} strokeWidth="3.5" style={{ stroke: 'var(--stop)' }} />
+  ) : (
+    <path d={`M${x - 6} ${bottom + 11}l12 8m0 -8l-12 8`} strokeWidth="2.4" fill="none" style={{ stroke: 'var(--stop)' }} />
+  );
+}
+
+/** The shape says how far it is, the colour after it. */
+export function StateSign({ x, y, state, colour }: { x: number; y: number; state: OperationProgress['state']; colour: string }) {
   if (state === 'blocked') return <circle cx={x} cy={y} r={R * 0.45} style={{ fill: 'var(--paper)', stroke: colour }} strokeWidth="1.6" />;
   return (
     <>

@@ -1,9 +1,12 @@
-import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core';
+import { countOf } from '#core/wording/words';
+import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core';
+import { getEventCoordinates } from '@dnd-kit/utilities';
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import type { AssemblyOperation } from '#core/operations/operations';
 import type { OperationProgress } from '#core/operations/progress';
-import { bandLabels, placeAt, tethers, TRACK_TOP_PX, trackDrawing, within, type Tether } from '../../drawing/track-drawing';
+import { bandLabels, placeAt, tethers, TRACK_TOP_PX, trackDrawing, within } from '../../drawing/track-drawing';
 import { Station } from './station';
+import { TetherLine } from './tether-line';
 
 interface TrackPictureProps {
   readonly operations: readonly AssemblyOperation[];
@@ -35,6 +38,8 @@ const HEIGHT_MOST_PX = 420;
 const NAMES_PX = 130;
 /** A press moves a station only after so many pixels. */
 const DRAG_FROM_PX = 8;
+/** A finger takes a station up after so long, ms. */
+const HOLD_MS = 250;
 
 /** Parts as tracks, operations as stations; only what is near the window is drawn. */
 export function TrackPicture({
@@ -86,14 +91,18 @@ export function TrackPicture({
   const bands = d.bands.flatMap((band, i) => (band.x2 >= left && band.x1 <= right ? [{ band, label: labels[i] }] : []));
   const held = useMemo(() => tethers(d, until), [d, until]).filter((t) => Math.max(t.x1, t.x2) >= left && Math.min(t.x1, t.x2) <= right);
   const byId = useMemo(() => new Map(operations.map((o) => [o.id, o])), [operations]);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM_PX } }));
+  /* A finger that swipes scrolls the tracks; one that stays a moment takes the station up. */
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: DRAG_FROM_PX } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: HOLD_MS, tolerance: DRAG_FROM_PX } }),
+  );
   const pointerX = usePointerX();
   const scrolledFrom = useRef(0);
   const to = ({ active, activatorEvent }: DragMoveEvent | DragEndEvent) => {
     const id = String(active.id);
     const from = d.stations.find((s) => s.id === id);
     if (!from) return null;
-    const pushed = pointerX.current - (activatorEvent as PointerEvent).clientX;
+    const pushed = pointerX.current - (getEventCoordinates(activatorEvent)?.x ?? 0);
     const scrolled = (box.current?.scrollLeft ?? 0) - scrolledFrom.current;
     return [id, placeAt(d, id, from.x + (pushed + scrolled) / scale)] as const;
   };
@@ -123,7 +132,7 @@ export function TrackPicture({
       <div
         ref={box}
         onScroll={look}
-        className="flex overflow-auto rounded border border-line"
+        className="flex overflow-auto overscroll-x-contain rounded border border-line"
         style={{ maxHeight: `min(${HEIGHT_MOST_PX * scale}px, 75vh)` }}
         role="region"
         aria-label="Tracks"
@@ -149,7 +158,7 @@ export function TrackPicture({
           className="shrink-0"
           onKeyDown={walkStations}
           role="group"
-          aria-label={`${operations.length} operations on ${d.tracks.length} parts`}
+          aria-label={`${countOf(operations.length, 'operation')} on ${countOf(d.tracks.length, 'part')}`}
         >
           {bands.map(({ band: b, label }) => (
             <g key={`${b.setup}/${b.x1}`}>
@@ -200,25 +209,16 @@ function usePointerX(): RefObject<number> {
     const on = (e: PointerEvent) => {
       x.current = e.clientX;
     };
+    window.addEventListener('pointerdown', on, true);
     window.addEventListener('pointermove', on, true);
     window.addEventListener('pointerup', on, true);
     return () => {
+      window.removeEventListener('pointerdown', on, true);
       window.removeEventListener('pointermove', on, true);
       window.removeEventListener('pointerup', on, true);
     };
   }, []);
   return x;
-}
-
-/** Dashed from a row's station to what shuts it off, where it ends at a bar. */
-function TetherLine({ tether: { x1, x2, y, isLate } }: { tether: Tether }) {
-  const colour = isLate ? 'var(--stop)' : 'var(--ink2)';
-  return (
-    <g aria-hidden style={{ stroke: colour }} fill="none">
-      <path d={`M${x1} ${y}H${x2}`} strokeWidth={isLate ? 2.4 : 1.4} strokeDasharray="5 4" />
-      <path d={`M${x2} ${y - 5}v10`} strokeWidth="2.4" />
-    </g>
-  );
 }
 
 /** Left and right go from station to station. */

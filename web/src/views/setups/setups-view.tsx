@@ -1,3 +1,4 @@
+import { countOf } from '#core/wording/words';
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -116,7 +117,7 @@ function Card({ card, assemblyId, tools }: { card: SetupCard; assemblyId: string
           className="self-start underline underline-offset-2"
           to={`/assemblies/${assemblyId}/bench?${new URLSearchParams({ setup: setup.key }).toString()}`}
         >
-          {open === 0 ? 'all done' : `${open} of ${all} holes to do, at the bench`}
+          {open === 0 ? 'all done' : `${open} of ${countOf(all, 'hole')} to do, at the bench`}
         </Link>
       </div>
       <table className="w-full self-start text-[14.5px]">

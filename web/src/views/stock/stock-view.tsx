@@ -1,6 +1,6 @@
 import type { StockAnswer } from '#contract/answers';
 import { useState } from 'react';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import type { StockNeed } from '#core/stock/needs';
 import { useKeep } from '../../api/commands';
 import { useFollow } from '../../api/queries';
@@ -25,7 +25,7 @@ export function StockView() {
 }
 
 function StockOfKit({ data }: { data: StockAnswer }) {
-  const { kit, needs } = data;
+  const { kit, needs, parts } = data;
   useFollow(kit.id);
   const keep = useKeep(kit);
   const [text, setText] = useState('');
@@ -90,11 +90,56 @@ function StockOfKit({ data }: { data: StockAnswer }) {
           </tbody>
         </table>
       </div>
+      <PartsToOrder parts={parts} />
       <p className="text-[15px] text-ink2">
         Counted over every hole in the plan that is not set yet, held ones too. Lengths that would serve work by the volume of the driven
         head; the plans come first.
       </p>
     </>
+  );
+}
+
+const STATE_WORDS = { missing: 'missing, to order', short: 'too few, to order', ordered: 'ordered' } as const;
+
+/** Parts of all assemblies that are not here, or too few. */
+function PartsToOrder({ parts }: { parts: StockAnswer['parts'] }) {
+  if (parts.length === 0) return null;
+  return (
+    <section aria-label="Parts to order">
+      <h2 className="label text-[20px]">Parts to order</h2>
+      <div className="overflow-x-auto">
+        <table aria-label="Parts" className="w-full text-[16px]">
+          <thead>
+            <tr className="label border-b border-edge text-left text-ink2">
+              {['part', 'number', 'assembly', 'pieces', 'state', 'from', 'ordered', 'expected'].map((h) => (
+                <th key={h} className="py-1 pr-3 font-normal">
+                  {h}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {parts.map((p) => (
+              <tr key={p.partId} className="border-t border-line">
+                <th scope="row" className="py-1 pr-3 text-left font-semibold">
+                  <Link className="underline underline-offset-2" to={`/assemblies/${p.assemblyId}/parts?part=${p.partId}`}>
+                    {p.name}
+                    {p.hand ? `, ${p.hand === 'L' ? 'left' : 'right'}` : ''}
+                  </Link>
+                </th>
+                <td className="py-1 pr-3">{p.number}</td>
+                <td className="py-1 pr-3">{p.assembly}</td>
+                <td className="py-1 pr-3">{p.short}</td>
+                <td className={`py-1 pr-3 ${p.state === 'ordered' ? '' : 'label text-caution'}`}>{STATE_WORDS[p.state]}</td>
+                <td className="py-1 pr-3">{p.from}</td>
+                <td className="py-1 pr-3">{p.orderedOn}</td>
+                <td className="py-1 pr-3">{p.expectedOn}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
   );
 }
 

@@ -1,17 +1,18 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import Papa from 'papaparse';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { matchColumns, PART_COLUMNS, ROW_COLUMNS, writeCell, type PartColumn, type RowColumn } from '#core/typed/csv-cells';
 import { partTable, readPartTable, readRowTable, rowTable } from '#core/compose/csv-rows';
-import { editsOf } from '#core/compose/compose-many';
+import { editsOf } from '#core/compose/edits-of';
 import type { Edit } from '#core/record/definitions';
 import { problemMessage } from '#core/wording/problems';
 import { composeContextOf } from '../../models/compose-context';
+import { carryFile, useCarriedFile } from '../../api/carried-file';
 import { newId } from '../../api/device';
 import { fileName, saveFile } from '../../drawing/export-svg';
 import { Button, ErrorText, Select } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
-import { Choice } from '../../ui/top-bar';
+import { Choice } from '../../ui/choice';
 import { TABLE_MAX_BYTES, TABLE_MAX_LINES, type TableRead } from '../../workers/table-reader';
 import { readInWorker } from './read-in-worker';
 
@@ -55,6 +56,14 @@ export function TableDialog({ data, nextOrder, onKeep, onClose }: TableDialogPro
     setTable(read);
     setColumns(matchColumns(read.heads, what === 'rows' ? ROW_COLUMNS : PART_COLUMNS));
   };
+  /* A table that was dropped elsewhere is read here. */
+  const carried = useCarriedFile('table', data.assembly.id);
+  useEffect(() => {
+    if (!carried) return;
+    carryFile(null);
+    void takeIn(carried.arrayBuffer(), carried.size);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when it arrives
+  }, [carried]);
   const choose = (next: What) => {
     setWhat(next);
     if (table) setColumns(matchColumns(table.heads, next === 'rows' ? ROW_COLUMNS : PART_COLUMNS));

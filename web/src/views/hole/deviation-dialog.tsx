@@ -1,7 +1,7 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { cutText } from '#core/typed/whole-text';
 import { useUnits } from '../../ui/units';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { judgeHole, missingOf, verdictOfTrial, type Trial } from '#core/deviation/judge';
 import type { TypedLength } from '#core/record/definitions';
 import { holesInPlan } from '#core/record/holes';
@@ -14,6 +14,7 @@ import { sendPhoto } from '../../api/photos';
 import { Button, ErrorText, Field, Select } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { Modal } from '../../ui/modal';
+import { PhotoInput } from '../../ui/photo-input';
 import { VerdictSign } from '../../ui/verdict';
 import { SectionFigure } from '../plan/section-figure';
 import type { RowModel } from '../../models/row-model';
@@ -22,21 +23,27 @@ interface DeviationDialogProps {
   readonly data: AssemblyAnswer;
   readonly row: RowModel;
   readonly holeId: string;
+  /** What is wrong, to begin with. */
+  readonly first?: DeviationKind;
   readonly onClose: () => void;
 }
 
+const NO_FILES: readonly File[] = [];
 const FRAME = { plotWidth: 260, plotHeight: 220, labelWidth: 104 };
 
 /** What was measured at one hole; section and verdict follow at every key. */
-export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogProps) {
+export function DeviationDialog({ data, row, holeId, first = 'oversize', onClose }: DeviationDialogProps) {
   const units = useUnits();
   const mark = useMark(data.kit);
   const keep = useKeep(data.kit);
   const { definition } = row.entity;
   const number = holesInPlan(definition.holes).findIndex((h) => h.id === holeId) + 1;
-  const [kind, setKind] = useState<DeviationKind>('oversize');
+  const [kind, setKind] = useState<DeviationKind>(first);
   const [hole, setHole] = useState('');
   const [edges, setEdges] = useState<Readonly<Record<string, string>>>({});
+  /* One distance for all of them, where their edges lie one over the other. */
+  const [isSameEdge, setSameEdge] = useState(false);
+  const edgeOf = (l: { readonly id: string }) => edges[isSameEdge ? (definition.layers[0]?.id ?? '') : l.id] ?? '';
   const [pitch, setPitch] = useState('');
   const [off, setOff] = useState('');
   const [note, setNote] = useState('');
@@ -49,7 +56,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
     hole: dimensionValue(hole, units),
     pitch: dimensionValue(pitch, units),
     off: dimensionValue(off, units),
-    edges: definition.layers.map((l) => dimensionValue(edges[l.id] ?? '', units)),
+    edges: definition.layers.map((l) => dimensionValue(edgeOf(l), units)),
   };
   const isBad = [read.hole, read.pitch, read.off, ...read.edges].some((v) => v.isBad);
   const isOnPurpose = kind === 'opened-up';
@@ -67,12 +74,23 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
     };
     return judgeHole(row.stack, found);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the texts are what is read
-  }, [row.stack, kind, hole, pitch, off, cutLayer, JSON.stringify(edges)]);
+  }, [row.stack, kind, hole, pitch, off, cutLayer, isSameEdge, JSON.stringify(edges)]);
   const cannotJudge = kind === 'wrong-part' || kind === 'edge-damage';
   const verdict = cannotJudge ? 'stop' : judgement.verdict;
   const shown: Trial = judgement.next ?? judgement.same;
 
+  /* One at a time: a photo takes its while, and a second press would keep it twice. */
+  const isSaving = useRef(false);
   const save = async () => {
+    if (isSaving.current) return;
+    isSaving.current = true;
+    try {
+      await keepIt();
+    } finally {
+      isSaving.current = false;
+    }
+  };
+  const keepIt = async () => {
     setError(null);
     if (isBad) return setError('One of the lengths does not read.');
     if (isCutAway && !read.off.length) return setError('Measure how deep the edge of the hole was cut away.');
@@ -127,7 +145,12 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
   };
   return (
     <Modal title={`Deviation: ${row.title}, hole ${number}`} open onClose={onClose} wide>
-      <div className="grid gap-4 md:grid-cols-2">
+      <div
+        className="grid gap-4 md:grid-cols-2"
+        onKeyDown={(e) => {
+          if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) void save();
+        }}
+      >
         <div className="flex flex-col gap-2">
           <Field label="What is wrong">
             <Select className="min-h-12" value={kind} onChange={(e) => setKind(e.target.value as DeviationKind)}>
@@ -144,11 +167,18 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
             onText={setHole}
             units={units}
             placeholder="as planned"
+            isFirst
           />
-          {definition.layers.map((l, i) => (
+          {definition.layers.length > 1 ? (
+            <label className="flex min-h-11 items-center gap-2">
+              <input type="checkbox" className="size-6" checked={isSameEdge} onChange={(e) => setSameEdge(e.target.checked)} />
+              the edges of all sheets lie one over the other
+            </label>
+          ) : null}
+          {(isSameEdge ? definition.layers.slice(0, 1) : definition.layers).map((l, i) => (
             <DimensionField
               key={l.id}
-              label={`Edge distance in ${sheetName(row.plan.layers[i]?.part, i)}`}
+              label={isSameEdge ? 'Edge distance in every sheet' : `Edge distance in ${sheetName(row.plan.layers[i]?.part, i)}`}
               text={edges[l.id] ?? ''}
               onText={(text) => setEdges({ ...edges, [l.id]: text })}
               units={units}
@@ -183,15 +213,7 @@ export function DeviationDialog({ data, row, holeId, onClose }: DeviationDialogP
               The whole row, and its rivet with it
             </label>
           ) : null}
-          <Field label="Photo (JPEG, PNG, WebP)">
-            <input
-              type="file"
-              accept="image/jpeg,image/png,image/webp"
-              capture="environment"
-              className="field"
-              onChange={(e) => setPhoto(e.target.files?.[0] ?? null)}
-            />
-          </Field>
+          <PhotoInput label="Photo (JPEG, PNG, WebP)" files={photo ? [photo] : NO_FILES} onFiles={(f) => setPhoto(f[0] ?? null)} isTaken />
         </div>
         <div className="flex flex-col gap-2" aria-live="polite">
           <p className="flex items-start gap-2 text-[18px]">

@@ -1,0 +1,180 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { freshAssembly, keepRow, markWhole, swipe, view } from './bench-mates';
+
+const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
+/** Every rule there is, best practices too. */
+const violations = async (page: Page) =>
+  (await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`);
+
+async function drilling(page: Page, kit: string, holes = 12): Promise<void> {
+  await freshAssembly(page, kit);
+  await keepRow(page, `Keel ; skin .025 / spar .063 : 426AD3 x${holes} @1 e=.3`);
+  await view(page, 'Bench');
+  await markWhole(page, 'fitted up');
+  await expect(markButton(page)).toContainText(`Mark ${holes} drilled`);
+}
+
+test.describe('with a finger', () => {
+  test.use({ viewport: { width: 1024, height: 768 }, hasTouch: true });
+
+  test('a swipe over the holes chooses nothing; a drag from the hole touched last chooses a range', async ({ page }) => {
+    await drilling(page, 'Swipes', 40);
+    const middle = async (n: number) => {
+      const box = await page.getByRole('button', { name: `Hole ${n}`, exact: true }).boundingBox();
+      if (!box) throw new Error(`no hole ${n}`);
+      return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    };
+    await swipe(page, await middle(20), { ...(await middle(20)), y: (await middle(20)).y - 120 });
+    await expect(markButton(page)).toContainText('Mark 40 drilled');
+    await page.getByRole('button', { name: 'Hole 4', exact: true }).tap();
+    await expect(markButton(page)).toContainText('Mark 39 drilled');
+    await swipe(page, await middle(4), await middle(9));
+    await expect(markButton(page)).toContainText('Mark 6 drilled');
+  });
+
+  test('the list of set-ups slides in, is left by Escape, and gives the focus back', async ({ page }) => {
+    await drilling(page, 'Slides in');
+    const opener = page.getByRole('button', { name: /^Set-ups \(/ });
+    await opener.tap();
+    await expect(page.getByRole('navigation', { name: 'Set-ups' })).toBeVisible();
+    expect(await violations(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('navigation', { name: 'Set-ups' })).toBeHidden();
+    await expect(opener).toBeFocused();
+    await opener.tap();
+    await page
+      .getByRole('navigation', { name: 'Set-ups' })
+      .getByRole('button', { name: /^deburr/ })
+      .tap();
+    await expect(page.getByRole('heading', { name: /^Deburr/ })).toBeVisible();
+  });
+});
+
+test('a press that marks nothing says why; a held-back hole says what holds it', async ({ page }) => {
+  await drilling(page, 'Explained');
+  await page.getByRole('button', { name: 'None' }).click();
+  await markButton(page).click();
+  await expect(page.getByRole('alert')).toContainText('No hole is chosen');
+  await page.getByRole('button', { name: 'Hole 3', exact: true }).click();
+  await page.getByRole('button', { name: /^Hole 3 everything/ }).click();
+  await page.getByRole('menuitemcheckbox', { name: /not drilled before the square-up check/ }).click();
+  const held = page.getByRole('button', { name: /^Hole 3, held back/ });
+  await expect(markButton(page)).toContainText('Mark 0 drilled');
+  await held.click();
+  await expect(page.getByRole('alert')).toContainText('Hole 3 is held back here (not drilled before the square-up check)');
+});
+
+test('the menu of a hole is the same in the strip, on the map, in the layout and at the bench', async ({ page }) => {
+  await drilling(page, 'One menu', 6);
+  const items = async () => {
+    const menu = page.getByRole('menu');
+    await expect(menu).toBeVisible();
+    const names = await menu.getByRole('menuitem').or(menu.getByRole('menuitemcheckbox')).allTextContents();
+    expect(await violations(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await expect(menu).toBeHidden();
+    return names.filter((n) => !/^(Its row|Where it lies|Off its true)/.test(n));
+  };
+  await page.getByRole('button', { name: 'Hole 2', exact: true }).click({ button: 'right' });
+  const atBench = await items();
+  await view(page, 'Plan');
+  await page.getByRole('button', { name: /^Hole 1 everything/ }).click();
+  expect(await items()).toEqual(atBench);
+  await view(page, 'Map');
+  /* Nobody told where the row lies: it is on the map all the same, and marked so. */
+  await expect(page.getByText(/rows without a place/)).toBeVisible();
+  await page.getByRole('list', { name: 'Rows without a place' }).getByRole('button', { name: /^Keel/ }).click();
+  await page.getByRole('button', { name: /^Hole 1 everything/ }).click();
+  expect(await items()).toEqual(atBench);
+  await view(page, 'Layout');
+  await page.getByRole('combobox', { name: 'Hole', exact: true }).selectOption('Hole 3');
+  await page.getByRole('button', { name: /^Hole 3 everything/ }).click();
+  expect(await items()).toEqual(atBench);
+  expect(atBench).toEqual(expect.arrayContaining([expect.stringContaining('Opened up a size'), expect.stringContaining('plug')]));
+});
+
+test('the row’s form tells every fault at its field, opens what a fault is in, and draws what is typed', async ({ page }) => {
+  await freshAssembly(page, 'Form');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  const form = page.getByRole('dialog', { name: 'More about this row' });
+  await expect(form.getByRole('img', { name: /The row as typed/ })).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await form.getByText('Angles, nest, strips').click();
+  await form.getByLabel('Head angle').fill('12');
+  await form.getByText('Angles, nest, strips').click();
+  await form.getByLabel('Hole as it is').fill('big');
+  await form.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(form.getByText('An angle between 30 and 170 degrees belongs here.')).toBeVisible();
+  await expect(form.getByText(/"big" is not a dimension/)).toBeVisible();
+  await form.getByLabel('Head angle').fill('100');
+  await form.getByLabel('Hole as it is').fill('.104');
+  await expect(form.getByText(/larger than hole max/)).toBeVisible();
+  await page.keyboard.press('Escape');
+});
+
+test('while the program is away it says so at once, with what was there before', async ({ page, context }) => {
+  await freshAssembly(page, 'Away');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25');
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Away', exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('link', { name: 'Away', exact: true })).toBeVisible();
+  await context.setOffline(true);
+  await page.reload();
+  const began = Date.now();
+  await expect(page.getByText(/The program does not answer just now/)).toBeVisible();
+  expect(Date.now() - began).toBeLessThan(20_000);
+  await expect(page.getByRole('link', { name: 'Away', exact: true })).toBeVisible();
+  await expect(page.getByText('No kit yet.')).toHaveCount(0);
+  await context.setOffline(false);
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText(/The program does not answer just now/)).toBeHidden();
+});
+
+test('a table dropped anywhere in an assembly is read in its plan; what is read nowhere says so', async ({ page }) => {
+  await freshAssembly(page, 'Dropped');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25');
+  await view(page, 'Bench');
+  const drop = (name: string, text: string) =>
+    page.evaluate(
+      ([n, t]) => {
+        const data = new DataTransfer();
+        data.items.add(new File([t as string], n as string));
+        document.body.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+      },
+      [name, text],
+    );
+  await drop('notes.odt', 'x');
+  await expect(page.getByRole('alert')).toContainText('notes.odt: a kit (JSON), a table (CSV) or a drawing (DXF)');
+  await drop('rows.csv', 'name,stack,rivet,holes,pitch\nChine,skin .025 / rib .032,426AD3-3,8,1\n');
+  const dialog = page.getByRole('dialog', { name: /^Tables/ });
+  await expect(dialog).toContainText('Chine');
+  await dialog.getByRole('button', { name: /^Keep/ }).click();
+  await expect(page.getByRole('table', { name: 'Rows' })).toContainText('Chine');
+});
+
+test('on paper a view says what it is of and from when, and shows no button that only presses', async ({ page }) => {
+  await drilling(page, 'On paper', 6);
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByText('On paper › Left float › Bench')).toBeVisible();
+  await expect(page.getByText(/Patient Anvil: advice, never approval/)).toBeVisible();
+  await expect(markButton(page)).toBeHidden();
+  await expect(page.getByRole('navigation', { name: 'Views' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Hole 6', exact: true })).toBeVisible();
+});
+
+test('single keys are changed, and where one is taken it says by what', async ({ page }) => {
+  await drilling(page, 'Keymap', 6);
+  await page.keyboard.press('?');
+  const keys = page.getByRole('dialog', { name: 'Keys' });
+  expect(await violations(page)).toEqual([]);
+  await keys.getByLabel('Key for: to the holes').fill('d');
+  await expect(keys.getByRole('alert')).toContainText('a deviation at the hole at hand');
+  await keys.getByLabel('Key for: to the holes').fill('x');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('x');
+  await expect(page.getByRole('button', { name: 'Hole 1', exact: true })).toBeFocused();
+});
