@@ -20,6 +20,57 @@ async function sealedRow(page: Page, name: string, when: string | null = null): 
   await expect(dialog(page)).toBeHidden();
 }
 
+test('a final trim: readings that are to be alike are judged together before anything is cut; a dent is kept until it is dressed', async ({
+  page,
+}) => {
+  await freshAssembly(page, 'Trimmed');
+  await keepRow(page, 'Nose ; skin .025 / rib .032 : 426AD3 x12 @1');
+  await view(page, 'Jobs');
+  await page.getByRole('button', { name: 'Add a job' }).click();
+  await dialog(page).getByLabel('What it is').selectOption({ label: 'holding an edge straight' });
+  await dialog(page).getByLabel('Name of the job').fill('Trailing edge');
+  await dialog(page).getByRole('button', { name: 'Take cycle 1 out' }).click();
+  await dialog(page).getByRole('button', { name: 'Keep the job' }).click();
+  await expect(dialog(page)).toBeHidden();
+  const card = page.getByRole('region', { name: 'Final trim' });
+  const read = async (name: RegExp, text: string) => {
+    await card.getByRole('textbox', { name }).fill(text);
+    await card.getByRole('button', { name: new RegExp(`^Keep the reading: .*${name.source}`) }).click();
+  };
+  await read(/at the start/, '6.250');
+  await expect(card).toContainText('alike with the others of this cycle within .031 in; is 6.250 in');
+  await read(/in the middle/, '6.260');
+  await expect(card.getByRole('status')).toContainText('2 readings, .010 in apart, within .031 in');
+  await read(/at the end/, '6.350');
+  await expect(card.getByRole('status')).toContainText('3 readings, .100 in apart, more than .031 in: not parallel. Read again');
+  await read(/at the end/, '6.255');
+  await expect(card.getByRole('status')).toContainText('3 readings, .010 in apart, within .031 in');
+  /* A dent comes while a skin is fitted. */
+  await page.getByRole('button', { name: 'Add a job' }).click();
+  await dialog(page).getByLabel('Name of the job').fill('Skin on');
+  await dialog(page).getByRole('button', { name: 'Keep the job' }).click();
+  await expect(dialog(page)).toBeHidden();
+  const dents = page.getByRole('region', { name: 'Dents' });
+  await dents.getByText('A dent came').click();
+  await dents.getByRole('button', { name: 'Keep the dent' }).click();
+  await expect(dents.getByRole('alert')).toContainText('Where is it?');
+  await dents.getByLabel('Part with the dent').selectOption({ label: 'skin' });
+  await dents.getByLabel('Where the dent is').fill('6 in aft of rib 3');
+  await dents.getByRole('textbox', { name: 'How deep the dent is' }).fill('1/32');
+  await noSerious(page);
+  await dents.getByRole('button', { name: 'Keep the dent' }).dblclick();
+  await expect(dents.getByRole('listitem')).toHaveCount(1);
+  await expect(dents.getByRole('listitem')).toContainText('Dent: skin, 6 in aft of rib 3, .031 in (0.79 mm) deep, open');
+  await view(page, 'Parts');
+  await page.getByRole('table', { name: 'Parts' }).getByText('skin', { exact: true }).click();
+  await dents.getByRole('button', { name: 'dressed out: skin, 6 in aft of rib 3' }).click();
+  await expect(dents.getByRole('listitem')).toContainText('; dressed out');
+  await page.getByRole('link', { name: 'Trimmed', exact: true }).click();
+  await page.getByRole('link', { name: 'Log', exact: true }).click();
+  await expect(page.getByRole('main')).toContainText('Dent in skin, 6 in aft of rib 3, .031 in deep.');
+  await expect(page.getByRole('main')).toContainText('Dent in skin: dressed out.');
+});
+
 test('a skin fitted in three cycles: steps with readings, one beyond its limit said and read again, done at the bench with its last step', async ({
   page,
 }) => {

@@ -58,6 +58,24 @@ test('a part scrapped, ordered and come again: its rows wait and say so, it stan
   ).toBeVisible();
 });
 
+test('zones of a part that stay bare: masked and looked at before the finish, else told that it is late', async ({ page }) => {
+  await freshAssembly(page, 'Bare');
+  await keepRow(page, 'Nose ; skin .025 / rib .032 : 470AD3 x4 @1');
+  await view(page, 'Parts');
+  await page.getByRole('table', { name: 'Parts' }).getByText('rib', { exact: true }).click();
+  const zones = page.getByRole('textbox', { name: /^Zones that stay bare, one a line/ });
+  await zones.fill('x'.repeat(81));
+  await expect(page.getByRole('alert').filter({ hasText: 'At most 20 zones' })).toBeVisible();
+  await zones.fill('the lap, 1 in wide\nthe bond');
+  await page.getByRole('button', { name: 'Keep the part' }).click();
+  const bare = page.getByRole('region', { name: 'Zones that stay bare' });
+  await expect(bare.getByRole('listitem')).toHaveText([/the lap, 1 in wide: stays bare/, /the bond: stays bare/]);
+  await bare.getByRole('button', { name: 'It is masked: the lap, 1 in wide' }).dblclick();
+  await expect(bare).toContainText('the lap, 1 in wide: masked, looked at');
+  await view(page, 'Sequence');
+  await expect(page.getByRole('button', { name: /^mask/ }).first()).toBeVisible();
+});
+
 test('a part that was only missing comes without opening anything; its tag opens it at the bench', async ({ page }) => {
   await freshAssembly(page, 'Missing');
   await keepRow(page, 'Nose ; skin .025 / rib .032 : 470AD3 x4 @1 hand=L');

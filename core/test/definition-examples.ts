@@ -88,6 +88,7 @@ export function fullDefinitions(ids: DefinitionIds): { readonly [K in EntityKind
       outline: { kind: 'corners', corners: [place, { x: 400, y: 0 }, { x: 400, y: 90 }] },
       crease: true,
       flangeAngleDeg: 88.5,
+      bareZones: ['the lap, 1 in wide'],
       supply: { state: 'ordered', from: 'the kit maker', orderedOn: '2026-11-20', expectedOn: '2026-12-04' },
       subAssembly: 'nose',
     },
@@ -191,6 +192,7 @@ export function fullDefinitions(ids: DefinitionIds): { readonly [K in EntityKind
         },
       ],
       amount: { length: L(400), width: L(20), height: L(0.2) },
+      mirroredFrom: ids.other,
     },
     page: { v: 1, kitId: ids.kit, name: 'FL-07', revisions: [{ revision: 'B', cameAt: AT, note: 'dash 4 now' }] },
     fastener: {

@@ -147,6 +147,8 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
     'gave-way': noted,
     scrapped: onParts,
     arrived: onParts,
+    dent: { ...onParts, dent: { where: '6 in aft of rib 3', deep: L(0.8), jobId: other } },
+    'dent-settled': { ...onParts, because: other, dented: 'dressed' },
     'edges-deburred': onParts,
     'hole-check': { ...noted, gauge: 'no-go', toolId: other },
     coupon: { ...noted, setupKey: 'dimpled/3/100/skin' },

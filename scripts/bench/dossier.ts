@@ -47,6 +47,7 @@ function assembly(order: number, kitId: string, person: string): AssemblyOfKit {
     assembly: { kind: 'assembly', id: assemblyId, version: 1, definition: { v: 1, kitId, name: `assembly ${order}`, order } },
     parts,
     rows,
+    jobs: [],
     marks,
   };
 }

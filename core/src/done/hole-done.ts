@@ -55,7 +55,7 @@ export const ENLARGED_MM = 0.0005 * 25.4;
 
 /** Marks that say something of a hole without anything being done to it. */
 const NO_STATE: readonly Mark['kind'][] = [
-  'depth-read', 'gauge-read', 'rivet-check', 'looked-again', 'log-note', 'undo',
+  'depth-read', 'gauge-read', 'rivet-check', 'looked-again', 'log-note', 'undo', 'dent', 'dent-settled',
 ]; // prettier-ignore
 
 /* Most holes have none of these: they share one that stays empty. */

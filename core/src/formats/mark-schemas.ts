@@ -3,6 +3,7 @@ import { FASTENER_KINDS, SETTING_WAYS } from '../record/definitions';
 import {
   ANGLE_STATIONS,
   CAGE_WAYS,
+  DENTED,
   DEVIATION_KINDS,
   DIMPLE_DEFECTS,
   DISPOSITIONS,
@@ -203,6 +204,10 @@ const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
   'gave-way': exactly<OwnPayloads['gave-way']>()(shape(noted)),
   scrapped: exactly<OwnPayloads['scrapped']>()(shape(onParts)),
   arrived: exactly<OwnPayloads['arrived']>()(shape(onParts)),
+  dent: exactly<OwnPayloads['dent']>()(
+    shape({ ...onParts, dent: shape({ where: words(120), deep: optional(typedLength(0.001, 1000)), jobId: optional(isId) }) }),
+  ),
+  'dent-settled': exactly<OwnPayloads['dent-settled']>()(shape({ ...onParts, because: isId, dented: oneOf(...DENTED) })),
   'edges-deburred': exactly<OwnPayloads['edges-deburred']>()(shape(onParts)),
   'hole-check': exactly<OwnPayloads['hole-check']>()(shape({ ...noted, gauge: oneOf('go', 'no-go'), toolId: optional(isId) })),
   coupon: exactly<OwnPayloads['coupon']>()(shape({ ...noted, setupKey })),

@@ -42,6 +42,7 @@ import {
 } from '../shapes/shape';
 import { ALLOYS } from '../tables/fasteners';
 import { isTimeZone } from '../log/day-of';
+import { BARE_ZONES_MAX, ZONE_MAX } from '../record/bare-zones';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
 import { PROFILE_IDS } from '../tables/profiles';
 import { SHEET_MAX, SHEET_MIN } from '../tables/sheets';
@@ -161,6 +162,7 @@ const part = shape({
   ),
   crease: optional(yesNo),
   flangeAngleDeg: optional(nullable(number(0, 180))),
+  bareZones: optional(list(words(ZONE_MAX), BARE_ZONES_MAX, { unique: true })),
   supply: optional(
     nullable(
       shape({ state: oneOf('missing', 'ordered'), from: optional(shortText), orderedOn: optional(isDay), expectedOn: optional(isDay) }),
@@ -337,7 +339,7 @@ const tool = shape({
 const jobStep = shape({
   id: isId,
   text: words(300),
-  reading: optional(nullable(shape({ wanted: typedLength(-100_000, 100_000), limit: typedLength(0, 10_000) }))),
+  reading: optional(nullable(shape({ wanted: nullable(typedLength(-100_000, 100_000)), limit: typedLength(0, 10_000) }))),
 });
 const jobCycle = shape({ id: isId, name, rowIds: list(isId, 500, { unique: true }), steps: list(jobStep, 60, { unique: ['id'] }) });
 
@@ -355,6 +357,7 @@ const job = shape({
   note: optional(text(500)),
   cycles: list(jobCycle, 30, { min: 1, unique: ['id'] }),
   amount: optional(nullable(shape({ length: isLength, width: isLength, height: isLength }))),
+  mirroredFrom: optional(nullable(isId)),
 });
 
 /** The shape of every definition, each exactly its written type. */

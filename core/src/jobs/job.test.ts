@@ -18,12 +18,22 @@ describe('steps as they are typed', () => {
     const [a, b, c, d] = steps('skin on\n\noverhang at the nose = 1 1/4 +- 1/16\n twist = 0 ± .5 mm\nsquare = .020');
     expect(a).toMatchObject({ text: 'skin on' });
     expect(a?.reading).toBeUndefined();
-    expect(b?.reading?.wanted.mm).toBeCloseTo(31.75, 9);
+    expect(b?.reading?.wanted?.mm).toBeCloseTo(31.75, 9);
     expect(b?.reading?.limit.mm).toBeCloseTo(inches(1 / 16), 9);
-    expect([c?.reading?.wanted.mm, c?.reading?.limit.mm]).toEqual([0, 0.5]);
+    expect([c?.reading?.wanted?.mm, c?.reading?.limit.mm]).toEqual([0, 0.5]);
     expect(d?.reading?.limit.mm).toBeCloseTo(inches(1 / 32), 9);
   });
+  it('a question mark asks for a length that is only to be like the others, and stays one', () => {
+    const first = steps('at the start = ?\nin the middle = ? +- 1/64');
+    expect(first.map((s) => s.reading?.wanted)).toEqual([null, null]);
+    expect(first.map((s) => s.reading?.limit.mm)).toEqual([inches(1 / 32), inches(1 / 64)]);
+    const shown = stepsText(first, (l) => l.text);
+    expect(shown).toBe('at the start = ? +- 1/32\nin the middle = ? +- 1/64');
+    expect(steps(shown, first)).toEqual(first);
+    expect(steps('at the start = 1 +- 1/32', first)[0]).toMatchObject({ id: first[0]?.id, reading: { wanted: { text: '1' } } });
+  });
   it.each([
+    ['a = ?? +- 1', 'job-step-reading'],
     ['= 1', 'job-step-text'],
     ['a = 1 = 2', 'job-step-text'],
     ['x'.repeat(301), 'job-step-text'],
@@ -39,7 +49,7 @@ describe('steps as they are typed', () => {
     const first = steps('one\ntwo = 1/2\nthree');
     const next = steps('three\none\nfour\ntwo = 3/4', first);
     expect(next.map((s) => first.findIndex((f) => f.id === s.id))).toEqual([2, 0, -1, 1]);
-    expect(next[3]?.reading?.wanted.mm).toBeCloseTo(19.05, 9);
+    expect(next[3]?.reading?.wanted?.mm).toBeCloseTo(19.05, 9);
   });
   it('shown in millimetres and kept again nothing becomes coarser', () => {
     const first = steps('gap = 1/32 +- 1/64');
@@ -100,6 +110,19 @@ describe('a job against its marks', () => {
     expect(stand(marks)).toMatchObject({ isDone: true, current: null, doneSteps: 5, steps: 5 });
     expect([...jobsDone([{ kind: 'job', id: 'j', version: 1, definition: one }], marks)]).toEqual(['job/j']);
     expect(stand([...marks, undo('9', '4')])).toMatchObject({ isDone: false, current: 'final', doneSteps: 4 });
+  });
+  it('readings that are to be alike are judged against each other, by the narrowest limit', () => {
+    const trim = job([cycle('trim', 'start = ? +- .8 mm\nmiddle = ? +- .8 mm\nend = ? +- .5 mm\ncut')]);
+    const [a, b, c] = trim.cycles[0]?.steps.map((s) => s.id) as [string, string, string, string];
+    const spread = (...read: [string, number][]) =>
+      standJob(trim, jobMarks(read.map(([id, mm], i) => done(String(i), id, mm))).get('j') ?? []).cycles[0]?.spread;
+    expect(spread([a, 100])).toBeNull();
+    expect(spread([a, 100], [b, 100.5])).toMatchObject({ readings: 2, limit: 0.8, isBeyond: false });
+    expect(spread([a, 100], [b, 100.9])).toMatchObject({ isBeyond: true });
+    expect(spread([a, 100], [b, 100.2], [c, 100.5])).toMatchObject({ readings: 3, limit: 0.5, isBeyond: false });
+    expect(spread([a, 100], [b, 100.2], [c, 99.6])).toMatchObject({ by: expect.closeTo(0.6, 9) as number, isBeyond: true });
+    expect(spread([a, 100], [b, 101], [b, 100])).toMatchObject({ by: 0 });
+    expect(standJob(trim, [done('1', a, 100)] as never).cycles[0]?.steps[0]?.beyond).toBeNull();
   });
   it('of two readings of one step the later counts, whatever order they come in', () => {
     const [first, second] = [done('a', ids[1] as string, 30, '1'), done('b', ids[1] as string, 31.5, '2')];

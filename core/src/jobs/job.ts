@@ -17,6 +17,16 @@ export interface CycleStanding {
   readonly rowIds: readonly string[];
   readonly steps: readonly StepStanding[];
   readonly isDone: boolean;
+  /** Of readings that are to be alike: how far apart they lie, and may lie, mm; null: fewer than two are read. */
+  readonly spread: Spread | null;
+}
+
+/** How far apart readings lie that are to be alike, mm. */
+export interface Spread {
+  readonly readings: number;
+  readonly by: number;
+  readonly limit: number;
+  readonly isBeyond: boolean;
 }
 
 /** A job with what was marked of it. Readings beyond their limit are done, and said. */
@@ -66,7 +76,7 @@ export function standJob(job: Pick<JobDefinition, 'cycles'>, marks: readonly Ste
       const mark = newest.get(step.id) ?? null;
       return { step, mark, beyond: mark ? beyondOf(step, mark.payload.job.reading) : null };
     });
-    return { id, name, rowIds, steps: standing, isDone: standing.every((s) => s.mark !== null) };
+    return { id, name, rowIds, steps: standing, isDone: standing.every((s) => s.mark !== null), spread: spreadOf(standing) };
   });
   const all = cycles.flatMap((c) => c.steps);
   return {
@@ -82,8 +92,20 @@ export function standJob(job: Pick<JobDefinition, 'cycles'>, marks: readonly Ste
 /** A length at the limit is within it. */
 const SAME = 1e-9;
 
+/** How far apart the readings of a cycle lie whose wanted length is not known; the narrowest limit of them counts. */
+function spreadOf(steps: readonly StepStanding[]): Spread | null {
+  const read = steps.flatMap(({ step, mark }) => {
+    const mm = mark?.payload.job.reading?.mm;
+    return step.reading && step.reading.wanted === null && mm !== undefined ? [{ mm, limit: step.reading.limit.mm }] : [];
+  });
+  if (read.length < 2) return null;
+  const by = Math.max(...read.map((r) => r.mm)) - Math.min(...read.map((r) => r.mm));
+  const limit = Math.min(...read.map((r) => r.limit));
+  return { readings: read.length, by, limit, isBeyond: by - limit > SAME };
+}
+
 function beyondOf(step: JobStep, reading: TypedLength | undefined): number | null {
-  if (!step.reading || !reading) return null;
+  if (!step.reading?.wanted || !reading) return null;
   const beyond = Math.abs(reading.mm - step.reading.wanted.mm) - step.reading.limit.mm;
   return beyond > SAME ? beyond : null;
 }

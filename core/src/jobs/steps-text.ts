@@ -11,7 +11,7 @@ const USUAL_LIMIT: TypedLength = { mm: MM_PER_INCH / 32, text: '1/32', units: 'i
 
 /**
  * Steps as they are typed, one a line; a reading stands behind an equals sign, how far off is still right behind "+-":
- * `overhang at the nose = 1 1/4 +- 1/32`. A step whose line is as before stays the same one, with what was marked of it.
+ * `overhang at the nose = 1 1/4 +- 1/32`; with `= ?` any length is right that is like the cycle's others. A step whose line is as before stays the same one, with what was marked of it.
  */
 export function readSteps(text: string, units: Units, before: readonly JobStep[], newId: () => string): Result<JobStep[]> {
   const left = [...before];
@@ -35,7 +35,8 @@ export function readSteps(text: string, units: Units, before: readonly JobStep[]
 
 /** Within half a thousandth of a millimetre a length is the one that was shown. */
 const isSame = (a: NonNullable<JobStep['reading']>, b: NonNullable<JobStep['reading']>) =>
-  Math.abs(a.wanted.mm - b.wanted.mm) < 5e-4 && Math.abs(a.limit.mm - b.limit.mm) < 5e-4;
+  Math.abs(a.limit.mm - b.limit.mm) < 5e-4 &&
+  (a.wanted === null || b.wanted === null ? a.wanted === b.wanted : Math.abs(a.wanted.mm - b.wanted.mm) < 5e-4);
 
 function readingOf(text: string, units: Units): JobStep['reading'] {
   const [wanted = '', limit, ...rest] = text.split(/\+-|±|\+\/-/).map((t) => t.trim());
@@ -46,12 +47,15 @@ function readingOf(text: string, units: Units): JobStep['reading'] {
     const parsed = parseDimension(t, { units });
     return parsed.ok ? { mm: parsed.value.length, text: parsed.value.text, units } : null;
   };
-  const of = read(wanted);
+  const isOpen = wanted === '?';
+  const of = isOpen ? null : read(wanted);
   const by = limit === undefined ? USUAL_LIMIT : read(limit);
-  return of && by ? { wanted: of, limit: by } : null;
+  return (isOpen || of) && by ? { wanted: of, limit: by } : null;
 }
 
 /** Steps as lines, lengths as `show` writes them. */
 export function stepsText(steps: readonly JobStep[], show: (length: TypedLength) => string): string {
-  return steps.map((s) => (s.reading ? `${s.text} = ${show(s.reading.wanted)} +- ${show(s.reading.limit)}` : s.text)).join('\n');
+  return steps
+    .map((s) => (s.reading ? `${s.text} = ${s.reading.wanted ? show(s.reading.wanted) : '?'} +- ${show(s.reading.limit)}` : s.text))
+    .join('\n');
 }

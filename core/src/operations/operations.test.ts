@@ -46,6 +46,14 @@ describe('operations of an assembly', () => {
       'cleaned', 'cleaned', 'cleaned', 'fit-up', 'mask', 'primed', 'primed', 'primed', 'reassemble', 'scuffed', 'scuffed', 'scuffed', 'take-apart',
     ]); // prettier-ignore
   });
+  it('a part with zones of its own that stay bare is masked before the finish', () => {
+    const bare = new Map([...parts, ['p1', { ...(parts.get('p1') as NonNullable<ReturnType<typeof parts.get>>), bareZones: ['the lap'] }]]);
+    const only = [operationRow('r1', rowOf(['p1', 'p2'], 10))];
+    expect(derive(only).some((o) => o.kind === 'mask')).toBe(false);
+    const masked = derive(only, bare);
+    expect(named(masked, 'mask').partIds).toEqual(['p1']);
+    expect(waits(masked.find((o) => o.id === 'part/p1/primed') as AssemblyOperation, 'assembly/mask')).toBe('mask-before-primer');
+  });
   it('counts holes times sheets times sides, and minutes from them', () => {
     expect(named(all, 'deburred', 'r1')).toMatchObject({ count: 40, minutes: 6 });
     expect(named(all, 'drilled', 'r2')).toMatchObject({ count: 6, minutes: 3 });

@@ -70,7 +70,7 @@ export const closeId = (partId: string): string => `part/${partId}/close`;
 export const isSubAssembly = (operationId: string): boolean => operationId.startsWith('sub/');
 
 /** Parts as far as operations go by them, by id. */
-export type OperationParts = ReadonlyMap<string, Pick<PartDefinition, 'name' | 'subAssembly' | 'supply'>>;
+export type OperationParts = ReadonlyMap<string, Pick<PartDefinition, 'name' | 'subAssembly' | 'supply' | 'bareZones'>>;
 
 interface Draft extends Omit<AssemblyOperation, 'after' | 'minutes' | 'pieces' | 'way'> {
   /** Its own minutes; absent: the usual ones. */
@@ -171,11 +171,12 @@ export function assemblyOperations(
     whole('take-apart', TAKE_APART, all);
   }
   const sealed = rows.filter((r) => r.row.setting?.isSealed).flatMap((r) => r.row.layers.map((l) => l.partId));
+  const bare = all.filter((p) => (parts.get(p)?.bareZones ?? []).length > 0);
   if (drafts.some((d) => d.kind === 'primed'))
     whole(
       'mask',
       rankOfPlace('mask'),
-      [...new Set(sealed)].filter((p) => parts.has(p)),
+      [...new Set([...sealed, ...bare])].filter((p) => parts.has(p)),
     );
   const later = new Set(rows.flatMap((r) => r.row.waitsForParts ?? []));
   if (drafts.some((d) => d.kind === 'set'))

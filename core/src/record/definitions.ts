@@ -142,6 +142,8 @@ export interface PartDefinition {
   readonly flangeAngleDeg?: number | null | undefined;
   /** The sub-assembly it joins before anything else, by name. */
   readonly subAssembly?: string | undefined;
+  /** Zones of it that stay bare, in the builder's words: masked and looked at before the finish. */
+  readonly bareZones?: readonly string[] | undefined;
   /** It is not here, or not any more; absent or null: it is. */
   readonly supply?: PartSupply | null | undefined;
 }
@@ -475,11 +477,11 @@ export type JobKind = (typeof JOB_KINDS)[number];
 export const JOB_PLACES = ['before-drilling', 'after-drilling', 'before-finish', 'before-riveting', 'after-riveting'] as const;
 export type JobPlace = (typeof JOB_PLACES)[number];
 
-/** A step of a job; with a reading what is wanted, and how far off is still right. */
+/** A step of a job; with a reading what is wanted, and how far off is still right. Without a wanted length the readings of a cycle are to be alike. */
 export interface JobStep {
   readonly id: string;
   readonly text: string;
-  readonly reading?: { readonly wanted: TypedLength; readonly limit: TypedLength } | null | undefined;
+  readonly reading?: { readonly wanted: TypedLength | null; readonly limit: TypedLength } | null | undefined;
 }
 
 /** Once on and off again: its steps, and the rows that are drilled in it. */
@@ -516,6 +518,8 @@ export interface JobDefinition {
   readonly cycles: readonly JobCycle[];
   /** Of a bonded joint: what it takes. */
   readonly amount?: JointAmount | null | undefined;
+  /** The job of the other side it was made from. */
+  readonly mirroredFrom?: string | null | undefined;
 }
 
 /** A page of the plans with all its revisions, oldest first: the old one is kept behind the new. */

@@ -151,6 +151,18 @@ export interface ThingCheck {
 export const SETTLED_AS = ['closed', 'filled', 'moved'] as const;
 export type SettledAs = (typeof SETTLED_AS)[number];
 
+/** What becomes of a dent. */
+export const DENTED = ['dressed', 'left', 'patched'] as const;
+export type Dented = (typeof DENTED)[number];
+
+/** A dent of a part, off any hole: where, in the builder's words, and how deep. */
+export interface Dent {
+  readonly where: string;
+  readonly deep?: TypedLength | undefined;
+  /** The job it came in. */
+  readonly jobId?: string | undefined;
+}
+
 /** What was said of a row under a revised page. */
 export const PAGE_ANSWERS = ['unchanged', 'edited', 'asked'] as const;
 export type PageAnswer = (typeof PAGE_ANSWERS)[number];
@@ -258,6 +270,9 @@ export interface OwnPayloads {
   /** The parts are done for; a new one comes with `arrived`. */
   scrapped: OnParts;
   arrived: OnParts;
+  dent: OnParts & { readonly dent: Dent };
+  /** Names the dent. */
+  'dent-settled': OnParts & { readonly because: string; readonly dented: Dented };
   'edges-deburred': OnParts;
   /** Go / no-go before the rivet goes in. */
   'hole-check': Noted & { readonly gauge: 'go' | 'no-go'; readonly toolId?: string | undefined };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { ids, part, rowOf } from '../../test/build';
-import type { Entity, PartDefinition, RowDefinition } from './definitions';
+import type { Entity, JobDefinition, PartDefinition, RowDefinition } from './definitions';
 import { mirrorAssembly, mirrorName, mirrorOrientation, mirrorRow } from './mirror';
 
 const parts = [part('p1', 'skin', 0.025, 'L'), part('p2', 'spar', 0.063)];
@@ -77,6 +77,44 @@ describe('a mirrored assembly', () => {
       ...(row?.definition as RowDefinition).layers.map((l) => l.id),
     ];
     expect(own.some((x) => known.has(x))).toBe(false);
+  });
+});
+
+describe('jobs of a mirrored assembly', () => {
+  it('come along for its own parts and rows, with steps of their own; what is gone is left out', () => {
+    const job: Entity<'job'> = {
+      kind: 'job',
+      id: 'j',
+      version: 4,
+      definition: {
+        v: 1,
+        assemblyId: 'a',
+        order: 3,
+        name: 'Skin fitted',
+        kind: 'fit-up',
+        place: 'before-drilling',
+        partIds: ['p1', 'gone'],
+        minutes: 40,
+        cycles: [{ id: 'c', name: 'on', rowIds: ['r1', 'gone'], steps: [{ id: 's', text: 'skin on' }] }],
+      },
+    };
+    const assembly = { kind: 'assembly' as const, id: 'a', version: 1, definition: { v: 1 as const, kitId: 'k', name: 'Left', order: 1 } };
+    const { edits, assemblyId } = mirrorAssembly(assembly, parts, [source], 2, ids(11), [job]);
+    const [made, part1, row1] = [
+      edits.find((e) => e.kind === 'job'),
+      edits.find((e) => e.kind === 'part' && e.definition?.mirroredFrom === 'p1')?.id,
+      edits.find((e) => e.kind === 'row')?.id,
+    ];
+    expect(made?.definition).toMatchObject({
+      assemblyId,
+      mirroredFrom: 'j',
+      name: 'Skin fitted',
+      minutes: 40,
+      partIds: [part1],
+      cycles: [{ name: 'on', rowIds: [row1], steps: [{ text: 'skin on' }] }],
+    });
+    const [cycle] = (made?.definition as JobDefinition).cycles;
+    expect([made?.id, cycle?.id, cycle?.steps[0]?.id].some((id) => ['j', 'c', 's', undefined].includes(id))).toBe(false);
   });
 });
 

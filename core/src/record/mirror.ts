@@ -4,6 +4,7 @@ import type {
   Edit,
   Entity,
   Hand,
+  JobDefinition,
   LaidPath,
   LayerDefinition,
   Orientation,
@@ -141,13 +142,14 @@ export function mirrorName(name: string): string {
   return swapped === name ? cutText(`${name}, mirrored`, 120) : swapped;
 }
 
-/** A whole assembly for the other side: every part and row mirrored, under ids of their own. */
+/** A whole assembly for the other side: every part, row and job mirrored, under ids of their own. */
 export function mirrorAssembly(
   source: Entity<'assembly'>,
   parts: readonly Entity<'part'>[],
   rows: readonly Entity<'row'>[],
   order: number,
   newId: () => string,
+  jobs: readonly Entity<'job'>[] = [],
 ): { edits: Edit[]; assemblyId: string } {
   const assemblyId = newId();
   const partIds = new Map(parts.map((p) => [p.id, newId()]));
@@ -169,5 +171,24 @@ export function mirrorAssembly(
       },
     });
   }
+  const there = (ids: ReadonlyMap<string, string>, own: readonly string[]) => own.flatMap((id) => ids.get(id) ?? []);
+  for (const { id, definition: job } of jobs)
+    edits.push({
+      kind: 'job',
+      id: newId(),
+      expectedVersion: 0,
+      definition: {
+        ...job,
+        assemblyId,
+        mirroredFrom: id,
+        partIds: there(partIds, job.partIds),
+        cycles: job.cycles.map((c) => ({
+          ...c,
+          id: newId(),
+          rowIds: there(rowIds, c.rowIds),
+          steps: c.steps.map((s) => ({ ...s, id: newId() })),
+        })),
+      } satisfies JobDefinition,
+    });
   return { edits, assemblyId };
 }

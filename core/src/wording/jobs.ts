@@ -1,5 +1,5 @@
 import type { JobKind, JobPlace } from '../record/definitions';
-import type { JobStanding, StepStanding } from '../jobs/job';
+import type { JobStanding, Spread, StepStanding } from '../jobs/job';
 import type { Units } from '../units/length';
 import { showLength } from '../units/show';
 
@@ -75,9 +75,9 @@ export const JOB_CARDS: Readonly<
       {
         name: 'Final trim',
         steps: [
-          'Read from what must be parallel, not from the old edge: at the start',
-          'The same in the middle',
-          'The same at the end',
+          'Read from what must be parallel, not from the old edge: at the start = ?',
+          'The same in the middle = ?',
+          'The same at the end = ?',
           'Cut, edge deburred',
         ].join('\n'),
       },
@@ -131,8 +131,19 @@ export function jobSentence(s: JobStanding): string {
 /** What is wanted of a reading, and where it lies if it was read. */
 export function readingSentence({ step, mark, beyond }: StepStanding, units: Units): string {
   if (!step.reading) return '';
-  const wanted = `wanted ${showLength(step.reading.wanted.mm, units)}, within ${showLength(step.reading.limit.mm, units)}`;
+  const { wanted: length, limit } = step.reading;
+  const wanted = length
+    ? `wanted ${showLength(length.mm, units)}, within ${showLength(limit.mm, units)}`
+    : `alike with the others of this cycle within ${showLength(limit.mm, units)}`;
   const read = mark?.payload.job.reading;
   if (!read) return mark ? `${wanted}; marked without a reading` : wanted;
   return `${wanted}; is ${showLength(read.mm, units)}${beyond === null ? '' : `, beyond the limit by ${showLength(beyond, units)}`}`;
+}
+
+/** Readings that are to be alike. */
+export function spreadSentence({ readings, by, limit, isBeyond }: Spread, units: Units): string {
+  const apart = `${readings} readings, ${showLength(by, units)} apart`;
+  return isBeyond
+    ? `${apart}, more than ${showLength(limit, units)}: not parallel. Read again before anything is cut.`
+    : `${apart}, within ${showLength(limit, units)}.`;
 }

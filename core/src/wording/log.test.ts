@@ -109,6 +109,19 @@ describe('the day in sentences', () => {
     expect(bad).toMatch(/^Rivet in hole 3 of Keel \(page FL-07\): \.120 in by \.070 in, gap between the sheets; .+\. Not clamped\.$/);
     expect(gauged).toMatch(/^Rivet in hole 4 .*: no-go; /);
   });
+  it('what happened to a sheet or a part is told by itself', () => {
+    expect(said([one('gave-way', [3], { layerIds: ['l1'], payload: { note: 'The rib, no block behind it.' } })])).toEqual([
+      'A sheet that gave way: Keel (page FL-07), hole 3. The rib, no block behind it.',
+    ]);
+    const onPart = (kind: Mark['kind'], payload: object) =>
+      one(kind, [], { rowId: 'a', payload: { partIds: ['p1'], ...payload } } as Partial<Mark>);
+    expect(said([onPart('scrapped', { note: 'Cracked at the bend.' })])).toEqual(['Parts scrapped: part p1. Cracked at the bend.']);
+    expect(said([onPart('arrived', {})])).toEqual(['Parts that came: part p1.']);
+    expect(said([onPart('dent', { dent: { where: '6 in aft of rib 3', deep: L(0.03) } })])).toEqual([
+      'Dent in part p1, 6 in aft of rib 3, .030 in deep.',
+    ]);
+    expect(said([onPart('dent-settled', { because: 'x', dented: 'dressed' })])).toEqual(['Dent in part p1: dressed out.']);
+  });
   it('no kind of mark says nothing understandable, or leaves a hole in the sentence', () => {
     for (const kind of MARK_KINDS) {
       expect(WORK_WORDS[kind], kind).toMatch(/^[a-z]/);

@@ -10,7 +10,7 @@ import type { Mm } from '../units/length';
 import { DEVIATION_WORDS, edgeLimitText, VERDICT_WORDS } from './deviations';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from './inspect';
 import { checkSaid } from './recalls';
-import { markText } from './marks';
+import { DENTED_WORDS, markText } from './marks';
 import { CAGE_WAY_WORDS, DIMPLE_WORDS, LIE_WORDS } from './preparation';
 
 /** What the log needs to name things. */
@@ -51,6 +51,8 @@ export const WORK_WORDS: Readonly<Record<MarkKind, string>> = {
   'gave-way': 'drilling',
   scrapped: 'sorting parts',
   arrived: 'sorting parts',
+  dent: 'inspecting',
+  'dent-settled': 'inspecting',
   'edges-deburred': 'deburring',
   'hole-check': 'inspecting',
   coupon: 'trying on scrap',
@@ -248,6 +250,7 @@ function toldApart(line: LogLine, names: LogNames, where: string, all: readonly 
   const L = (l: { mm: number }) => showLength(l.mm as Mm, names.units);
   const hole = (m: Mark) => `hole ${m.holeIds.map((id) => all.indexOf(id) + 1).join(', ')}`;
   const note = (m: Mark) => (m.payload.note ? ` ${m.payload.note}` : '');
+  const partsIn = (m: Mark) => (m.payload.partIds ?? []).map(names.part).join(', ');
   switch (line.kind) {
     case 'deviation':
       return line.marks.flatMap((m) => {
@@ -283,11 +286,19 @@ function toldApart(line: LogLine, names: LogNames, where: string, all: readonly 
       });
     case 'angle-read':
       return line.marks.flatMap((m) =>
-        m.payload.angle
+        m.payload.angle ? [`Flange of ${partsIn(m)}: ${m.payload.angle.found}°, wanted ${m.payload.angle.wanted}°.${by}`] : [],
+      );
+    case 'dent':
+      return line.marks.flatMap((m) =>
+        m.payload.dent
           ? [
-              `Flange of ${(m.payload.partIds ?? []).map(names.part).join(', ')}: ${m.payload.angle.found}°, wanted ${m.payload.angle.wanted}°.${by}`,
+              `Dent in ${partsIn(m)}, ${m.payload.dent.where}${m.payload.dent.deep ? `, ${L(m.payload.dent.deep)} deep` : ''}.${note(m)}${by}`,
             ]
           : [],
+      );
+    case 'dent-settled':
+      return line.marks.flatMap((m) =>
+        m.payload.dented ? [`Dent in ${partsIn(m)}: ${DENTED_WORDS[m.payload.dented]}.${note(m)}${by}`] : [],
       );
     case 'sealant-mixed':
       return line.marks.map((m) => {
@@ -316,8 +327,7 @@ function toldApart(line: LogLine, names: LogNames, where: string, all: readonly 
       return [];
     default:
       return line.marks.map((m) => {
-        const parts = (m.payload.partIds ?? []).map(names.part).join(', ');
-        const at = [where, m.holeIds.length > 0 ? hole(m) : '', parts].filter(Boolean).join(', ');
+        const at = [where, m.holeIds.length > 0 ? hole(m) : '', partsIn(m)].filter(Boolean).join(', ');
         return `${markText(m)[0]?.toUpperCase()}${markText(m).slice(1)}${at ? `: ${at}` : ''}.${note(m)}${by}`;
       });
   }

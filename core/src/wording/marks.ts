@@ -1,5 +1,5 @@
 import { finishWayOf, type FinishWay } from '../record/mark-work';
-import type { AssemblyMarkKind, Mark, MarkKind, SettledAs } from '../record/marks';
+import type { AssemblyMarkKind, Dented, Mark, MarkKind, SettledAs } from '../record/marks';
 
 /** Marks that are no step done at holes, as undo and the record name them. */
 const TOLD: Partial<Readonly<Record<MarkKind, string>>> = {
@@ -16,6 +16,8 @@ const TOLD: Partial<Readonly<Record<MarkKind, string>>> = {
   'gave-way': 'a sheet that gave way',
   scrapped: 'parts scrapped',
   arrived: 'parts that came',
+  dent: 'a dent',
+  'dent-settled': 'what became of a dent',
   'edges-deburred': 'edges of parts deburred',
   'hole-check': 'a hole gauged',
   coupon: 'a scrap piece kept',
@@ -43,6 +45,12 @@ export const FINISH_WORDS: Readonly<Record<FinishWay, string>> = {
 
 /** What became of work that the plan no longer asks for. */
 export const SETTLED_WORDS: Readonly<Record<SettledAs, string>> = { closed: 'closed up', filled: 'filled', moved: 'moved to another row' };
+
+export const DENTED_WORDS: Readonly<Record<Dented, string>> = {
+  dressed: 'dressed out',
+  left: 'left as it is',
+  patched: 'patched over',
+};
 
 /** Work on the whole once it is done. */
 export const WHOLE_DONE: Readonly<Record<AssemblyMarkKind, string>> = {

@@ -188,8 +188,10 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'arguments-too-many': () => 'Give one verb and at most one file.',
   'measure-arguments': () =>
     'Give a photograph, the thickness of the sheet, and the paper of the frame where it is not a4: measure sheet.jpg .032 letter.',
+  'bare-zones': (d) => `At most ${d.most} zones, one a line, up to ${d.characters} characters each.`,
   'job-step-text': (d) => `Line ${d.line}: a step is up to 300 characters, with at most one equals sign before its reading.`,
-  'job-step-reading': (d) => `Line ${d.line}: the reading does not read. Write it like: overhang at the nose = 1 1/4 +- 1/32.`,
+  'job-step-reading': (d) =>
+    `Line ${d.line}: the reading does not read. Write it like: overhang at the nose = 1 1/4 +- 1/32, or = ? where only alike counts.`,
   'job-steps-many': (d) => `A cycle has at most ${d.max} steps.`,
   'practice-no-hole': () => 'The plan does not say where a hole of this part lies: lay its rows out first, or choose another part.',
   'photo-no-marks': () => 'The codes of the frame are not seen. Photograph the whole frame, sharp, without anything lying on its marks.',

@@ -1,7 +1,7 @@
 import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import type { Database } from './connection';
-import { findEntity, listAssemblies, listOfAssembly, listOfKind } from './entities';
+import { findEntity, listAssemblies, listJobs, listOfAssembly, listOfKind } from './entities';
 import { listMarksOfAssembly, listMarksOfKitItself } from './record';
 
 /** One assembly with everything in it and all that was marked. */
@@ -9,6 +9,7 @@ export interface AssemblyOfKit {
   readonly assembly: Entity<'assembly'>;
   readonly parts: readonly Entity<'part'>[];
   readonly rows: readonly Entity<'row'>[];
+  readonly jobs: readonly Entity<'job'>[];
   readonly marks: readonly Mark[];
 }
 
@@ -30,10 +31,12 @@ export async function loadKitRecord(db: Database, kitId: string, only?: string, 
   const assemblies: AssemblyOfKit[] = [];
   for (const assembly of wanted.sort((a, b) => a.definition.order - b.definition.order)) {
     const { parts, rows } = await listOfAssembly(db, assembly.id);
+    const jobs = await listJobs(db, assembly.id);
     const marks = isWithoutMarks ? [] : (await listMarksOfAssembly(db, assembly.id, 0)).map((f) => f.mark);
     assemblies.push({
       assembly,
       parts,
+      jobs,
       rows: rows.sort((a, b) => a.definition.order - b.definition.order || (a.id < b.id ? -1 : 1)),
       marks,
     });

@@ -100,6 +100,7 @@ export function jobEdits(assemblyId: string, parts: ReadonlyMap<string, string>,
     measured: null,
     mirroredFrom: null,
     page: 'DH-05',
+    bareZones: ['the bonded face, .75 in wide'],
   };
   const made = (kind: 'part' | 'job', id: string, definition: PartDefinition | JobDefinition) =>
     ({ kind, id, expectedVersion: 0, definition }) as Edit;
@@ -111,7 +112,7 @@ export function jobEdits(assemblyId: string, parts: ReadonlyMap<string, string>,
 }
 
 /** What was done of them, and the batch the stiffener was bonded with. */
-export function jobMarkList(assemblyId: string, now: Date): Mark[] {
+export function jobMarkList(assemblyId: string, deckSkin: string, now: Date): Mark[] {
   const at = (days: number, minutes: number) => new Date(now.getTime() - days * DAY_MS + minutes * MINUTE_MS).toISOString();
   const step = (job: 'fit' | 'bond', c: number, s: number, when: string, reading?: string) =>
     demoMark(`job/${job}/${c}/${s}`, s % 2 === 0 ? 'RV' : 'TK', when, {
@@ -133,8 +134,28 @@ export function jobMarkList(assemblyId: string, now: Date): Mark[] {
     step('fit', 0, 3, at(9, 40)),
     step('fit', 0, 4, at(9, 70)),
     step('fit', 1, 0, at(8, 0)),
+    demoMark('job/dent', 'TK', at(8, 35), {
+      kind: 'dent',
+      rowId: assemblyId,
+      payload: { partIds: [deckSkin], dent: { where: '3 in behind the front corner, left', deep: typedLength('1/32'), jobId: FIT } },
+    }),
+    demoMark('job/dent/settled', 'TK', at(8, 55), {
+      kind: 'dent-settled',
+      rowId: assemblyId,
+      payload: {
+        partIds: [deckSkin],
+        because: demoId('job/dent'),
+        dented: 'dressed',
+        note: 'Strap eased, pushed out from inside by hand.',
+      },
+    }),
     step('bond', 0, 0, at(6, 0)),
     step('bond', 0, 1, at(6, 20)),
+    demoMark('job/bare', 'RV', at(6, 22), {
+      kind: 'bare-checked',
+      rowId: assemblyId,
+      payload: { partIds: [STIFFENER], zone: 'the bonded face, .75 in wide' },
+    }),
     demoMark('job/batch', 'RV', at(6, 25), {
       kind: 'sealant-mixed',
       rowId: assemblyId,

@@ -226,7 +226,11 @@ export function demoMarks(edits: readonly Edit[], now: Date): Mark[] {
     ...DEMO_SHIFTS.flatMap((shift, i) => shiftMarks(shift, i, now)),
     demoDeviation(rows, parts, now),
     ...preparationMarks(rows, { kit: KIT, parts, fasteners: FASTENERS }, now),
-    ...edits.flatMap((e) => (e.kind === 'assembly' && e.definition?.name === HATCH ? jobMarkList(e.id, now) : [])),
+    ...edits.flatMap((e) => {
+      if (e.kind !== 'assembly' || e.definition?.name !== HATCH) return [];
+      const skin = [...parts].find(([, p]) => p.assemblyId === e.id && p.name === 'deck skin');
+      return jobMarkList(e.id, skin?.[0] ?? '', now);
+    }),
     ...rivetingMarks(rows, { kit: KIT, parts, fasteners: FASTENERS }, now),
   ]);
 }

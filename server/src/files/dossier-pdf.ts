@@ -27,6 +27,7 @@ import { STAGE_WORDS } from '#core/wording/setups';
 import { FASTENER_WORDS, PREP_WORDS, sheetName } from '#core/wording/words';
 import type { KitRecord } from '../db/kit-record';
 import { assemblyDossier, holeNumbers, type AssemblyDossier, type RecordQuestion } from './dossier';
+import { jobsOf, partsSaid } from './dossier-work';
 import { DossierSheet, SECTION_MM } from './dossier-sheet';
 import { newPdf, PT, type Pdf } from './pdf';
 import { photoPath } from './photos';
@@ -62,6 +63,8 @@ export async function dossierPdf(record: KitRecord, q: DossierQuestion): Promise
     const { sequence } = dossier.source.assembly.definition;
     if (sequence) sheet.text(decisionSentence(sequence), 9.5);
     parts(sheet, dossier, record.kit.definition.units, q);
+    partsSaid(sheet, dossier, record.kit.definition.units, q);
+    jobsOf(sheet, dossier, record.kit.definition.units, q);
     for (const row of dossier.rows) {
       drawRow(sheet, row, dossier, record.kit.definition.units, q);
       await step();

@@ -47,6 +47,8 @@ const TOLD: readonly string[] = [
   'rivet',
   'clicks',
   'angle',
+  'dent',
+  'dented',
   'workMinutes',
   'photoIds',
   'thing',

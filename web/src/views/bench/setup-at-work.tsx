@@ -27,7 +27,7 @@ import { BesideTheHoles } from './beside-the-holes';
 import { HolesAtHand } from './holes-at-hand';
 import type { AtWorkProps, BodyProps } from './at-work-props';
 
-const BareZones = lazy(() => import('./bare-zones').then((m) => ({ default: m.BareZones })));
+const BareZones = lazy(() => import('../../ui/bare-zones').then((m) => ({ default: m.BareZones })));
 
 const NO_TOOLS: readonly Entity<'tool'>[] = [];
 
@@ -91,7 +91,13 @@ export function SetupAtWork(props: AtWorkProps) {
       ) : null}
       {at.isOnPart && operation === 'primed' ? (
         <Suspense fallback={null}>
-          <BareZones data={data} partId={item.partId ?? ''} rows={rows} marks={marks} onMark={onMark} />
+          <BareZones
+            assemblyId={data.assembly.id}
+            part={data.parts.find((p) => p.id === item.partId)}
+            rows={rows}
+            marks={marks}
+            onMark={onMark}
+          />
         </Suspense>
       ) : null}
       <PageFlags data={data} flags={flags.get(item.rowId) ?? []} />

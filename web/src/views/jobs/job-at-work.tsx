@@ -35,7 +35,7 @@ export function JobAtWork({ data, jobId, marks, waits, onMark }: JobAtWorkProps)
           {waits.length > 6 ? ` and ${waits.length - 6} more` : ''}
         </p>
       ) : null}
-      <JobCard data={data} job={job} standing={standing} onMark={onMark} />
+      <JobCard data={data} job={job} standing={standing} marks={marks} onMark={onMark} />
     </section>
   );
 }

@@ -5,15 +5,17 @@ import type { CycleStanding, JobStanding, StepStanding } from '#core/jobs/job';
 import { alongRow, CLAMP_EVERY, edgeOrder } from '#core/jobs/edge-order';
 import type { Entity, RowDefinition } from '#core/record/definitions';
 import { formatRange, holesInPlan } from '#core/record/holes';
+import type { Mark } from '#core/record/marks';
 import { showLength } from '#core/units/show';
 import { rowTitle } from '#core/record/title';
 import { cutText } from '#core/typed/whole-text';
 import { carryUnit } from '#core/units/carry';
-import { CARD_ORDER, readingSentence } from '#core/wording/jobs';
+import { CARD_ORDER, readingSentence, spreadSentence } from '#core/wording/jobs';
 import { countOf } from '#core/wording/words';
 import type { MarkWish } from '../../api/commands';
 import { partsById } from '../../models/row-model';
 import { Button, ErrorText } from '../../ui/controls';
+import { Dents } from '../../ui/dents';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 
@@ -21,12 +23,13 @@ interface JobCardProps {
   readonly data: AssemblyAnswer;
   readonly job: Entity<'job'>;
   readonly standing: JobStanding;
+  readonly marks: readonly Mark[];
   readonly onMark: (wishes: readonly MarkWish[]) => void;
 }
 
 /** A job's card: cycle by cycle its steps, ticked one by one, with their readings; a reading beyond its limit is said, not hidden. */
-export function JobCard({ data, job, standing, onMark }: JobCardProps) {
-  const { kind } = job.definition;
+export function JobCard({ data, job, standing, marks, onMark }: JobCardProps) {
+  const { kind, partIds } = job.definition;
   return (
     <div className="flex flex-col gap-3">
       {kind === 'fit-up' || kind === 'edge' ? <p className="text-[15px] text-ink2">{CARD_ORDER}</p> : null}
@@ -34,6 +37,15 @@ export function JobCard({ data, job, standing, onMark }: JobCardProps) {
       {standing.cycles.map((cycle) => (
         <Cycle key={cycle.id} data={data} job={job} cycle={cycle} isCurrent={cycle.id === standing.current} onMark={onMark} />
       ))}
+      {kind === 'fit-up' ? (
+        <Dents
+          kit={data.kit}
+          parts={partIds.length > 0 ? data.parts.filter((p) => partIds.includes(p.id)) : data.parts}
+          marks={marks}
+          jobId={job.id}
+          onMark={onMark}
+        />
+      ) : null}
       {standing.leftOver.length > 0 ? (
         <p className="text-caution">
           {countOf(standing.leftOver.length, 'step')} that {standing.leftOver.length === 1 ? 'was' : 'were'} done{' '}
@@ -44,9 +56,10 @@ export function JobCard({ data, job, standing, onMark }: JobCardProps) {
   );
 }
 
-type CycleProps = Omit<JobCardProps, 'standing'> & { readonly cycle: CycleStanding; readonly isCurrent: boolean };
+type CycleProps = Omit<JobCardProps, 'standing' | 'marks'> & { readonly cycle: CycleStanding; readonly isCurrent: boolean };
 
 function Cycle({ data, job, cycle, isCurrent, onMark }: CycleProps) {
+  const units = useUnits();
   const parts = partsById(data.parts);
   const rows = data.rows.filter((r) => cycle.rowIds.includes(r.id));
   return (
@@ -69,6 +82,11 @@ function Cycle({ data, job, cycle, isCurrent, onMark }: CycleProps) {
           <Step key={s.step.id} data={data} job={job} cycleId={cycle.id} standing={s} onMark={onMark} />
         ))}
       </ol>
+      {cycle.spread ? (
+        <p role="status" className={cycle.spread.isBeyond ? 'label text-caution' : 'text-ink2'}>
+          {spreadSentence(cycle.spread, units)}
+        </p>
+      ) : null}
     </section>
   );
 }
@@ -87,7 +105,7 @@ function EdgeNumbers({ row, title }: { row: RowDefinition; title: string }) {
   );
 }
 
-type StepProps = Omit<JobCardProps, 'standing'> & { readonly cycleId: string; readonly standing: StepStanding };
+type StepProps = Omit<JobCardProps, 'standing' | 'marks'> & { readonly cycleId: string; readonly standing: StepStanding };
 
 function Step({ data, job, cycleId, standing, onMark }: StepProps) {
   const units = useUnits();

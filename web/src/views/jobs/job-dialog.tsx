@@ -233,7 +233,7 @@ export function JobDialog({ data, job, order, onKeep, onClose }: JobDialogProps)
             </div>
             <Field
               label={`Steps of cycle ${i + 1}, one a line`}
-              hint="A reading stands behind an equals sign, how far off is still right behind +-: overhang at the nose = 1 1/4 +- 1/32"
+              hint="A reading stands behind an equals sign, how far off is still right behind +-: overhang at the nose = 1 1/4 +- 1/32; where only alike counts: at the start = ?"
             >
               <textarea className="field min-h-32" value={c.text} onChange={(e) => change(c.id, { text: e.target.value })} />
             </Field>

@@ -109,7 +109,7 @@ function JobsOfAssembly({ data }: { data: AssemblyAnswer }) {
                   : ''}
               </p>
               {chosen.job.definition.note ? <p className="text-[16px]">{chosen.job.definition.note}</p> : null}
-              <JobCard key={chosen.job.id} data={data} job={chosen.job} standing={chosen.standing} onMark={mark} />
+              <JobCard key={chosen.job.id} data={data} job={chosen.job} standing={chosen.standing} marks={marks} onMark={mark} />
               <Notes
                 key={`notes ${chosen.job.id}`}
                 kit={data.kit}

@@ -17,7 +17,7 @@ export function MirrorButton({ kit, assembly, order }: { kit: Entity<'kit'>; ass
   const [name, setName] = useState(usual);
   const mirror = async (reason: string) => {
     const source = await get<AssemblyAnswer>(`/assemblies/${assembly.id}`);
-    const { edits } = mirrorAssembly(source.assembly, source.parts, source.rows, order, newId);
+    const { edits } = mirrorAssembly(source.assembly, source.parts, source.rows, order, newId, source.jobs);
     const named = edits.map((e) =>
       e.kind === 'assembly' && e.definition ? { ...e, definition: { ...e.definition, name: name.trim() || usual } } : e,
     );
@@ -31,7 +31,7 @@ export function MirrorButton({ kit, assembly, order }: { kit: Entity<'kit'>; ass
       {isOpen ? (
         <ReasonDialog title={`Make "${usual}"`} keepText="Mirror" onClose={() => setOpen(false)} onKeep={mirror}>
           <p>
-            Every part and row of {assembly.definition.name} is copied for the other side, hole n to hole n, with hands and orientation
+            Every part, row and job of {assembly.definition.name} is copied for the other side, hole n to hole n, with hands and orientation
             turned. Marks, measurements and counts stay behind.
           </p>
           <Field label="What it is called">

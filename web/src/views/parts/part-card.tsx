@@ -3,9 +3,11 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { ApiError } from '../../api/client';
 import type { Entity, Hand, PartDefinition } from '#core/record/definitions';
+import { readZones } from '#core/record/bare-zones';
 import { partDifferences, takeOverPart } from '#core/record/mirror-differences';
 import { rowTitle } from '#core/record/title';
 import { showBoth } from '#core/units/show';
+import { problemMessage } from '#core/wording/problems';
 import { useMirrorSource } from '../../api/queries';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
 import { MirrorOffers } from '../../ui/mirror-offers';
@@ -37,6 +39,8 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
   const [version, setVersion] = useState(part.version);
   const [draft, setDraft] = useState<PartDefinition>(part.definition);
   const [angleText, setAngleText] = useState(part.definition.flangeAngleDeg == null ? '' : String(part.definition.flangeAngleDeg));
+  const [zonesText, setZonesText] = useState((part.definition.bareZones ?? []).join('\n'));
+  const zones = readZones(zonesText);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const parts = partsById(data.parts);
   const rows = data.rows.filter((r) => r.definition.layers.some((l) => l.partId === part.id));
@@ -71,7 +75,9 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
       aria-label={part.definition.name}
       onSubmit={(e) => {
         e.preventDefault();
-        void keep({ ...next, name: draft.name.trim() });
+        if (!zones.ok) return;
+        const isBare = zones.value.length > 0 || next.bareZones !== undefined;
+        void keep({ ...next, name: draft.name.trim(), ...(isBare ? { bareZones: zones.value } : {}) });
       }}
     >
       <h2 className="label text-[22px]">{part.definition.name}</h2>
@@ -119,6 +125,16 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
           }}
         />
       </Field>
+      <Field label="Zones that stay bare, one a line (masked and looked at before the finish)">
+        <textarea
+          className="field min-h-16"
+          value={zonesText}
+          placeholder="the lap to the chine, 1 in wide"
+          aria-invalid={!zones.ok}
+          onChange={(e) => setZonesText(e.target.value)}
+        />
+      </Field>
+      {zones.ok ? null : <ErrorText>{problemMessage(zones.problem)}</ErrorText>}
       <div className="grid gap-3 sm:grid-cols-3">
         <Field label="Name">
           <TextInput required maxLength={120} value={draft.name} onChange={(e) => set({ name: e.target.value })} />

@@ -11,6 +11,8 @@ import { useFollow } from '../../api/queries';
 import { newId } from '../../api/device';
 import { Button, TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
+import { BareZones } from '../../ui/bare-zones';
+import { Dents } from '../../ui/dents';
 import { Notes } from '../../ui/notes';
 import { scrappedParts } from '#core/supply/scrapped';
 import { notesOfPart } from '#core/record/notes';
@@ -137,7 +139,9 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
             />
           ) : null}
           {selected ? (
-            <div className="px-3 pb-3">
+            <div className="flex flex-col gap-3 px-3 pb-3">
+              <BareZones assemblyId={data.assembly.id} part={selected} rows={rows} marks={marks} onMark={mark} />
+              <Dents kit={kit} parts={[selected]} marks={marks} onMark={mark} />
               <Notes
                 kit={kit}
                 title={`Notes and photos of ${selected.definition.name}`}

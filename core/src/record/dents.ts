@@ -1,0 +1,18 @@
+import { effectiveMarks, type Mark, type MarkOf } from './marks';
+
+/** A dent of a part, and what became of it; null: it is open. */
+export interface DentFound {
+  readonly found: MarkOf<'dent'>;
+  readonly settled: MarkOf<'dent-settled'> | null;
+}
+
+/** Dents of parts by marks that count, oldest first; of two answers the later counts. */
+export function dentsOf(marks: readonly Mark[], partIds: ReadonlySet<string>): DentFound[] {
+  if (!marks.some((m) => m.kind === 'dent')) return [];
+  const counted = effectiveMarks(marks);
+  const settled = new Map<string, MarkOf<'dent-settled'>>();
+  for (const m of counted) if (m.kind === 'dent-settled') settled.set(m.payload.because, m);
+  return counted.flatMap((m) =>
+    m.kind === 'dent' && m.payload.partIds?.some((id) => partIds.has(id)) ? [{ found: m, settled: settled.get(m.id) ?? null }] : [],
+  );
+}
