@@ -1,7 +1,6 @@
 import { lazy, Suspense, useEffect, type ComponentType, type LazyExoticComponent } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { useLocal } from './api/device';
-import { KitsView } from './views/kits/kits-view';
 import { Arrival, SkipLink } from './ui/arrival';
 import { Announcer } from './ui/announcer';
 import { AwayNotice } from './ui/away-notice';
@@ -16,7 +15,7 @@ function later<K extends string>(name: K, load: () => Promise<Record<K, Componen
 
 /** Every address with what it shows. */
 const VIEWS: readonly (readonly [path: string, view: ComponentType])[] = [
-  ['/', KitsView],
+  ['/', later('KitsView', () => import('./views/kits/kits-view'))],
   ['/practice', later('PracticeView', () => import('./views/practice/practice-view'))],
   ['/kits/:kitId', later('KitView', () => import('./views/kit/kit-view'))],
   ['/kits/:kitId/today', later('TodayView', () => import('./views/today/today-view'))],

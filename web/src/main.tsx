@@ -3,6 +3,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './app';
+import { reloadOnceWell } from './api/away';
 import { keepOfflinePage } from './api/offline-page';
 import { startOutbox } from './api/outbox';
 import { newQueryClient } from './api/query-client';
@@ -13,7 +14,7 @@ const client = newQueryClient();
 /* The page opens without its server where the browser can keep it. */
 if (import.meta.env.PROD) keepOfflinePage();
 /* A page left open while the program was renewed: what it asks for next has another name by now. */
-window.addEventListener('vite:preloadError', () => window.location.reload());
+window.addEventListener('vite:preloadError', () => void reloadOnceWell());
 startOutbox(() => client.invalidateQueries({ queryKey: ['marks'] }));
 
 createRoot(document.getElementById('root') as HTMLElement).render(

@@ -4,7 +4,8 @@ import { mark } from '../../test/build';
 import { logPages } from '../log/day-log';
 import type { TypedLength } from '../record/definitions';
 import { MARK_KINDS, type Mark } from '../record/marks';
-import { hoursSentence, logGroups, logSentences, noteSentences, WORK_WORDS, type LogNames } from './log';
+import { hoursSentence, logGroups, logSentences, noteSentences, type LogNames } from './log';
+import { WORK_WORDS } from './work-words';
 
 const L = (inch: number): TypedLength => ({ mm: inch * 25.4, text: String(inch), units: 'in' });
 const HOLES = Array.from({ length: 12 }, (_, i) => `h${i + 1}`);

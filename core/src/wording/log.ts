@@ -11,6 +11,7 @@ import { DEVIATION_WORDS, edgeLimitText, VERDICT_WORDS } from './deviations';
 import { DEFECT_WORDS, DISPOSITION_WORDS } from './inspect';
 import { checkSaid } from './recalls';
 import { DENTED_WORDS, markText } from './marks';
+import { WORK_WORDS } from './work-words';
 import { CAGE_WAY_WORDS, DIMPLE_WORDS, LIE_WORDS } from './preparation';
 
 /** What the log needs to name things. */
@@ -20,65 +21,6 @@ export interface LogNames {
   readonly person: (id: string) => string;
   readonly units: Units;
 }
-
-/** Kinds of work as the hours name them. */
-export const WORK_WORDS: Readonly<Record<MarkKind, string>> = {
-  'laid-out': 'laying out',
-  piloted: 'piloting',
-  drilled: 'drilling',
-  deburred: 'deburring',
-  creased: 'creasing edges',
-  scuffed: 'scuffing',
-  dimpled: 'dimpling',
-  countersunk: 'countersinking',
-  cleaned: 'cleaning',
-  primed: 'priming',
-  set: 'riveting',
-  inspected: 'inspecting',
-  'head-check': 'inspecting',
-  removed: 'taking rivets out',
-  squared: 'checking angles',
-  deviation: 'measuring deviations',
-  'depth-read': 'checking depths',
-  'gauge-read': 'checking the gauge',
-  'cage-set': 'setting the cage',
-  'rivet-check': 'checking depths',
-  'dimple-check': 'checking dimples',
-  'angle-read': 'checking angles',
-  'sealant-mixed': 'sealing',
-  cleared: 'clearing holes',
-  'job-step': 'work without holes',
-  'gave-way': 'drilling',
-  scrapped: 'sorting parts',
-  arrived: 'sorting parts',
-  dent: 'inspecting',
-  'dent-settled': 'inspecting',
-  'edges-deburred': 'deburring',
-  'hole-check': 'inspecting',
-  coupon: 'trying on scrap',
-  'bare-checked': 'masking',
-  'left-over-settled': 'writing up',
-  'thing-check': 'checking tools',
-  'thing-finding': 'checking tools',
-  'looked-again': 'inspecting',
-  'page-answer': 'reading plans',
-  'question-answer': 'reading plans',
-  'fit-up': 'fitting up',
-  'take-apart': 'taking apart',
-  mask: 'masking',
-  reassemble: 'putting together',
-  seal: 'sealing',
-  'bend-open': 'bending flanges',
-  'bend-back': 'bending flanges',
-  join: 'putting parts in place',
-  close: 'closing up',
-  'log-note': 'writing up',
-  'shift-started': 'at work',
-  'shift-paused': 'at work',
-  'shift-resumed': 'at work',
-  'shift-ended': 'at work',
-  undo: 'at work',
-};
 
 /** What was done, in the past tense, for lines that count holes or parts. */
 const DONE: Partial<Record<MarkKind, string>> = {

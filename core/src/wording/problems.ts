@@ -1,6 +1,7 @@
 import { countOf } from './words';
 import { own } from '../units/own';
 import type { Problem } from '../units/result';
+import { NO_ANSWER } from './no-answer';
 
 /** What a dimension field would understand; named in every refusal. */
 export const DIMENSION_HINT = 'Understood: .025, 0,6 mm, 25 thou, 025, 3/32, 1 1/2 in, 1-1/2", #40, No. 30, E, 40 mm.';
@@ -99,8 +100,8 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'kit-id-twice': () => 'The document names the same id twice.',
   'kit-reference-missing': () => 'The document refers to something that is not in it.',
   'kit-ids-taken': (d) => `A kit with these ids is here already (${d.count} of them). Import it as a copy, or delete the other one first.`,
-  offline: () => 'The program does not answer. What was typed is still here; try again.',
-  'not-available': () => 'The program cannot reach its database just now. Try again in a moment.',
+  offline: () => NO_ANSWER.offline,
+  'not-available': () => NO_ANSWER['not-available'],
   'version-conflict': () => 'Somebody else has changed this since.',
   'marks-refused': () => 'The record cannot take some of these marks.',
   'mark-id-taken': () => 'A mark with this id is in the record already, and says something else.',

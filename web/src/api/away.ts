@@ -18,6 +18,12 @@ const isWell = (): Promise<boolean> =>
     () => false,
   );
 
+/** Loads the page anew as soon as the program answers: what it asked for has another name by now, or did not come. */
+export async function reloadOnceWell(): Promise<void> {
+  while (!(await isWell())) await new Promise((go) => window.setTimeout(go, LOOK_MS));
+  window.location.reload();
+}
+
 type Answering = 'yes' | 'late' | 'no';
 
 /** How a query that is on the page is answered; `since`: when each began to be asked. */

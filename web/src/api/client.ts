@@ -1,5 +1,5 @@
 import { wholeText } from '#core/typed/whole-text';
-import { problemMessage } from '#core/wording/problems';
+import { NO_ANSWER } from '#core/wording/no-answer';
 
 /** A refusal by the server, with its code and data. `code` `offline`: no answer came at all. */
 export class ApiError extends Error {
@@ -7,11 +7,18 @@ export class ApiError extends Error {
     readonly status: number,
     readonly code: string,
     readonly data: Record<string, unknown>,
+    message: string,
   ) {
-    super(
-      typeof data.message === 'string' ? data.message : problemMessage({ code, data: data.data as Record<string, string> | undefined }),
-    );
+    super(message);
   }
+}
+
+/** What a refusal says; the sentences come over the line with the first one. */
+async function saidBy(code: string, data: Record<string, unknown>): Promise<string> {
+  if (typeof data.message === 'string') return data.message;
+  if (code === 'not-available') return NO_ANSWER[code];
+  const { problemMessage } = await import('#core/wording/problems');
+  return problemMessage({ code, data: data.data as Record<string, string> | undefined });
 }
 
 async function call<T>(path: string, init?: RequestInit): Promise<T> {
@@ -19,10 +26,13 @@ async function call<T>(path: string, init?: RequestInit): Promise<T> {
   try {
     response = await fetch(`/api${path}`, init);
   } catch {
-    throw new ApiError(0, 'offline', {});
+    throw new ApiError(0, 'offline', {}, NO_ANSWER.offline);
   }
   const body = (await response.json().catch(() => ({}))) as T & { error?: { code: string } & Record<string, unknown> };
-  if (!response.ok) throw new ApiError(response.status, body.error?.code ?? 'not-available', body.error ?? {});
+  if (!response.ok) {
+    const { code = 'not-available', ...data } = body.error ?? {};
+    throw new ApiError(response.status, code, data, await saidBy(code, data));
+  }
   return body;
 }
 

@@ -1,7 +1,6 @@
 import type { KeptMarksAnswer } from '#contract/answers';
 import { useSyncExternalStore } from 'react';
 import type { Mark } from '#core/record/marks';
-import { problemMessage } from '#core/wording/problems';
 import { ApiError, post } from './client';
 import { addWaiting, dropAside, dropWaiting, loadAside, loadWaiting, moveAside, type SetAside, type Waiting } from './outbox-store';
 
@@ -119,6 +118,7 @@ async function deliverBatch(batch: readonly Waiting[]): Promise<void> {
     );
     const bad = batch.filter((w) => named.has(w.mark.id));
     if (bad.length > 0) {
+      const { problemMessage } = await import('#core/wording/problems');
       await setAside(
         bad.map((w) => ({ w, code: named.get(w.mark.id) as string, reason: problemMessage({ code: named.get(w.mark.id) as string }) })),
       );

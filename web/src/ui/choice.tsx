@@ -1,4 +1,4 @@
-import { RadioGroup } from 'radix-ui';
+import { useId } from 'react';
 
 interface ChoiceProps<T extends string> {
   readonly label: string;
@@ -9,23 +9,24 @@ interface ChoiceProps<T extends string> {
 
 /** A few choices of which one holds; arrow keys move within. */
 export function Choice<T extends string>({ label, value, options, onChoose }: ChoiceProps<T>) {
+  const name = useId();
   return (
-    <RadioGroup.Root
-      aria-label={label}
-      orientation="horizontal"
-      value={value}
-      onValueChange={(v) => onChoose(v as T)}
-      className="inline-flex self-start overflow-hidden rounded border border-edge"
-    >
+    <div role="radiogroup" aria-label={label} className="inline-flex self-start overflow-hidden rounded border border-edge">
       {options.map((o) => (
-        <RadioGroup.Item
+        <label
           key={o.value}
-          value={o.value}
-          className="chosen-mark label min-h-8 px-2.5 data-[state=checked]:bg-dye data-[state=checked]:text-on-dye data-[state=unchecked]:bg-raised data-[state=unchecked]:hover:bg-dye-soft pointer-coarse:min-h-11"
+          className="choice label relative inline-flex min-h-8 cursor-pointer items-center px-2.5 pointer-coarse:min-h-11"
         >
-          {o.text}
-        </RadioGroup.Item>
+          <input
+            type="radio"
+            name={name}
+            className="absolute inset-0 m-0 cursor-pointer appearance-none"
+            checked={o.value === value}
+            onChange={() => onChoose(o.value)}
+          />
+          <span className="pointer-events-none relative">{o.text}</span>
+        </label>
       ))}
-    </RadioGroup.Root>
+    </div>
   );
 }

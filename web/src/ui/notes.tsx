@@ -1,7 +1,9 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
-import { NoteForm, type NoteAbout } from './note-form';
+import type { NoteAbout } from './note-form';
+
+const NoteForm = lazy(() => import('./note-form').then((m) => ({ default: m.NoteForm })));
 
 interface NotesProps {
   readonly kit: Entity<'kit'>;
@@ -15,6 +17,7 @@ interface NotesProps {
 /** Notes and photos of a row, its holes or a part, with a field for one more. */
 export function Notes({ kit, about, notes, placeOf = () => '', title }: NotesProps) {
   const [turn, setTurn] = useState(0);
+  const [wasOpened, setOpened] = useState(false);
   const people = new Map(kit.definition.people.map((p) => [p.id, p.initials]));
   return (
     <section aria-label={title} className="flex flex-col gap-2">
@@ -35,10 +38,14 @@ export function Notes({ kit, about, notes, placeOf = () => '', title }: NotesPro
           ))}
         </ul>
       ) : null}
-      <details key={turn}>
+      <details key={turn} onToggle={() => setOpened(true)}>
         <summary className="label min-h-10 cursor-pointer py-1 text-[15px]">A note or photo</summary>
         <div className="flex flex-col gap-2 pb-2">
-          <NoteForm kit={kit} about={about} button="Keep the note" onKept={() => setTurn(turn + 1)} />
+          {wasOpened ? (
+            <Suspense fallback={null}>
+              <NoteForm kit={kit} about={about} button="Keep the note" onKept={() => setTurn(turn + 1)} />
+            </Suspense>
+          ) : null}
         </div>
       </details>
     </section>

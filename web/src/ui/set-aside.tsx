@@ -1,46 +1,24 @@
-import { useState } from 'react';
-import { markText } from '#core/wording/marks';
-import { discardAside, useAside } from '../api/outbox';
-import { fileName, saveFile } from '../drawing/export-svg';
+import { lazy, Suspense, useState } from 'react';
+import { useAside } from '../api/outbox';
 import { Button } from './controls';
-import { Modal } from './modal';
+import { DialogComes } from './dialog-comes';
 
-/** Marks the server will never take: shown with their reasons, exported or discarded by a person; they hold up nothing. */
+const SetAsideList = lazy(() => import('./set-aside-list').then((m) => ({ default: m.SetAsideList })));
+
+/** Marks the server will never take: said until a person has looked at them; they hold up nothing. */
 export function SetAsideBadge() {
   const aside = useAside();
   const [isOpen, setOpen] = useState(false);
   if (aside.length === 0) return null;
-  const save = () => saveFile(fileName('marks set aside', 'json'), `${JSON.stringify(aside, null, 1)}\n`, 'application/json');
   return (
     <>
       <Button className="border-stop text-stop" onClick={() => setOpen(true)}>
         {aside.length} set aside
       </Button>
       {isOpen ? (
-        <Modal title="Marks the record does not take" open onClose={() => setOpen(false)} wide>
-          <p className="text-[15px]">
-            They are kept in this browser only. Everything else was sent. Export them before you discard them: what they say may have to be
-            marked anew.
-          </p>
-          <ul aria-label="Set aside" className="max-h-[40vh] overflow-auto border-y border-line text-[15px]">
-            {aside.map((s) => (
-              <li key={s.mark.id} className="flex flex-wrap items-center gap-2 border-b border-line py-1">
-                <span className="min-w-0 flex-1">
-                  <strong>{markText(s.mark)}</strong>, {new Date(s.mark.doneAt).toLocaleString()}: {s.reason}
-                </span>
-                <Button tone="danger" onClick={() => void discardAside([s.mark.id])} aria-label={`Discard ${markText(s.mark)}`}>
-                  Discard
-                </Button>
-              </li>
-            ))}
-          </ul>
-          <div className="flex justify-end gap-2">
-            <Button onClick={save}>Export them</Button>
-            <Button tone="danger" onClick={() => void discardAside(aside.map((s) => s.mark.id))}>
-              Discard all {aside.length}
-            </Button>
-          </div>
-        </Modal>
+        <Suspense fallback={<DialogComes />}>
+          <SetAsideList onClose={() => setOpen(false)} />
+        </Suspense>
       ) : null}
     </>
   );

@@ -1,13 +1,15 @@
 import { CirclePause, CirclePlay, CircleStop } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import type { Entity } from '#core/record/definitions';
 import type { Mark, MarkKind } from '#core/record/marks';
 import { isForgotten, shiftsOf, showHours, workedMs, type Shift } from '#core/record/shifts';
 import { useMark, usePerson } from '../api/commands';
 import { useWritingUp } from '../api/writing-up';
 import { Button } from './controls';
-import { ShiftEnd } from './shift-end';
+import { DialogComes } from './dialog-comes';
 import { FromPaper, WritingUpBanner } from './from-paper';
+
+const ShiftEnd = lazy(() => import('./shift-end').then((m) => ({ default: m.ShiftEnd })));
 
 const TICK_MS = 20_000;
 
@@ -62,16 +64,18 @@ export function ShiftBar({ kit, assemblyId, marks }: { kit: Entity<'kit'>; assem
             <CircleStop size={20} aria-hidden /> End the shift
           </Button>
           {isEnding ? (
-            <ShiftEnd
-              shift={mine}
-              marks={marks}
-              now={now}
-              onClose={() => setEnding(false)}
-              onEnd={() => {
-                setEnding(false);
-                write('shift-ended');
-              }}
-            />
+            <Suspense fallback={<DialogComes />}>
+              <ShiftEnd
+                shift={mine}
+                marks={marks}
+                now={now}
+                onClose={() => setEnding(false)}
+                onEnd={() => {
+                  setEnding(false);
+                  write('shift-ended');
+                }}
+              />
+            </Suspense>
           ) : null}
         </>
       ) : (

@@ -3,7 +3,6 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import type { Units } from '#core/units/length';
-import { problemMessage } from '#core/wording/problems';
 import { useOfflinePage } from '../api/offline-page';
 import { useClockAhead, useIsStored, useRefusal, useWaiting } from '../api/outbox';
 import { SetAsideBadge } from './set-aside';
@@ -13,6 +12,7 @@ import { DeviceMenu } from './device-menu';
 import { FindButton } from './find/find-button';
 import type { Place } from './places';
 import { PlacesButton } from './places-button';
+import { Who } from './who';
 import { useTitle } from './arrival';
 
 interface TopBarProps {
@@ -33,6 +33,7 @@ interface TopBarProps {
 
 /** Where you are, the places beside it, who works, units, theme, undo. On a telephone the places lie at the lower edge. */
 export function TopBar({ trail, title, heading, kit, places, above, units, undo }: TopBarProps) {
+  const isAhead = useClockAhead();
   useTitle([...(title ? [title] : []), ...trail.map((t) => t.text).reverse()]);
   return (
     <>
@@ -68,17 +69,17 @@ export function TopBar({ trail, title, heading, kit, places, above, units, undo 
         </nav>
         {places ? <PlacesNav {...places} /> : null}
         <div className="ml-auto flex flex-wrap items-center gap-2 lg:order-last lg:shrink-0 lg:flex-nowrap">
-          <ClockBadge />
+          {isAhead ? (
+            <Suspense fallback={null}>
+              <ClockBadge />
+            </Suspense>
+          ) : null}
           <SetAsideBadge />
           <OfflineBadge />
           <WaitingBadge />
           {undo ? <UndoBar undo={undo} /> : null}
           {kit ? <FindButton kitId={kit.id} /> : null}
-          {kit ? (
-            <Suspense fallback={<WhoWaits kit={kit} />}>
-              <Who kit={kit} />
-            </Suspense>
-          ) : null}
+          {kit ? <Who kit={kit} /> : null}
           <DeviceMenu units={units} />
         </div>
       </header>
@@ -131,21 +132,8 @@ function PlacesNav({ label, list }: { label: string; list: readonly Place[] }) {
 }
 
 /* Menus come when they are first wanted: until then their buttons stand there alone. */
-/** Keeps the place of who works here, so that nothing jumps when they come. */
-function WhoWaits({ kit }: { kit: Entity<'kit'> }) {
-  return (
-    <span aria-hidden className="invisible inline-flex">
-      {kit.definition.people.map((p) => (
-        <span key={p.id} className="label min-h-8 px-2.5 pointer-coarse:min-h-11">
-          {p.initials}
-        </span>
-      ))}
-    </span>
-  );
-}
-
 const BatchClock = lazy(() => import('./batch-clock').then((m) => ({ default: m.BatchClock })));
-const Who = lazy(() => import('./who').then((m) => ({ default: m.Who })));
+const ClockBadge = lazy(() => import('./clock-badge').then((m) => ({ default: m.ClockBadge })));
 const PlacesMenuOpen = lazy(() => import('./places-menu').then((m) => ({ default: m.PlacesMenu })));
 
 /** The kit's places from within one of its assemblies. */
@@ -157,17 +145,6 @@ function PlacesMenu(at: { places: readonly Place[]; name: string }) {
     <Suspense fallback={button}>
       <PlacesMenuOpen {...at} />
     </Suspense>
-  );
-}
-
-/** This device's clock is ahead: marks are kept as sent, and somebody should set it right. */
-function ClockBadge() {
-  const isAhead = useClockAhead();
-  if (!isAhead) return null;
-  return (
-    <span role="status" className="label rounded bg-caution-soft px-2 text-caution" title={problemMessage({ code: 'clock-ahead' })}>
-      clock ahead
-    </span>
   );
 }
 

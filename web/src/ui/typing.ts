@@ -2,7 +2,8 @@ import { readLocal } from '../api/device';
 
 /** Whether a key press goes into a field rather than to the page. */
 export function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  if (target instanceof HTMLInputElement) return !/^(radio|checkbox|button|file)$/.test(target.type);
+  return target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName));
 }
 
 /** Whether single keys do something in this browser; whoever speaks to it, or rests a hand on the keys, switches them off. */

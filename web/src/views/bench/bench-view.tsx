@@ -1,6 +1,6 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { PanelLeftOpen } from 'lucide-react';
-import { useEffect, useLayoutEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useLayoutEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { isWholeWork, type BenchStation, type OrderedItem } from '#core/access/bench-order';
 import type { Setting } from '#core/record/marks';
@@ -27,9 +27,10 @@ import { OrderedBench, type OrderedBenchOf } from '../../models/ordered-bench';
 import { useEarlyGuard } from '../../models/use-early-guard';
 import { SetupRail } from './setup-rail';
 import { jobIn } from '#core/jobs/job';
-import { JobAtWork } from '../jobs/job-at-work';
-import { WorkOnWhole } from './work-on-whole';
 import { SetupAtWork } from './setup-at-work';
+
+const WorkOnWhole = lazy(() => import('./work-on-whole').then((m) => ({ default: m.WorkOnWhole })));
+const JobAtWork = lazy(() => import('../jobs/job-at-work').then((m) => ({ default: m.JobAtWork })));
 
 /** Doing: one set-up at a time, at arm's length. */
 export function BenchView() {
@@ -169,29 +170,33 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
           )}
           <FlangeAngles data={data} rows={rows} marks={marks} onMark={onMark} />
           {work && !isWholeWork(work) ? (
-            <JobAtWork
-              key={work.id}
-              data={data}
-              jobId={jobIn(work.id)}
-              marks={marks}
-              waits={work.waits.map((w) => sequence.nameOf(w.id))}
-              onMark={onMark}
-            />
+            <Suspense fallback={null}>
+              <JobAtWork
+                key={work.id}
+                data={data}
+                jobId={jobIn(work.id)}
+                marks={marks}
+                waits={work.waits.map((w) => sequence.nameOf(w.id))}
+                onMark={onMark}
+              />
+            </Suspense>
           ) : work ? (
-            <WorkOnWhole
-              key={work.id}
-              data={data}
-              work={work}
-              sequence={sequence}
-              lock={lock}
-              onMark={(wishes, text) => {
-                setMarked(text);
-                onMark(wishes);
-              }}
-              marked={marked ? `Marked: ${marked}.` : undone}
-              undo={undo}
-              next={next}
-            />
+            <Suspense fallback={null}>
+              <WorkOnWhole
+                key={work.id}
+                data={data}
+                work={work}
+                sequence={sequence}
+                lock={lock}
+                onMark={(wishes, text) => {
+                  setMarked(text);
+                  onMark(wishes);
+                }}
+                marked={marked ? `Marked: ${marked}.` : undone}
+                undo={undo}
+                next={next}
+              />
+            </Suspense>
           ) : station && current && item ? (
             <SetupAtWork
               key={`${current.setup.key}/${item.key}`}

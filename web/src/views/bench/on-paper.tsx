@@ -1,5 +1,5 @@
 import type { Entity } from '#core/record/definitions';
-import { fileName } from '../../drawing/export-svg';
+import { fileName } from '../../ui/save-file';
 import { DoneWhen } from './done-when';
 
 interface OnPaperProps {

@@ -11,7 +11,7 @@ import { get } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useFasteners, useFollow } from '../../api/queries';
-import { fileName, saveFile } from '../../drawing/export-svg';
+import { fileName, saveFile } from '../../ui/save-file';
 import { Button, ErrorText } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
 import { useUnits } from '../../ui/units';

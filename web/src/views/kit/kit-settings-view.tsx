@@ -1,6 +1,6 @@
 import { useParams } from 'react-router';
 import { useKit } from '../../api/queries';
-import { fileName } from '../../drawing/export-svg';
+import { fileName } from '../../ui/save-file';
 import { KitPage } from '../../ui/kit-page';
 import { KitEnd } from './kit-end';
 import { KitSettings } from './kit-settings';

@@ -2,7 +2,7 @@ import { stripSvg } from '#core/formats/strip-svg';
 import { rowStrip } from '#core/record/row-strip';
 import type { Stack } from '#core/prep/stack';
 import type { Entity, PartDefinition } from '#core/record/definitions';
-import { fileName, saveFile } from '../../drawing/export-svg';
+import { fileName, saveFile } from '../../ui/save-file';
 import { Button } from '../../ui/controls';
 
 interface StripLinksProps {

@@ -6,7 +6,7 @@ import type { MarkKind } from '#core/record/marks';
 import { correctionProblem, shiftCorrection, type ShiftPart } from '#core/record/shift-correction';
 import { showHours, workedMs, type Shift } from '#core/record/shifts';
 import { STEP_KINDS } from '#core/record/steps';
-import { WORK_WORDS } from '#core/wording/log';
+import { WORK_WORDS } from '#core/wording/work-words';
 import { CORRECTION_PROBLEM_WORDS } from '#core/wording/paper';
 import { useMark, type MarkWish } from '../../api/commands';
 import { useWorked } from '../../api/record';

@@ -9,7 +9,7 @@ import { useAllMarks } from '../../api/all-marks';
 import { useCarriedFile } from '../../api/carried-file';
 import { useKeep } from '../../api/commands';
 import { useFollow } from '../../api/queries';
-import { fileName, saveFile } from '../../drawing/export-svg';
+import { fileName, saveFile } from '../../ui/save-file';
 import { mapSvg } from '../../drawing/map-svg';
 import type { AccessFlag } from '../../drawing/map-paint';
 import { useRowModels, type RowModel } from '../../models/row-model';

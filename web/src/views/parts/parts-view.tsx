@@ -1,6 +1,6 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { Plus } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { countOf } from '#core/wording/words';
 import { useKeep } from '../../api/commands';
@@ -17,13 +17,15 @@ import { Notes } from '../../ui/notes';
 import { scrappedParts } from '#core/supply/scrapped';
 import { notesOfPart } from '#core/record/notes';
 import { useUndo } from '../../ui/use-undo';
-import { PartDialog } from '../plan/part-dialog';
-import { AddPartDialog } from './add-part-dialog';
 import { PartCard } from './part-card';
 import { PartSupply } from './part-supply';
 import { PartsTable } from './parts-table';
-import { PartsTogether } from './parts-together';
 import { AssemblyScreen } from '../../ui/assembly-screen';
+import { DialogComes } from '../../ui/dialog-comes';
+
+const AddPartDialog = lazy(() => import('./add-part-dialog').then((m) => ({ default: m.AddPartDialog })));
+const PartsTogether = lazy(() => import('./parts-together').then((m) => ({ default: m.PartsTogether })));
+const PartDialog = lazy(() => import('../plan/part-dialog').then((m) => ({ default: m.PartDialog })));
 
 /** The parts of one assembly: counted, turned the right way up, and known by their rows. */
 export function PartsView() {
@@ -81,15 +83,19 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
               Tags
             </Link>
           </div>
-          <PartsTogether
-            parts={sorted.filter((p) => chosen.has(p.id))}
-            onKeep={(next) =>
-              keep({
-                edits: next.map(({ part, definition }) => ({ kind: 'part', id: part.id, expectedVersion: part.version, definition })),
-              })
-            }
-            onClear={() => setChosen(new Set())}
-          />
+          {chosen.size > 0 ? (
+            <Suspense fallback={null}>
+              <PartsTogether
+                parts={sorted.filter((p) => chosen.has(p.id))}
+                onKeep={(next) =>
+                  keep({
+                    edits: next.map(({ part, definition }) => ({ kind: 'part', id: part.id, expectedVersion: part.version, definition })),
+                  })
+                }
+                onClear={() => setChosen(new Set())}
+              />
+            </Suspense>
+          ) : null}
           <div className="min-h-0 flex-1 overflow-auto">
             {sorted.length === 0 ? (
               <p className="p-4 text-ink2">No part yet. A row line that names parts makes them: see Plan. Or add those of the box here.</p>
@@ -152,29 +158,31 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
           ) : null}
         </section>
       </main>
-      {isAdding ? (
-        <AddPartDialog
-          assemblyId={data.assembly.id}
-          taken={data.parts.map((p) => p.definition)}
-          onClose={() => setAdding(false)}
-          onKeep={async (definition) => {
-            const id = newId();
-            await keep({ edits: [{ kind: 'part', id, expectedVersion: 0, definition }] });
-            setSearch({ part: id }, { replace: true });
-          }}
-        />
-      ) : null}
-      {isMeasuring && selected ? (
-        <PartDialog
-          data={data}
-          part={selected}
-          onClose={() => setMeasuring(false)}
-          onKeep={async (definition, reason) => {
-            await keep({ edits: [{ kind: 'part', id: selected.id, expectedVersion: selected.version, definition }], reason });
-            setMeasuredHere((old) => ({ partId: selected.id, times: old?.partId === selected.id ? old.times + 1 : 1 }));
-          }}
-        />
-      ) : null}
+      <Suspense fallback={<DialogComes />}>
+        {isAdding ? (
+          <AddPartDialog
+            assemblyId={data.assembly.id}
+            taken={data.parts.map((p) => p.definition)}
+            onClose={() => setAdding(false)}
+            onKeep={async (definition) => {
+              const id = newId();
+              await keep({ edits: [{ kind: 'part', id, expectedVersion: 0, definition }] });
+              setSearch({ part: id }, { replace: true });
+            }}
+          />
+        ) : null}
+        {isMeasuring && selected ? (
+          <PartDialog
+            data={data}
+            part={selected}
+            onClose={() => setMeasuring(false)}
+            onKeep={async (definition, reason) => {
+              await keep({ edits: [{ kind: 'part', id: selected.id, expectedVersion: selected.version, definition }], reason });
+              setMeasuredHere((old) => ({ partId: selected.id, times: old?.partId === selected.id ? old.times + 1 : 1 }));
+            }}
+          />
+        ) : null}
+      </Suspense>
     </AssemblyPage>
   );
 }

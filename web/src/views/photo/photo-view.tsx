@@ -10,7 +10,7 @@ import type { Mm } from '#core/units/length';
 import { countOf } from '#core/wording/words';
 import { useAllMarks } from '../../api/all-marks';
 import { useFollow } from '../../api/queries';
-import { saveFile } from '../../drawing/export-svg';
+import { saveFile } from '../../ui/save-file';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button, ErrorText } from '../../ui/controls';

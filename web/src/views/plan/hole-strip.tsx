@@ -1,7 +1,7 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import type { Mark } from '#core/record/marks';
 import { AT_HOLE } from '#core/record/step-key';
-import { useMemo, useState, type KeyboardEvent } from 'react';
+import { type KeyboardEvent, lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { HoleDefinition } from '#core/record/definitions';
 import { marksFor } from '#core/work/bench';
@@ -15,8 +15,9 @@ import { HoleMenu } from '../hole/hole-menu';
 import { reachSentence } from './reach-line';
 import { StripPicture } from './strip-picture';
 import { HoldChoice, type OnHold } from './hold-choice';
-import { Leftovers } from './leftovers';
 import { RangeField } from './range-field';
+
+const Leftovers = lazy(() => import('./leftovers').then((m) => ({ default: m.Leftovers })));
 
 interface HoleStripProps {
   readonly data: AssemblyAnswer;
@@ -158,7 +159,11 @@ export function HoleStrip({ data, marks, row, others, reaches, onMark, onHold, a
         {n} holes chosen{onSheets}
         {reaches.length > 0 ? `. Tools: ${reachSentence(reaches)}` : ''}
       </p>
-      <Leftovers row={row} others={others} onMark={onMark} />
+      {row.leftovers.length > 0 ? (
+        <Suspense fallback={null}>
+          <Leftovers row={row} others={others} onMark={onMark} />
+        </Suspense>
+      ) : null}
     </section>
   );
 }

@@ -22,7 +22,6 @@ interface LeftoversProps {
 
 /** Marks that no longer fit the row: kept, and counted as left over until somebody says what became of them. */
 export function Leftovers({ row, others, onMark }: LeftoversProps) {
-  if (row.leftovers.length === 0) return null;
   return (
     <ul aria-label="Marks to look at" className="rounded border border-caution bg-caution-soft px-2 py-1 text-[14px] text-caution">
       {row.leftovers.map((left) => (

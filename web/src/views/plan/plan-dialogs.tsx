@@ -8,12 +8,12 @@ import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import type { PlanCall, SchoolId } from '#core/prep/stack';
 import { PLAN_WORDS, schoolWords } from '#core/wording/words';
 import { newId } from '../../api/device';
-import { PartDialog } from './part-dialog';
-import { ReasonDialog } from './reason-dialog';
 import type { RowModel } from '../../models/row-model';
 
 /* What is seldom opened comes when it is. */
 const TableDialog = lazy(() => import('../tables/table-dialog').then((m) => ({ default: m.TableDialog })));
+const PartDialog = lazy(() => import('./part-dialog').then((m) => ({ default: m.PartDialog })));
+const ReasonDialog = lazy(() => import('./reason-dialog').then((m) => ({ default: m.ReasonDialog })));
 const RowForm = lazy(() => import('./row-form').then((m) => ({ default: m.RowForm })));
 const PasteDialog = lazy(() => import('./paste-dialog').then((m) => ({ default: m.PasteDialog })));
 

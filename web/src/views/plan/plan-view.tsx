@@ -6,7 +6,6 @@ import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react';
 import { useLocation, useSearchParams } from 'react-router';
 import { duplicateRow, lineOfRow } from '#core/compose/compose';
 import { withHold } from '#core/record/holes';
-import { mirrorRow } from '#core/record/mirror';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { useAllMarks } from '../../api/all-marks';
 import { ApiError } from '../../api/client';
@@ -25,7 +24,6 @@ import { useDraft } from './draft';
 import { HoleStrip } from './hole-strip';
 import { PlanDialogs, type PlanDialog } from './plan-dialogs';
 import { RowDetail, type RowActions } from './row-detail';
-import { RowDeviations } from './row-deviations';
 import { MarkedTwicePanel } from './marked-twice';
 import { RowNotes } from './row-notes';
 import { RowHistory } from './row-history';
@@ -38,13 +36,14 @@ import { StandingPanel } from '../../ui/standing-panel';
 import { useWorkMark } from '../../models/use-work-mark';
 import type { LayerReach } from '#core/reach/layer-reach';
 import { partsById, useRowModels, type RowModel } from '../../models/row-model';
-import { ToldPanel } from '../../ui/told-panel';
 import { usePointing } from '../../models/use-telling';
 import { usePageKeys } from '../../ui/page-keys';
 import { useEarlyGuard } from '../../models/use-early-guard';
 import { useUndo } from '../../ui/use-undo';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 
+const ToldPanel = lazy(() => import('../../ui/told-panel').then((m) => ({ default: m.ToldPanel })));
+const RowDeviations = lazy(() => import('./row-deviations').then((m) => ({ default: m.RowDeviations })));
 const RowMirror = lazy(() => import('./row-mirror').then((m) => ({ default: m.RowMirror })));
 
 const NO_REACH: readonly LayerReach[] = [];
@@ -148,6 +147,7 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
     setLine(lineOfRow(row.entity.definition, partsById(data.parts), definitionsById(data.fasteners), units));
   };
   const mirror = async (sources: readonly Entity<'row'>[]) => {
+    const { mirrorRow } = await import('#core/record/mirror');
     const edits: Edit[] = [];
     const parts = [...data.parts];
     let last: string | null = null;
@@ -329,11 +329,17 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
                       />
                     </Suspense>
                   ) : null}
-                  <Fold title="How the row is reached, and what it waits for" opened={pointing.telling !== null}>
-                    <ToldPanel data={data} row={selected.entity} pointing={pointing} onKeep={tell} />
+                  <Fold title="How the row is reached, and what it waits for" opened={pointing.telling !== null} isLate>
+                    <Suspense fallback={null}>
+                      <ToldPanel data={data} row={selected.entity} pointing={pointing} onKeep={tell} />
+                    </Suspense>
                   </Fold>
                   <MarkedTwicePanel kit={kit} row={selected.entity} marks={marks} onMark={guard.mark} />
-                  <RowDeviations row={selected} rows={rows} />
+                  {selected.deviations.size > 0 ? (
+                    <Suspense fallback={null}>
+                      <RowDeviations row={selected} rows={rows} />
+                    </Suspense>
+                  ) : null}
                   <RowNotes kit={kit} row={selected.entity} marks={marks} />
                   <RowHistory kit={kit} row={selected.entity} changes={changes.data ?? []} marks={marks} />
                 </div>

@@ -4,7 +4,7 @@ import type { Verdict } from '#core/prep/findings';
 import type { Plan } from '#core/prep/plan';
 import type { PlanCall, SchoolId, Stack } from '#core/prep/stack';
 import { schoolWords } from '#core/wording/words';
-import { fileName, saveFile, svgFile } from '../../drawing/export-svg';
+import { fileName, saveFile } from '../../ui/save-file';
 import { drawSection } from '../../drawing/section-drawing';
 import { Button } from '../../ui/controls';
 import { useUnits } from '../../ui/units';
@@ -45,7 +45,8 @@ interface RowDetailProps {
 /** One row: its section, what to do, findings and the schools. */
 export function RowDetail({ title, subtitle, stack, plan, actions, verdict, work, ownSchool }: RowDetailProps) {
   const svg = useRef<SVGSVGElement>(null);
-  const save = () => {
+  const save = async () => {
+    const { svgFile } = await import('../../drawing/export-svg');
     if (svg.current) saveFile(fileName(title, 'svg'), svgFile(svg.current, title), 'image/svg+xml');
   };
   return (
@@ -66,7 +67,7 @@ export function RowDetail({ title, subtitle, stack, plan, actions, verdict, work
             <SectionFigure svgRef={svg} stack={stack} plan={plan} title={title} frame={FRAME} />
             <figcaption className="flex items-center justify-between gap-2 text-[13px] text-ink2">
               <SectionCaption stack={stack} plan={plan} />
-              <Button tone="quiet" onClick={save} aria-label="Save the section as SVG">
+              <Button tone="quiet" onClick={() => void save()} aria-label="Save the section as SVG">
                 <Download size={16} aria-hidden /> SVG
               </Button>
             </figcaption>

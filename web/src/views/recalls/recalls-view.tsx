@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router';
 import type { RecallPlaceView, RecallsAnswer, RecallView } from '#contract/answers';
 import { formatRange } from '#core/record/holes';
 import type { Units } from '#core/units/length';
-import { WORK_WORDS } from '#core/wording/log';
+import { WORK_WORDS } from '#core/wording/work-words';
 import { checkSentence, recallSentence } from '#core/wording/recalls';
 import { useMark } from '../../api/commands';
 import { useFollow } from '../../api/queries';

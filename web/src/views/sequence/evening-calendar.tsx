@@ -1,7 +1,7 @@
 import type { EventAttributes } from 'ics';
 import { useState } from 'react';
 import { calendarText, foldCalendar } from '#core/formats/calendar-lines';
-import { fileName, saveFile } from '../../drawing/export-svg';
+import { fileName, saveFile } from '../../ui/save-file';
 import { Button, ErrorText, Field, Select } from '../../ui/controls';
 
 interface EveningCalendarProps {

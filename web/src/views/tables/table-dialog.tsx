@@ -9,7 +9,7 @@ import { problemMessage } from '#core/wording/problems';
 import { composeContextOf } from '../../models/compose-context';
 import { carryFile, useCarriedFile } from '../../api/carried-file';
 import { newId } from '../../api/device';
-import { fileName, saveFile } from '../../drawing/export-svg';
+import { fileName, saveFile } from '../../ui/save-file';
 import { Button, ErrorText, Select } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
 import { Choice } from '../../ui/choice';
