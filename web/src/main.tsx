@@ -1,5 +1,5 @@
 import { QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { startTransition, StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './app';
@@ -17,14 +17,18 @@ if (import.meta.env.PROD) keepOfflinePage();
 window.addEventListener('vite:preloadError', () => void reloadOnceWell());
 startOutbox(() => client.invalidateQueries({ queryKey: ['marks'] }));
 
-createRoot(document.getElementById('root') as HTMLElement).render(
-  <StrictMode>
-    <QueryClientProvider client={client}>
-      <BrowserRouter>
-        <EditEffects>
-          <App />
-        </EditEffects>
-      </BrowserRouter>
-    </QueryClientProvider>
-  </StrictMode>,
+const root = createRoot(document.getElementById('root') as HTMLElement);
+/* The first time round is made in slices too. */
+startTransition(() =>
+  root.render(
+    <StrictMode>
+      <QueryClientProvider client={client}>
+        <BrowserRouter>
+          <EditEffects>
+            <App />
+          </EditEffects>
+        </BrowserRouter>
+      </QueryClientProvider>
+    </StrictMode>,
+  ),
 );

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import type { Mark } from '#core/record/marks';
 import { useWaiting } from './outbox';
 import { useMarks } from './queries';
@@ -7,5 +7,8 @@ import { useMarks } from './queries';
 export function useAllMarks(assemblyId: string): readonly Mark[] {
   const served = useMarks(assemblyId);
   const waiting = useWaiting();
-  return useMemo(() => [...(served.data ?? []), ...waiting.map((w) => w.mark)], [served.data, waiting]);
+  /* When they first come what they change is made in slices; what comes later shows at once. */
+  const isIn = useDeferredValue(served.data !== undefined);
+  const kept = isIn ? served.data : undefined;
+  return useMemo(() => [...(kept ?? []), ...waiting.map((w) => w.mark)], [kept, waiting]);
 }

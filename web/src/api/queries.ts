@@ -12,7 +12,7 @@ import type {
   WhoamiAnswer,
 } from '#contract/answers';
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { useDeferredValue, useEffect, useRef } from 'react';
 import { get } from './client';
 
 export const keys = {
@@ -114,7 +114,10 @@ export function useMarks(id: string) {
 /** Whether the first answer is still awaited of what an order of work depends on beside the rows: marks and tools. */
 export function useIsRecordLoading(kitId: string, assemblyId: string): boolean {
   const [marks, tools] = [useMarks(assemblyId), useTools(kitId)];
-  return marks.isLoading || tools.isLoading;
+  const isLoading = marks.isLoading || tools.isLoading;
+  /* What is worked out from them the first time is made in slices, between which the page answers. */
+  const wasLoading = useDeferredValue(isLoading);
+  return isLoading || wasLoading;
 }
 
 /** Looks again at what is shown as soon as somebody, here or elsewhere, has written; tells whether the server answers. */

@@ -1,5 +1,5 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import type { ReactNode } from 'react';
+import { useDeferredValue, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import type { Units } from '#core/units/length';
 import { useLocal } from '../api/device';
@@ -18,10 +18,12 @@ export function useScreenUnits(kitUnits: Units | undefined): Units {
 export function AssemblyScreen({ name, children }: { name: string; children: (data: AssemblyAnswer, units: Units) => ReactNode }) {
   const { assemblyId = '' } = useParams();
   const answer = useAssembly(assemblyId);
+  /* The first time round the view is made in slices, between which the page answers; what changes later shows at once. */
+  const isIn = useDeferredValue(answer.data !== undefined);
   const units = useScreenUnits(answer.data?.kit.definition.units);
   return (
     <UnitsContext value={units}>
-      {answer.data ? (
+      {answer.data && isIn ? (
         children(answer.data, units)
       ) : (
         <div className="flex h-full flex-col">
