@@ -1,5 +1,6 @@
 import type { JobStep, TypedLength } from '../record/definitions';
 import { parseDimension } from '../typed/dimension';
+import { carryUnit } from '../units/carry';
 import { MM_PER_INCH, type Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
 
@@ -31,6 +32,23 @@ export function readSteps(text: string, units: Units, before: readonly JobStep[]
     steps.push({ id: same?.id ?? newId(), text: said, ...(kept ? { reading: kept } : {}) });
   }
   return steps.length > STEPS_MAX ? bad({ code: 'job-steps-many', data: { max: STEPS_MAX } }) : good(steps);
+}
+
+/** Steps typed under one unit, so that their readings still mean the same under the other. */
+export function carrySteps(text: string, from: Units): string {
+  const carry = (t: string) => t.replace(/\S.*\S|\S/, (length) => (length === '?' ? length : carryUnit(length, from)));
+  return text
+    .split('\n')
+    .map((line) => {
+      const at = line.indexOf('=');
+      if (at < 0) return line;
+      const reading = line
+        .slice(at + 1)
+        .split(/(\+-|±|\+\/-)/)
+        .map((t, i) => (i % 2 === 0 ? carry(t) : t));
+      return `${line.slice(0, at + 1)}${reading.join('')}`;
+    })
+    .join('\n');
 }
 
 /** Within half a thousandth of a millimetre a length is the one that was shown. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { ids, part, rowOf } from '../../test/build';
 import type { Entity, JobDefinition, PartDefinition, RowDefinition } from './definitions';
-import { mirrorAssembly, mirrorName, mirrorOrientation, mirrorRow } from './mirror';
+import { mirrorAssembly, mirrorName, mirrorOrientation, mirrorRow, mirrorRows } from './mirror';
 
 const parts = [part('p1', 'skin', 0.025, 'L'), part('p2', 'spar', 0.063)];
 const source: Entity<'row'> = { kind: 'row', id: 'r1', version: 3, definition: rowOf(['p1', 'p2'], 3, { hand: 'L' }) };
@@ -14,6 +14,20 @@ describe('a mirrored row', () => {
     expect(row).toMatchObject({ kind: 'row', definition: { hand: 'R', mirroredFrom: 'r1' } });
     expect((row?.definition as RowDefinition).layers.map((l) => l.partId)).toEqual([skin?.id, 'p2']);
     expect((row?.definition as RowDefinition).holes).toHaveLength(3);
+  });
+  it('several, one after another: a part that one made is there for the next; one without a hand is passed over', () => {
+    const next: Entity<'row'> = { ...source, id: 'r2' };
+    const plain: Entity<'row'> = { ...source, id: 'r3', definition: { ...source.definition, hand: null } };
+    const { edits, lastRowId } = mirrorRows([source, plain, next], parts, 5, ids(9));
+    expect(edits.map((e) => e.kind)).toEqual(['part', 'row', 'row']);
+    const made = edits.slice(1).map((e) => e.definition as RowDefinition);
+    expect(made.map((d) => [d.mirroredFrom, d.order])).toEqual([
+      ['r1', 5],
+      ['r2', 7],
+    ]);
+    expect(made.map((d) => d.layers[0]?.partId)).toEqual([edits[0]?.id, edits[0]?.id]);
+    expect(lastRowId).toBe(edits[2]?.id);
+    expect(mirrorRows([plain], parts, 5, ids(9))).toEqual({ edits: [], lastRowId: null });
   });
   it('uses the turned part where it is there already', () => {
     expect(mirrorRow(source, [...parts, part('p3', 'skin', 0.025, 'R')], 2, ids(8))?.edits).toHaveLength(1);

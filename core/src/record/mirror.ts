@@ -125,6 +125,30 @@ export function mirrorRow(
   return { edits, rowId };
 }
 
+/**
+ * Several rows for the other hand, one after another from `order` on: a part that one of them made is there for the next.
+ * `lastRowId`: null where none had a hand to turn.
+ */
+export function mirrorRows(
+  sources: readonly Entity<'row'>[],
+  parts: readonly Entity<'part'>[],
+  order: number,
+  newId: () => string,
+): { edits: Edit[]; lastRowId: string | null } {
+  const edits: Edit[] = [];
+  const there = [...parts];
+  let lastRowId: string | null = null;
+  sources.forEach((source, i) => {
+    const mirrored = mirrorRow(source, there, order + i, newId);
+    if (!mirrored) return;
+    edits.push(...mirrored.edits);
+    for (const e of mirrored.edits)
+      if (e.kind === 'part' && e.definition) there.push({ kind: 'part', id: e.id, version: 0, definition: e.definition });
+    lastRowId = mirrored.rowId;
+  });
+  return { edits, lastRowId };
+}
+
 /** Within one assembly: a part that has no hand is the same for both; what belongs to the other row's hand is told there anew. */
 function toldId(source: Entity<'row'>, parts: readonly Entity<'part'>[], id: string): string | undefined {
   const part = parts.find((p) => p.id === id);

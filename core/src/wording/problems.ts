@@ -190,6 +190,8 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'measure-arguments': () =>
     'Give a photograph, the thickness of the sheet, and the paper of the frame where it is not a4: measure sheet.jpg .032 letter.',
   'bare-zones': (d) => `At most ${d.most} zones, one a line, up to ${d.characters} characters each.`,
+  'job-name-missing': () => 'What is it called?',
+  'job-minutes': (d) => `Minutes lie between ${d.from} and ${d.to}.`,
   'job-step-text': (d) => `Line ${d.line}: a step is up to 300 characters, with at most one equals sign before its reading.`,
   'job-step-reading': (d) =>
     `Line ${d.line}: the reading does not read. Write it like: overhang at the nose = 1 1/4 +- 1/32, or = ? where only alike counts.`,

@@ -1,26 +1,18 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useRef, useState } from 'react';
-import { typedText } from '#core/compose/compose';
-import { readSteps, stepsText } from '#core/jobs/steps-text';
-import {
-  JOB_KINDS,
-  JOB_PLACES,
-  type Entity,
-  type JobCycle,
-  type JobDefinition,
-  type JobKind,
-  type JobPlace,
-} from '#core/record/definitions';
-import { rowTitle } from '#core/record/title';
+import { useFieldArray, useForm, useWatch } from 'react-hook-form';
+import { carryJobTyped, readJobTyped, typedOfJob, type CycleTyped, type JobTyped } from '#core/jobs/job-text';
+import { JOB_KINDS, JOB_PLACES, type Entity, type JobDefinition, type JobKind } from '#core/record/definitions';
 import { JOB_CARDS, JOB_KIND_WORDS, JOB_PLACE_WORDS } from '#core/wording/jobs';
-import { problemMessage } from '#core/wording/problems';
 import { ApiError } from '../../api/client';
 import { newId } from '../../api/device';
-import { partsById } from '../../models/row-model';
-import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
-import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+import { Button, ErrorText, Field, Select } from '../../ui/controls';
+import { CheckField, LengthField, TextField } from '../../ui/form-fields';
+import { faultsOf } from '../../ui/form-faults';
 import { Modal } from '../../ui/modal';
-import { useUnits } from '../../ui/units';
+import { useUnits, useUnitSwitch } from '../../ui/units';
+import { CycleFields } from './cycle-fields';
+import { ManyOf } from './many-of';
 
 interface JobDialogProps {
   readonly data: AssemblyAnswer;
@@ -31,94 +23,49 @@ interface JobDialogProps {
   readonly onClose: () => void;
 }
 
-/** A cycle as it is typed. */
-interface CycleDraft {
-  readonly id: string;
-  readonly name: string;
-  readonly text: string;
-  readonly rowIds: readonly string[];
-  /** As it is kept; its steps stay what they are where their lines do. */
-  readonly before: JobCycle | null;
-}
+const cyclesOf = (kind: JobKind): CycleTyped[] =>
+  JOB_CARDS[kind].cycles.map((c) => ({ id: newId(), name: c.name, text: c.steps, rowIds: [] }));
 
-const cardOf = (kind: JobKind): CycleDraft[] =>
-  JOB_CARDS[kind].cycles.map((c) => ({ id: newId(), name: c.name, text: c.steps, rowIds: [], before: null }));
+const newJob = (): JobTyped => ({
+  name: '',
+  kind: 'fit-up',
+  place: JOB_CARDS['fit-up'].place,
+  minutes: '',
+  needsTwo: false,
+  page: '',
+  note: '',
+  partIds: [],
+  cycles: cyclesOf('fit-up'),
+  amount: { length: '', width: '', height: '' },
+});
 
 /** A job's card typed: what, where in the order, which parts, and the steps line by line. */
 export function JobDialog({ data, job, order, onKeep, onClose }: JobDialogProps) {
   const units = useUnits();
-  const was = job?.definition;
-  const [name, setName] = useState(was?.name ?? '');
-  const [kind, setKind] = useState<JobKind>(was?.kind ?? 'fit-up');
-  const [place, setPlace] = useState<JobPlace>(was?.place ?? JOB_CARDS['fit-up'].place);
-  const [minutes, setMinutes] = useState(was?.minutes == null ? '' : String(was.minutes));
-  const [needsTwo, setTwo] = useState(was?.needsTwo ?? false);
-  const [page, setPage] = useState(was?.page ?? '');
-  const [note, setNote] = useState(was?.note ?? '');
-  const [partIds, setPartIds] = useState<ReadonlySet<string>>(new Set(was?.partIds));
-  const [cycles, setCycles] = useState<readonly CycleDraft[]>(() =>
-    was
-      ? was.cycles.map((c) => ({
-          id: c.id,
-          name: c.name,
-          text: stepsText(c.steps, (l) => typedText(l, units)),
-          rowIds: c.rowIds,
-          before: c,
-        }))
-      : cardOf('fit-up'),
-  );
-  const [isTouched, setTouched] = useState(false);
-  const [amount, setAmount] = useState({
-    length: was?.amount ? typedText(was.amount.length, units) : '',
-    width: was?.amount ? typedText(was.amount.width, units) : '',
-    height: was?.amount ? typedText(was.amount.height, units) : '',
-  });
+  const was = job?.definition ?? null;
   const [error, setError] = useState<string | null>(null);
   const isBusy = useRef(false);
-  const parts = partsById(data.parts);
+  const read = (typed: JobTyped) => readJobTyped(typed, { assemblyId: data.assembly.id, order, was, units, newId });
+  const form = useForm<JobTyped>({
+    defaultValues: was ? typedOfJob(was, units) : newJob(),
+    resolver: (typed) => {
+      const made = read(typed);
+      return made.ok ? { values: typed, errors: {} } : { values: {}, errors: faultsOf<JobTyped>(made.problems) };
+    },
+  });
+  const { control, formState } = form;
+  useUnitSwitch((from) => form.reset(carryJobTyped(form.getValues(), from), { keepDirty: true }));
+  const cycles = useFieldArray({ control, name: 'cycles', keyName: 'key' });
+  const kind = useWatch({ control, name: 'kind' });
+  const partIds = useWatch({ control, name: 'partIds' });
   const choose = (next: JobKind) => {
-    setKind(next);
+    form.setValue('kind', next);
     /* The usual card of its kind, as long as nothing was typed over it. */
-    if (!was && !isTouched) {
-      setCycles(cardOf(next));
-      setPlace(JOB_CARDS[next].place);
-    }
+    if (was || formState.dirtyFields.cycles) return;
+    form.resetField('cycles', { defaultValue: cyclesOf(next) });
+    form.setValue('place', JOB_CARDS[next].place);
   };
-  const change = (id: string, to: Partial<CycleDraft>) => {
-    setTouched(true);
-    setCycles(cycles.map((c) => (c.id === id ? { ...c, ...to } : c)));
-  };
-  const read = (): JobDefinition | string => {
-    if (name.trim() === '') return 'What is it called?';
-    const time = minutes.trim() === '' ? null : Number(minutes.replace(',', '.'));
-    if (time !== null && !(time >= 1 && time <= 100_000)) return 'The minutes do not read.';
-    const made: JobCycle[] = [];
-    for (const c of cycles) {
-      const steps = readSteps(c.text, units, c.before?.steps ?? [], newId);
-      if (!steps.ok) return `${c.name}: ${problemMessage(steps.problem)}`;
-      made.push({ id: c.id, name: c.name.trim() || 'Once', rowIds: c.rowIds, steps: steps.value });
-    }
-    const sizes = [amount.length, amount.width, amount.height].map((t) => dimensionValue(t, units));
-    if (kind === 'bond' && sizes.some((s) => s.isBad)) return 'One of the joint’s lengths does not read.';
-    const [length, width, height] = sizes.map((s) => s.length);
-    return {
-      v: 1,
-      assemblyId: data.assembly.id,
-      order: was?.order ?? order,
-      name: name.trim(),
-      kind,
-      place,
-      partIds: [...partIds],
-      minutes: time,
-      needsTwo,
-      ...(page.trim() ? { page: page.trim() } : {}),
-      ...(note.trim() ? { note: note.trim() } : {}),
-      cycles: made,
-      amount: kind === 'bond' && length && width && height ? { length, width, height } : null,
-    };
-  };
-  const keep = async (definition: JobDefinition | string | null) => {
-    if (typeof definition === 'string') return setError(definition);
+  const keep = async (definition: JobDefinition | null) => {
     if (isBusy.current) return;
     isBusy.current = true;
     try {
@@ -132,15 +79,13 @@ export function JobDialog({ data, job, order, onKeep, onClose }: JobDialogProps)
     }
     isBusy.current = false;
   };
+  const send = form.handleSubmit(async (typed) => {
+    const made = read(typed);
+    if (made.ok) await keep(made.value);
+  });
   return (
-    <Modal title={job ? `Edit: ${was?.name}` : 'A new job'} open onClose={onClose} wide>
-      <form
-        className="flex flex-col gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void keep(read());
-        }}
-      >
+    <Modal title={was ? `Edit: ${was.name}` : 'A new job'} open onClose={onClose} wide>
+      <form className="flex flex-col gap-3" noValidate onSubmit={(e) => void send(e)}>
         <div className="grid gap-3 sm:grid-cols-3">
           <Field label="What it is">
             <Select value={kind} onChange={(e) => choose(e.target.value as JobKind)}>
@@ -151,11 +96,9 @@ export function JobDialog({ data, job, order, onKeep, onClose }: JobDialogProps)
               ))}
             </Select>
           </Field>
-          <Field label="Name of the job">
-            <TextInput value={name} maxLength={120} onChange={(e) => setName(e.target.value)} />
-          </Field>
+          <TextField control={control} name="name" label="Name of the job" maxLength={120} />
           <Field label="Its place in the order">
-            <Select value={place} onChange={(e) => setPlace(e.target.value as JobPlace)}>
+            <Select {...form.register('place')}>
               {JOB_PLACES.map((p) => (
                 <option key={p} value={p}>
                   {JOB_PLACE_WORDS[p]}
@@ -163,115 +106,40 @@ export function JobDialog({ data, job, order, onKeep, onClose }: JobDialogProps)
               ))}
             </Select>
           </Field>
-          <Field label="Minutes it takes, about">
-            <TextInput inputMode="decimal" value={minutes} placeholder="30" onChange={(e) => setMinutes(e.target.value)} />
-          </Field>
-          <Field label="Page of the plans">
-            <TextInput value={page} maxLength={80} onChange={(e) => setPage(e.target.value)} />
-          </Field>
-          <label className="flex min-h-10 items-center gap-2 self-end">
-            <input type="checkbox" className="size-5" checked={needsTwo} onChange={(e) => setTwo(e.target.checked)} />
-            needs two
-          </label>
+          <TextField control={control} name="minutes" label="Minutes it takes, about" placeholder="30" isNumber />
+          <TextField control={control} name="page" label="Page of the plans" maxLength={80} />
+          <div className="self-end">
+            <CheckField control={control} name="needsTwo">
+              needs two
+            </CheckField>
+          </div>
         </div>
-        <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
+        <fieldset>
           <legend className="label text-[15px] text-ink2">Parts it is done on</legend>
-          {data.parts.map((p) => (
-            <label key={p.id} className="flex min-h-9 items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="size-5"
-                checked={partIds.has(p.id)}
-                onChange={() =>
-                  setPartIds(partIds.has(p.id) ? new Set([...partIds].filter((id) => id !== p.id)) : new Set([...partIds, p.id]))
-                }
-              />
-              {p.definition.name}
-            </label>
-          ))}
+          <ManyOf
+            choices={data.parts.map((p) => ({ id: p.id, name: p.definition.name }))}
+            chosen={partIds}
+            onChange={(next) => form.setValue('partIds', next, { shouldDirty: true })}
+          />
         </fieldset>
         {kind === 'bond' ? (
           <div className="grid gap-3 sm:grid-cols-3">
-            <DimensionField
-              label="Length of the joint"
-              text={amount.length}
-              onText={(length) => setAmount({ ...amount, length })}
-              units={units}
-            />
-            <DimensionField
-              label="Width of the film or bead"
-              text={amount.width}
-              onText={(width) => setAmount({ ...amount, width })}
-              units={units}
-            />
-            <DimensionField
-              label="Thickness of the film, height of the bead"
-              text={amount.height}
-              onText={(height) => setAmount({ ...amount, height })}
-              units={units}
-            />
+            <LengthField control={control} name="amount.length" label="Length of the joint" />
+            <LengthField control={control} name="amount.width" label="Width of the film or bead" />
+            <LengthField control={control} name="amount.height" label="Thickness of the film, height of the bead" />
           </div>
         ) : null}
-        {cycles.map((c, i) => (
-          <fieldset key={c.id} className="flex flex-col gap-2 border-t border-line pt-2">
-            <legend className="label text-[16px]">Cycle {i + 1}</legend>
-            <div className="flex flex-wrap items-end gap-2">
-              <Field label={`Name of cycle ${i + 1}`}>
-                <TextInput value={c.name} maxLength={120} onChange={(e) => change(c.id, { name: e.target.value })} />
-              </Field>
-              {cycles.length > 1 ? (
-                <Button
-                  tone="danger"
-                  onClick={() => {
-                    setTouched(true);
-                    setCycles(cycles.filter((o) => o.id !== c.id));
-                  }}
-                >
-                  Take cycle {i + 1} out
-                </Button>
-              ) : null}
-            </div>
-            <Field
-              label={`Steps of cycle ${i + 1}, one a line`}
-              hint="A reading stands behind an equals sign, how far off is still right behind +-: overhang at the nose = 1 1/4 +- 1/32; where only alike counts: at the start = ?"
-            >
-              <textarea className="field min-h-32" value={c.text} onChange={(e) => change(c.id, { text: e.target.value })} />
-            </Field>
-            {data.rows.length > 0 ? (
-              <details>
-                <summary className="label min-h-9 cursor-pointer text-[15px]">
-                  Rows drilled in it{c.rowIds.length > 0 ? `: ${c.rowIds.length}` : ''}
-                </summary>
-                <div className="flex max-h-40 flex-wrap gap-x-4 overflow-auto">
-                  {data.rows.map((r) => (
-                    <label key={r.id} className="flex min-h-9 items-center gap-1.5">
-                      <input
-                        type="checkbox"
-                        className="size-5"
-                        checked={c.rowIds.includes(r.id)}
-                        onChange={(e) =>
-                          change(c.id, { rowIds: e.target.checked ? [...c.rowIds, r.id] : c.rowIds.filter((id) => id !== r.id) })
-                        }
-                      />
-                      {rowTitle(r.definition, parts)}
-                    </label>
-                  ))}
-                </div>
-              </details>
-            ) : null}
-          </fieldset>
+        {cycles.fields.map((c, i) => (
+          <CycleFields key={c.key} form={form} data={data} index={i} onOut={cycles.fields.length > 1 ? () => cycles.remove(i) : null} />
         ))}
         <Button
           className="self-start"
-          onClick={() => {
-            setTouched(true);
-            setCycles([...cycles, { id: newId(), name: `Cycle ${cycles.length + 1}`, text: '', rowIds: [], before: null }]);
-          }}
+          onClick={() => cycles.append({ id: newId(), name: `Cycle ${cycles.fields.length + 1}`, text: '', rowIds: [] })}
         >
           Add a cycle
         </Button>
         <Field label="A note">
-          <textarea className="field min-h-12" maxLength={500} value={note} onChange={(e) => setNote(e.target.value)} />
+          <textarea className="field min-h-12" maxLength={500} {...form.register('note')} />
         </Field>
         {error ? <ErrorText>{error}</ErrorText> : null}
         <div className="flex flex-wrap justify-end gap-2">

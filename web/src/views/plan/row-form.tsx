@@ -1,6 +1,6 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState, type ReactNode } from 'react';
-import { useForm, useWatch, type Control, type FieldErrors } from 'react-hook-form';
+import { useForm, useWatch, type Control } from 'react-hook-form';
 import {
   carryRowTyped,
   readRowTyped,
@@ -15,10 +15,10 @@ import { planStack } from '#core/prep/plan';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
-import { problemMessage } from '#core/wording/problems';
 import { contextOf } from '../../models/row-model';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { Fold } from '../../ui/fold';
+import { faultsOf } from '../../ui/form-faults';
 import { LengthField } from '../../ui/form-fields';
 import { Modal } from '../../ui/modal';
 import { DrilledFromChoice, StartChoice } from '../../ui/row-choices';
@@ -178,15 +178,7 @@ function askedThemes(data: AssemblyAnswer, was: RowDefinition): ReadonlySet<RowT
 /** Every fault at its field, as the form wants them. */
 function resolve(typed: RowTyped, was: RowDefinition, units: Units) {
   const read = readRowTyped(typed, was, units);
-  if (read.ok) return { values: typed, errors: {} };
-  const errors: Record<string, unknown> = {};
-  for (const p of read.problems) put(errors, p.path.split('.'), { type: p.code, message: problemMessage(p) });
-  return { values: {}, errors: errors as FieldErrors<RowTyped> };
-}
-
-function put(into: Record<string, unknown>, [key = '', ...rest]: readonly string[], what: unknown): void {
-  if (rest.length === 0) into[key] = what;
-  else put((into[key] ??= /^\d+$/.test(rest[0] as string) ? [] : {}) as Record<string, unknown>, rest, what);
+  return read.ok ? { values: typed, errors: {} } : { values: {}, errors: faultsOf<RowTyped>(read.problems) };
 }
 
 /** Paths of the fields that have a fault. */

@@ -1,23 +1,16 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Edit, SequenceDecision } from '#core/record/definitions';
-import { breaksOf, followOrder, moved } from '#core/access/follow';
 import { learnedMinutes } from '#core/operations/hours';
-import type { AssemblyOperation } from '#core/operations/operations';
-import { orderCost } from '#core/order/order-cost';
-import { accessAlong } from '#core/access/shut-off';
 import type { WorkedTime } from '#core/log/work-hours';
 import type { WayOut } from '#core/access/ways-out';
 import { NOTHING_TRIED } from '#core/access/what-if';
-import type { Setup } from '#core/setup/setup';
-import type { OperationKind } from '#core/operations/minutes';
-import { FOLLOWED_WORDS, orderCostWords, operationVerb, orderKnownSentence, WAY_OUT_WORDS } from '#core/wording/sequence';
+import { orderCostWords, WAY_OUT_WORDS } from '#core/wording/sequence';
 import { setupName } from '#core/wording/setups';
 import { useKeep } from '../../api/commands';
 import { useLocal, writeLocal } from '../../api/device';
 import { useWorked } from '../../api/record';
 import { OrderedBench, type OrderedBenchOf } from '../../models/ordered-bench';
-import type { FoundOrder } from '../../models/use-order';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button, ErrorText } from '../../ui/controls';
@@ -27,10 +20,13 @@ import { useUnits } from '../../ui/units';
 import { ClosedOffLaterList, DeadEnds } from './dead-ends';
 import { FollowedOrder } from './followed';
 import { HoursPanel } from './hours-panel';
-import { MoveAnswer, type Move } from './move-answer';
+import { MoveAnswer } from './move-answer';
 import { OperationPanel } from './operation-panel';
+import { NextLine, OrderHead, Tick } from './order-head';
 import { TrackLegend } from './track-legend';
 import { TrackPicture } from './track-picture';
+import { useMove } from './use-move';
+import { useShownOperations } from './use-shown-operations';
 import { useShownOrder } from './use-shown-order';
 import { WhatIfPanel } from './what-if-panel';
 
@@ -64,7 +60,6 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
   const [budget, setBudget] = useState(120);
   const [person, setPerson] = useState<string | null>(null);
   const worked = useWorked(kit.id).data?.worked ?? NO_TIMES;
-  const [move, setMove] = useState<Move | null>(null);
   const [error, setError] = useState<string | null>(null);
 
   const minutes = useMemo(() => learnedMinutes(worked, person), [worked, person]);
@@ -72,54 +67,17 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
     sequence,
     minutes,
   );
-  const shownOrder = useMemo(
-    () => (showsDone ? [...followOrder(derived.operations, []).filter((id) => derived.done.has(id)), ...order] : order),
-    [showsDone, derived, order],
-  );
-  const byId = useMemo(
-    () => new Map([...derived.operations.map((o) => [o.id, o] as const), ...sequence.byId]),
-    [derived.operations, sequence.byId],
-  );
-  const operations = useMemo(
-    () => shownOrder.flatMap((id): AssemblyOperation[] => (byId.has(id) ? [byId.get(id) as AssemblyOperation] : [])),
-    [shownOrder, byId],
-  );
-  const setups = useMemo(() => new Map(rows.flatMap((r) => r.setups.map((u) => [u.setup.key, u.setup] as const))), [rows]);
-  const bandName = useCallback(
-    (key: string) => {
-      const setup: Setup | undefined = setups.get(key);
-      return setup ? setupName(setup, units) : operationVerb(key.split('/')[0] as OperationKind);
-    },
-    [setups, units],
-  );
-  const nextId = order.find((id) => ['ready', 'under-way'].includes(derived.progress.get(id)?.state ?? '')) ?? null;
+  const { shownOrder, byId, operations, bandName, nextId, nextSetup } = useShownOperations(sequence, rows, order, showsDone, units);
   const selected = byId.get(chosen ?? '') ?? byId.get(nextId ?? '');
-  const nextSetup = setups.get(byId.get(nextId ?? '')?.setup ?? '');
   const isLarge = useLocal('tracks') === 'large';
 
-  /* Moved among what is shown; what is done stays before everything. */
-  const look = (id: string, to: number, isDropped: boolean) => {
-    const doneBefore = shownOrder.length - order.length;
-    const at = order.indexOf(id);
-    const place = to - doneBefore;
-    if (at < 0 || place === at) return setMove(null);
-    /* Dragged on within the same place: it is answered already. */
-    if (!isDropped && move?.id === id && move.order.indexOf(id) === place) return;
-    const next = moved(order, id, place);
-    const breaks = breaksOf(derived.left, next).filter((b) => b.earlier === id || b.later === id);
-    setMove({
-      id,
-      order: next,
-      breaks,
-      deadEnds: accessAlong(next, derived.access, derived.done).deadEnds,
-      ...orderCost(next, known),
-      isDropped,
-    });
-    if (isDropped && breaks.length === 0) {
-      setTried(next);
-      setMove(null);
-    }
-  };
+  const { move, look, leave, takeAnyway } = useMove({
+    derived,
+    order,
+    doneBefore: shownOrder.length - order.length,
+    known,
+    onTried: setTried,
+  });
   const keepDecision = async (decision: SequenceDecision) => {
     await keep({
       edits: [
@@ -147,32 +105,17 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
   return (
     <AssemblyPage data={data} here="sequence" undo={undo}>
       <main id="content" className="flex flex-col gap-4 p-4">
-        <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1">
-          <h1 className="label text-[26px]">The order of the work</h1>
-          <span className="text-ink2">Following {tried ? 'an order you are trying' : FOLLOWED_WORDS[sequence.follows]}</span>
-          <div className="ml-auto flex gap-6">
-            <Tick label="larger, for the bench" isSet={isLarge} onSet={(so) => writeLocal('tracks', so ? 'large' : '')} />
-            <Tick label="what is done too" isSet={showsDone} onSet={setShowsDone} />
-          </div>
-        </div>
-        <div className="flex min-h-[52px] items-start gap-4">
-          <p role="status" className="flex-1">
-            {isAdvised ? adviceSentence(advice) : `${orderCostWords(ownCost)}; the advice: ${orderCostWords(advice)}.`}
-          </p>
-          {advice.isBusy ? <Button onClick={advice.stop}>Stop</Button> : null}
-        </div>
+        <OrderHead follows={sequence.follows} isTrying={tried !== null} isAdvised={isAdvised} advice={advice} ownCost={ownCost}>
+          <Tick label="larger, for the bench" isSet={isLarge} onSet={(so) => writeLocal('tracks', so ? 'large' : '')} />
+          <Tick label="what is done too" isSet={showsDone} onSet={setShowsDone} />
+        </OrderHead>
         {nextId ? (
-          <p className={isLarge ? 'text-[26px]' : 'text-[18px]'}>
-            Next:{' '}
-            <button type="button" className="font-semibold underline underline-offset-2" onClick={() => setChosen(nextId)}>
-              {nameOf(nextId)}
-            </button>
-            {nextSetup ? (
-              <>
-                , <span className="text-dye">{setupName(nextSetup, units)}</span>
-              </>
-            ) : null}
-          </p>
+          <NextLine
+            name={nameOf(nextId)}
+            setup={nextSetup ? setupName(nextSetup, units) : null}
+            isLarge={isLarge}
+            onChoose={() => setChosen(nextId)}
+          />
         ) : null}
         <PageFlagLine data={data} flags={pageFlags} />
         {advice.problem ? <ErrorText>{advice.problem}</ErrorText> : null}
@@ -200,18 +143,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
           />
         )}
         <TrackLegend />
-        {move ? (
-          <MoveAnswer
-            move={move}
-            nameOf={nameOf}
-            operations={byId}
-            onAnyway={() => {
-              setTried(followOrder(derived.left, move.order));
-              setMove(null);
-            }}
-            onLeave={() => setMove(null)}
-          />
-        ) : null}
+        {move ? <MoveAnswer move={move} nameOf={nameOf} operations={byId} onAnyway={takeAnyway} onLeave={leave} /> : null}
         {tried ? (
           <p className="flex flex-wrap items-center gap-3 text-[17px]">
             You are trying an order of your own: {orderCostWords(ownCost)}; the advice: {orderCostWords(advice)}. Keep it below, with its
@@ -283,21 +215,4 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
       </main>
     </AssemblyPage>
   );
-}
-
-function Tick({ label, isSet, onSet }: { label: string; isSet: boolean; onSet: (so: boolean) => void }) {
-  return (
-    <label className="flex items-center gap-2 pointer-coarse:min-h-14">
-      <input type="checkbox" className="size-5" checked={isSet} onChange={(e) => onSet(e.target.checked)} />
-      {label}
-    </label>
-  );
-}
-
-function adviceSentence({ known, isBusy, ...cost }: FoundOrder): string {
-  if (!known)
-    return isBusy
-      ? 'Looking for fewer changes of set-up …'
-      : 'Stopped: this order keeps every precedence, but may change set-ups more often.';
-  return `${orderKnownSentence(cost, known)}${isBusy ? ' Still looking …' : ''}`;
 }
