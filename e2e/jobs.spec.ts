@@ -38,13 +38,13 @@ test('a final trim: readings that are to be alike are judged together before any
     await card.getByRole('button', { name: new RegExp(`^Keep the reading: .*${name.source}`) }).click();
   };
   await read(/at the start/, '6.250');
-  await expect(card).toContainText('alike with the others of this cycle within .031 in; is 6.250 in');
+  await expect(card).toContainText('alike with the others of this cycle within .0313 in; is 6.250 in');
   await read(/in the middle/, '6.260');
-  await expect(card.getByRole('status')).toContainText('2 readings, .010 in apart, within .031 in');
+  await expect(card.getByRole('status')).toContainText('2 readings, .010 in apart, within .0313 in');
   await read(/at the end/, '6.350');
-  await expect(card.getByRole('status')).toContainText('3 readings, .100 in apart, more than .031 in: not parallel. Read again');
+  await expect(card.getByRole('status')).toContainText('3 readings, .100 in apart, more than .0313 in: not parallel. Read again');
   await read(/at the end/, '6.255');
-  await expect(card.getByRole('status')).toContainText('3 readings, .010 in apart, within .031 in');
+  await expect(card.getByRole('status')).toContainText('3 readings, .010 in apart, within .0313 in');
   /* A dent comes while a skin is fitted. */
   await page.getByRole('button', { name: 'Add a job' }).click();
   await dialog(page).getByLabel('Name of the job').fill('Skin on');
@@ -60,14 +60,14 @@ test('a final trim: readings that are to be alike are judged together before any
   await noSerious(page);
   await dents.getByRole('button', { name: 'Keep the dent' }).dblclick();
   await expect(dents.getByRole('listitem')).toHaveCount(1);
-  await expect(dents.getByRole('listitem')).toContainText('Dent: skin, 6 in aft of rib 3, .031 in (0.79 mm) deep, open');
+  await expect(dents.getByRole('listitem')).toContainText('Dent: skin, 6 in aft of rib 3, .0313 in (0.79 mm) deep, open');
   await view(page, 'Parts');
   await page.getByRole('table', { name: 'Parts' }).getByText('skin', { exact: true }).click();
   await dents.getByRole('button', { name: 'dressed out: skin, 6 in aft of rib 3' }).click();
   await expect(dents.getByRole('listitem')).toContainText('; dressed out');
   await page.getByRole('link', { name: 'Trimmed', exact: true }).click();
   await page.getByRole('link', { name: 'Log', exact: true }).click();
-  await expect(page.getByRole('main')).toContainText('Dent in skin, 6 in aft of rib 3, .031 in deep.');
+  await expect(page.getByRole('main')).toContainText('Dent in skin, 6 in aft of rib 3, .0313 in deep.');
   await expect(page.getByRole('main')).toContainText('Dent in skin: dressed out.');
 });
 

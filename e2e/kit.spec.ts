@@ -13,7 +13,7 @@ test('a kit’s own school, limits and people answer in its rows, with the reaso
   await page.getByLabel('Hole max, dash 3').fill('.080');
   await page.getByLabel('Reason').fill('Kit process sheet 4');
   await page.getByRole('button', { name: 'Keep settings' }).click();
-  await expect(page.getByText('Hole max for dash 3 does not read, or is smaller than the rivet.')).toBeVisible();
+  await expect(page.getByText('A hole max is larger than its rivet.')).toBeVisible();
   await page.getByLabel('Hole max, dash 3').fill('.105');
   await page.getByRole('button', { name: 'Add a person' }).click();
   await page.getByLabel('Initials 2').fill('ZZ');

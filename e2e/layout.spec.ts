@@ -6,7 +6,7 @@ test('a row is laid out by largest pitch, with a second row, marks for a ruler, 
   await keepRow(page, 'Lap ; skin .025 / skin 2 .025 : 426AD3 x4 hand=L');
   await page.getByRole('link', { name: 'Layout' }).click();
   await page.getByLabel(/Length along the row/).fill('10');
-  await page.getByLabel('Largest pitch').fill('1.3');
+  await page.getByRole('textbox', { name: 'Largest pitch' }).fill('1.3');
   await page.getByLabel('Edge at the start').fill('.25');
   await page.getByLabel('Edge at the end').fill('.25');
   await expect(page.getByText('9 holes', { exact: true })).toBeVisible();
@@ -15,9 +15,9 @@ test('a row is laid out by largest pitch, with a second row, marks for a ruler, 
   await expect(page.getByRole('row', { name: /^1 2 / })).toContainText('8 9/16');
   await page.getByLabel('Second row').selectOption('staggered');
   await expect(page.getByText('and 8 in the second row')).toBeVisible();
-  await page.getByLabel('Largest pitch').fill('wide');
+  await page.getByRole('textbox', { name: 'Largest pitch' }).fill('wide');
   await expect(page.getByText('One of the lengths does not read.')).toBeVisible();
-  await page.getByLabel('Largest pitch').fill('1.3');
+  await page.getByRole('textbox', { name: 'Largest pitch' }).fill('1.3');
   const changes = page.getByRole('region', { name: 'Keeping will change' });
   await expect(changes).toContainText('Lap: 4 holes become 9.');
   await expect(changes).toContainText('Lap, second row (a new row): 8 holes.');
@@ -32,7 +32,7 @@ test('a row is laid out by largest pitch, with a second row, marks for a ruler, 
   await page.getByRole('link', { name: 'Layout' }).click();
   /* Everything typed is there as typed; the second row lies on the map. */
   await expect(page.getByLabel(/Length along the row/)).toHaveValue('10');
-  await expect(page.getByLabel('Largest pitch')).toHaveValue('1.3');
+  await expect(page.getByRole('textbox', { name: 'Largest pitch' })).toHaveValue('1.3');
   await expect(page.getByLabel('Edge at the start')).toHaveValue('.25');
   await expect(page.getByRole('combobox', { name: 'Second row' })).toHaveValue('staggered');
   await page.getByRole('link', { name: 'Map', exact: true }).click();

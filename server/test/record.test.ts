@@ -47,7 +47,7 @@ describe('the dossier', () => {
     expect(said).toContain('Job: Deck skin over the hatch ring');
     expect(said).toMatch(/TK: Trial fit: Overlap at the front: wanted 1\.250 in.*; is 1\.262 in/);
     expect(said).toContain('open: Final size: Opened to the final size');
-    expect(said).toMatch(/deck skin: dent, 3 in behind the front corner, left, \.031 in.* deep; dressed out on 2026-11-\d\d/);
+    expect(said).toMatch(/deck skin: dent, 3 in behind the front corner, left, \.0313 in.* deep; dressed out on 2026-11-\d\d/);
     expect(said).toContain('cover stiffener, stays bare: the bonded face, .75 in wide (masked, looked at).');
     expect(said).toContain('structural adhesive, two parts: 100 : 40 by weight, 2.1 ml');
     expect(said).toMatch(/page 1 of \d+/);

@@ -190,6 +190,11 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'measure-arguments': () =>
     'Give a photograph, the thickness of the sheet, and the paper of the frame where it is not a4: measure sheet.jpg .032 letter.',
   'bare-zones': (d) => `At most ${d.most} zones, one a line, up to ${d.characters} characters each.`,
+  'limit-unreadable': () => 'This limit does not read.',
+  'hole-max-small': () => 'A hole max is larger than its rivet.',
+  'holders-count': () => 'The number of sheet holders is a whole number.',
+  'time-zone-unknown': () => 'There is no such time zone.',
+  'people-missing': () => 'Somebody has to work here: keep at least one person.',
   'job-name-missing': () => 'What is it called?',
   'job-minutes': (d) => `Minutes lie between ${d.from} and ${d.to}.`,
   'job-step-text': (d) => `Line ${d.line}: a step is up to 300 characters, with at most one equals sign before its reading.`,

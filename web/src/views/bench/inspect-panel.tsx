@@ -5,20 +5,13 @@ import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { diagnose } from '#core/inspect/diagnose';
-import { DEFECTS_OF_LOOK, diagnoseLook, FIELDS_OF_LOOK, lookOf, type LookField } from '#core/inspect/looked-at';
-import { fastenerOf } from '#core/done/work';
+import { DEFECTS_OF_LOOK, diagnoseLook, FIELDS_OF_LOOK, type LookField } from '#core/inspect/looked-at';
 import { typedMm } from '#core/compose/compose-drawing';
 import type { Mm } from '#core/units/length';
 import { showLength } from '#core/units/show';
 import { measuredText } from '#core/typed/measured';
 import type { HoleDefinition } from '#core/record/definitions';
-import { DISPOSITIONS, effectiveMarks, type Disposition, type HeadCheck, type HeadDefect, type Mark } from '#core/record/marks';
-import { calloutOf } from '#core/prep/callout-of';
-import { dashLength } from '#core/rivet/callout';
-import { headVolume } from '#core/rivet/length';
-import type { SetWork } from '#core/record/mark-work';
-import { rivetOfDash } from '#core/tables/fasteners';
-import { PROFILES } from '#core/tables/profiles';
+import { DISPOSITIONS, type Disposition, type HeadCheck, type HeadDefect, type Mark } from '#core/record/marks';
 import { ADVICE_WORDS, diagnosisSentence, DISPOSITION_WORDS, LOOK_WORDS } from '#core/wording/inspect';
 import type { MarkWish } from '../../api/commands';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
@@ -27,6 +20,8 @@ import type { RowModel } from '../../models/row-model';
 import { useInspection } from '../../models/use-inspection';
 import { GaugeField } from './gauge-field';
 import { HeadWindow } from './head-window';
+import { LookNext } from './look-next';
+import { useRivetThere } from './use-rivet-there';
 import { DefectChoice } from './defect-choice';
 
 interface InspectPanelProps {
@@ -64,27 +59,11 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
   );
   const { every, due, readings: all, fitted, rejected: decided } = useInspection(data.kit.definition, rows, marks);
   const here = due.filter((d) => d.rowId === row.entity.id);
-  const elsewhere = due.length - here.length;
   const numberOf = (id: string) => holes.findIndex((h) => h.id === id) + 1;
   const at = holeId ?? here[0]?.holeId ?? holes.find((h) => row.states.get(h.id)?.has(AT_HOLE.set))?.id ?? null;
-  const set = useMemo(
-    () =>
-      effectiveMarks(marks.filter((m) => m.kind === 'undo' || (m.kind === 'set' && m.rowId === row.entity.id)))
-        .filter((m) => at !== null && m.holeIds.includes(at))
-        .at(-1),
-    [marks, row, at],
-  );
   const readings = useMemo(() => all.filter((r) => r.rowId === row.entity.id), [all, row.entity.id]);
   const formFactor = fitted?.mean ?? row.stack.limits.formFactor;
-  /* The rivet that is in, by the record: judged is what was set, whatever is planned now. */
-  const there = ((set?.payload.work ?? set?.then ?? null) as SetWork | null)?.fastener;
-  const setting = set?.payload.setting;
-  const dashThere = there?.dash ?? setting?.dash ?? row.stack.size.dash;
-  const size = dashThere === row.stack.size.dash ? row.stack.size : (rivetOfDash(dashThere) ?? row.stack.size);
-  const hole = size.dash === row.stack.size.dash ? row.stack.hole : size.hole;
-  const lengthDash = there?.lengthDash ?? setting?.lengthDash ?? row.plan.rivet.lengthDash;
-  /* What is in is looked at as what it is, whatever is planned now. */
-  const look = lookOf(there ?? fastenerOf({ row: row.entity.definition, stack: row.stack, plan: row.plan }));
+  const { rivet, look, volumeD3, lipVolumeD3, nameOf, ...there } = useRivetThere(row, marks, at, formFactor);
   const fields = FIELDS_OF_LOOK[look];
   const read = Object.fromEntries(fields.map((name) => [name, readField(name, texts[name], units)])) as Partial<
     Record<LookField, ReturnType<typeof readField>>
@@ -94,22 +73,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
     ...(gauge ? { gauge } : {}),
     ...(defects.length > 0 ? { defects } : {}),
   };
-  const profile = PROFILES[row.stack.profile];
-  const rivet = {
-    size,
-    lengthDash,
-    grip: row.plan.grip,
-    lip: size.dash === row.stack.size.dash ? row.plan.rivet.lip?.z : undefined,
-    hole,
-    profile,
-    formFactor,
-    halfDash: row.stack.halfDash,
-  };
   const found = look === 'driven' ? diagnose(check, rivet, row.stack.limits) : diagnoseLook(check, look, row.stack.limits);
-  const D = size.diameter;
-  const volumeD3 = headVolume(dashLength(lengthDash), row.plan.grip, D, hole) / D ** 3;
-  const name = (dash: number) =>
-    calloutOf({ ...row.stack, head: there?.head ?? row.stack.head, alloy: there?.alloy ?? row.stack.alloy, size }, dash);
   const isSaid = Object.keys(check).length > 0;
   const keep = (disposition: Disposition) => {
     if (at === null) return;
@@ -146,29 +110,11 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
   const rejected = decided.flatMap((r) => (r.rowId === row.entity.id ? [r.holeId] : []));
   return (
     <section aria-label="Inspect one rivet" className="flex flex-col gap-3 rounded border border-line p-3 text-[16px]">
-      <p role="status" className="text-[19px]">
-        {here.length > 0 ? (
-          <>
-            Look next at <strong>hole {numberOf((here[0] as { holeId: string }).holeId)}</strong>
-            {here.length > 1
-              ? `, then ${here
-                  .slice(1, 6)
-                  .map((d) => numberOf(d.holeId))
-                  .join(', ')}`
-              : ''}
-            .
-          </>
-        ) : (
-          'Nothing is due in this row.'
-        )}{' '}
-        <span className="text-[15px] text-ink2">
-          The first three of every batch, then every {every}th{elsewhere > 0 ? `; ${elsewhere} more are due in other rows` : ''}.
-        </span>
-      </p>
+      <LookNext here={here.map((d) => numberOf(d.holeId))} elsewhere={due.length - here.length} every={every} />
       <div className="grid gap-3 md:max-lg:grid-cols-[minmax(0,1fr)_300px] 2xl:grid-cols-[minmax(0,1fr)_300px]">
         <div className="flex flex-col gap-2">
           <h2 className="label text-[20px]">
-            Hole {at === null ? '–' : numberOf(at)}: {there?.name ?? row.plan.rivet.callout}
+            Hole {at === null ? '–' : numberOf(at)}: {there.name}
           </h2>
           <div className="flex flex-wrap gap-2">
             {fields.map((field, i) => (
@@ -222,7 +168,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
           )}
           {isSaid ? (
             <p aria-live="polite" className={`text-[19px] ${found.advice === 'accept' ? '' : 'font-semibold text-caution'}`}>
-              {diagnosisSentence(found, found.suggestDash === null ? null : name(found.suggestDash))}{' '}
+              {diagnosisSentence(found, found.suggestDash === null ? null : nameOf(found.suggestDash))}{' '}
               <span className="font-normal text-ink">{ADVICE_WORDS[found.advice]}</span>
             </p>
           ) : null}
@@ -248,9 +194,9 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
         </div>
         {look !== 'driven' ? null : (
           <HeadWindow
-            profile={profile}
+            profile={rivet.profile}
             volumeD3={volumeD3}
-            lipVolumeD3={rivet.lip === undefined ? null : headVolume(dashLength(lengthDash), rivet.lip, D, hole) / D ** 3}
+            lipVolumeD3={lipVolumeD3}
             formFactor={formFactor}
             readings={readings.flatMap((r) =>
               r.widthD !== null && r.heightD !== null

@@ -1,13 +1,14 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { cutText } from '#core/typed/whole-text';
-import { useUnits } from '../../ui/units';
+import { carryUnit } from '#core/units/carry';
+import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useMemo, useRef, useState } from 'react';
-import { judgeHole, missingOf, verdictOfTrial, type Trial } from '#core/deviation/judge';
+import { judgeHole, missingOf } from '#core/deviation/judge';
 import type { TypedLength } from '#core/record/definitions';
 import { holesInPlan } from '#core/record/holes';
 import { DEVIATION_KINDS, type DeviationKind } from '#core/record/marks';
 import type { Mm } from '#core/units/length';
-import { DEVIATION_WORDS, objectionSentence, verdictSentence } from '#core/wording/deviations';
+import { DEVIATION_WORDS } from '#core/wording/deviations';
 import { sheetName } from '#core/wording/words';
 import { useKeep, useMark } from '../../api/commands';
 import { sendPhoto } from '../../api/photos';
@@ -15,9 +16,8 @@ import { Button, ErrorText, Field, Select } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { Modal } from '../../ui/modal';
 import { PhotoInput } from '../../ui/photo-input';
-import { VerdictSign } from '../../ui/verdict';
-import { SectionFigure } from '../plan/section-figure';
 import type { RowModel } from '../../models/row-model';
+import { DeviationVerdict, isJudged } from './deviation-verdict';
 
 interface DeviationDialogProps {
   readonly data: AssemblyAnswer;
@@ -29,7 +29,6 @@ interface DeviationDialogProps {
 }
 
 const NO_FILES: readonly File[] = [];
-const FRAME = { plotWidth: 260, plotHeight: 220, labelWidth: 104 };
 
 /** What was measured at one hole; section and verdict follow at every key. */
 export function DeviationDialog({ data, row, holeId, first = 'oversize', onClose }: DeviationDialogProps) {
@@ -51,6 +50,10 @@ export function DeviationDialog({ data, row, holeId, first = 'oversize', onClose
   const [isWhole, setWhole] = useState(false);
   const [photo, setPhoto] = useState<File | null>(null);
   const [error, setError] = useState<string | null>(null);
+  useUnitSwitch((from) => {
+    for (const set of [setHole, setPitch, setOff]) set((old) => carryUnit(old, from));
+    setEdges((old) => Object.fromEntries(Object.entries(old).map(([id, text]) => [id, carryUnit(text, from)])));
+  });
 
   const read = {
     hole: dimensionValue(hole, units),
@@ -75,9 +78,7 @@ export function DeviationDialog({ data, row, holeId, first = 'oversize', onClose
     return judgeHole(row.stack, found);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the texts are what is read
   }, [row.stack, kind, hole, pitch, off, cutLayer, isSameEdge, JSON.stringify(edges)]);
-  const cannotJudge = kind === 'wrong-part' || kind === 'edge-damage';
-  const verdict = cannotJudge ? 'stop' : judgement.verdict;
-  const shown: Trial = judgement.next ?? judgement.same;
+  const verdict = isJudged(kind) ? judgement.verdict : 'stop';
 
   /* One at a time: a photo takes its while, and a second press would keep it twice. */
   const isSaving = useRef(false);
@@ -215,34 +216,7 @@ export function DeviationDialog({ data, row, holeId, first = 'oversize', onClose
           ) : null}
           <PhotoInput label="Photo (JPEG, PNG, WebP)" files={photo ? [photo] : NO_FILES} onFiles={(f) => setPhoto(f[0] ?? null)} isTaken />
         </div>
-        <div className="flex flex-col gap-2" aria-live="polite">
-          <p className="flex items-start gap-2 text-[18px]">
-            <VerdictSign
-              of={
-                verdict === 'stop' ? 'stop' : verdict === 'next-size' || verdict === 'unknown' ? 'caution' : verdictOfTrial(judgement.same)
-              }
-            />
-            <span>{verdictSentence(verdict, kind, judgement)}</span>
-          </p>
-          {cannotJudge ? null : (
-            <>
-              {[judgement.same, ...(judgement.next ? [judgement.next] : [])].map((trial) => (
-                <section key={trial.plan.rivet.callout} aria-label={trial.plan.rivet.callout} className="text-[14.5px]">
-                  <h3 className="label text-[16px]">{trial.plan.rivet.callout}</h3>
-                  {trial.objections.length === 0 ? <p>Nothing speaks against it.</p> : null}
-                  <ul>
-                    {trial.objections.map((o, i) => (
-                      <li key={i} className="text-stop">
-                        {objectionSentence(o, trial, units)}
-                      </li>
-                    ))}
-                  </ul>
-                </section>
-              ))}
-              <SectionFigure stack={shown.stack} plan={shown.plan} title={`${row.title}, hole ${number} as measured`} frame={FRAME} />
-            </>
-          )}
-        </div>
+        <DeviationVerdict title={`${row.title}, hole ${number} as measured`} kind={kind} verdict={verdict} judgement={judgement} />
       </div>
       {error ? <ErrorText>{error}</ErrorText> : null}
       <div className="flex justify-end gap-2">
