@@ -109,7 +109,7 @@ describe('a fastener whose hole is larger than the pilot of its dies', () => {
   });
   it('the bench says that the sheets go together again', () => {
     const made = planned(['skin', 'rib'], blind(0.144, 0.1285));
-    const helps = drillingHelps(made.row, made.stack, [3], null).map((h) => h.kind);
+    const helps = drillingHelps(made.row, made.stack, 'drilled', [3], undefined).map((h) => h.kind);
     expect(helps).toContain('ream-after-dimple');
     expect(helps).not.toContain('reamer');
   });

@@ -1,10 +1,11 @@
 import { notSolid } from '../prep/stack';
 import type { Stack } from '../prep/stack';
-import type { RowDefinition } from '../record/definitions';
+import type { KitDefinition, RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { inches, longer, type Mm } from '../units/length';
 import { drillLadder, STEP_DRILL_FROM, type Rung } from './drill-ladder';
-import { holderOrder, thinBehindThick } from './holders';
+import { holderDash, holderOrder, thinBehindThick } from './holders';
+import { pilotOf } from './setup';
 
 /** What to know before a row is drilled, as codes and numbers. */
 export type DrillingHelp =
@@ -32,23 +33,37 @@ const LADDER_FROM = inches(1 / 16);
 /** A blind fastener's hole and the row's differ beyond this (half a thousandth of an inch). */
 const SAME_HOLE = inches(0.0005);
 
-/** Helps for one row. `holeCounts`: holes of every row of this rivet in the set-up, this one among them. `owned`: sheet holders of its size. */
-export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: readonly number[], owned: number | null): DrillingHelp[] {
+/**
+ * Helps for one row while its first hole is made, or its final one. `holeCounts`: holes of every row in the set-up, this one among them.
+ * `owned`: sheet holders by dash: those that go into the hole as it is then.
+ */
+export function drillingHelps(
+  row: RowDefinition,
+  stack: Stack,
+  step: 'piloted' | 'drilled',
+  holeCounts: readonly number[],
+  owned: KitDefinition['holders'],
+): DrillingHelp[] {
   const helps: DrillingHelp[] = [];
-  const already = (row.start === 'none' ? 0 : stack.size.diameter) as Mm;
-  if (longer(stack.hole - already, LADDER_FROM))
-    helps.push({ kind: 'ladder', rungs: drillLadder(already, stack.hole), isLarge: !longer(STEP_DRILL_FROM, stack.hole) });
-  if (!longer(STEP_DRILL_FROM, stack.hole)) helps.push({ kind: 'depth-behind', behind: (row.access?.behind?.mm ?? null) as Mm | null });
+  const isFirst = step === 'piloted';
+  const hasFirst = row.start === 'none' || (row.stages ?? []).length > 0;
+  const already = (isFirst ? 0 : hasFirst ? pilotOf(row, stack) : stack.size.diameter) as Mm;
+  const hole = isFirst ? pilotOf(row, stack) : stack.hole;
+  const rungs = longer(hole - already, LADDER_FROM) ? drillLadder(already, hole) : [];
+  if (rungs.length > 1 || (rungs.length === 1 && !isFirst)) helps.push({ kind: 'ladder', rungs, isLarge: !longer(STEP_DRILL_FROM, hole) });
+  if (!longer(STEP_DRILL_FROM, hole)) helps.push({ kind: 'depth-behind', behind: (row.access?.behind?.mm ?? null) as Mm | null });
   const blind = notSolid(stack);
   if (blind?.hole !== undefined && longer(Math.abs(blind.hole - stack.hole), SAME_HOLE))
     helps.push({ kind: 'blind-hole', name: blind.name, wanted: blind.hole, hole: stack.hole });
-  helps.push({
-    kind: 'holders',
-    dash: row.dash,
-    order: holderOrder(holesInPlan(row.holes).length).map((i) => i + 1),
-    needed: holeCounts.reduce((n, count) => n + holderOrder(count).length, 0),
-    owned,
-  });
+  const dash = holderDash(hole);
+  if (dash !== null)
+    helps.push({
+      kind: 'holders',
+      dash,
+      order: holderOrder(holesInPlan(row.holes).length).map((i) => i + 1),
+      needed: holeCounts.reduce((n, count) => n + holderOrder(count).length, 0),
+      owned: owned?.[`${dash}`] ?? null,
+    });
   const from = row.drilledFrom ?? 'head';
   const n = holesInPlan(row.holes).length;
   const ends = [...new Set([1, 2, n - 1, n])].filter((i) => i >= 1 && i <= n);
@@ -57,6 +72,7 @@ export function drillingHelps(row: RowDefinition, stack: Stack, holeCounts: read
     from,
   ))
     helps.push({ kind: 'thin-behind', layer, from, atEnds: atEnds ? ends : null });
+  if (isFirst) return helps;
   if (blind?.dieHole !== undefined && row.start !== 'final') {
     helps.push({ kind: 'ream-after-dimple', pilot: blind.dieHole, hole: stack.hole });
     return helps;

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { inches, type Mm } from '../units/length';
 import { blindFastener, NO_FASTENERS, KIT, part, rowOf } from '../../test/build';
-import type { FastenerDefinition, RowDefinition } from '../record/definitions';
+import type { FastenerDefinition, KitDefinition, RowDefinition } from '../record/definitions';
 import { stackOf } from '../record/stack-of';
 import { helpSentence } from '../wording/helps';
 import { drillLadder } from './drill-ladder';
 import { drillingHelps, isWarning } from './drilling-helps';
-import { holderOrder, holderSize, thinBehindThick } from './holders';
+import { holderDash, holderOrder, holderSize, thinBehindThick } from './holders';
 
 describe('the drill ladder', () => {
   const names = (from: number, to: number) =>
@@ -29,6 +29,17 @@ describe('the drill ladder', () => {
 
 describe('sheet holders', () => {
   it('one size for each rivet', () => expect(([3, 4, 5, 6] as const).map(holderSize)).toEqual(['3/32', '1/8', '5/32', '3/16']));
+  it.each([
+    [0.0932, null],
+    [0.0933, 3],
+    [0.098, 3],
+    [0.1244, 3],
+    [0.125, 4],
+    [0.1285, 4],
+    [0.159, 5],
+    [0.191, 6],
+    [0.5, 6],
+  ])('a hole of %f in takes holders of dash %s', (hole, dash) => expect(holderDash(inches(hole))).toBe(dash));
   it.each([
     [0, 4, []],
     [1, 4, [0]],
@@ -72,11 +83,21 @@ describe('a thin flange behind a thicker sheet', () => {
 
 describe('what to know before drilling', () => {
   const parts = new Map([part('p1', 'skin', 0.04), part('p2', 'flange', 0.016)].map((p) => [p.id, p.definition]));
-  const helps = (more: Partial<RowDefinition>, counts = [9], owned: number | null = null, blind?: FastenerDefinition) => {
+  const helps = (
+    more: Partial<RowDefinition>,
+    counts = [9],
+    owned: KitDefinition['holders'] = {},
+    blind?: FastenerDefinition,
+    step: 'piloted' | 'drilled' = 'drilled',
+  ) => {
     const row = rowOf(['p1', 'p2'], 9, more);
     const stack = stackOf(row, { kit: KIT, parts, fasteners: blind ? new Map([['b', blind]]) : NO_FASTENERS });
     if (!stack) throw new Error('no stack');
-    return drillingHelps(row, stack, counts, owned).map((h) => ({ ...h, says: helpSentence(h, 'in', stack.layers), warns: isWarning(h) }));
+    return drillingHelps(row, stack, step, counts, owned).map((h) => ({
+      ...h,
+      says: helpSentence(h, 'in', stack.layers),
+      warns: isWarning(h),
+    }));
   };
   it('a punched row needs holders and a backed flange', () =>
     expect(helps({}).map((h) => [h.kind, h.warns])).toEqual([
@@ -104,18 +125,34 @@ describe('what to know before drilling', () => {
     const row = rowOf(['p1', 'p2'], 9);
     const stack = stackOf(row, { kit: KIT, parts: thicker, fasteners: NO_FASTENERS });
     if (!stack) throw new Error('no stack');
-    const said = drillingHelps(row, stack, [9], null).map((h) => helpSentence(h, 'in', stack.layers));
+    const said = drillingHelps(row, stack, 'drilled', [9], undefined).map((h) => helpSentence(h, 'in', stack.layers));
     expect(said.at(-2)).toContain('from the head side, and loose at the ends (holes 1, 2, 8, 9)');
     expect(helps({ drilledFrom: 'shop' }).some((h) => h.kind === 'thin-behind')).toBe(false);
   });
-  it('from no hole there is a ladder', () =>
-    expect(helps({ start: 'none' })[0]).toMatchObject({ kind: 'ladder', says: expect.stringContaining('#40, .098 in') }));
+  it('a ladder goes from the hole that is there: the first one is made small, the final one from it', () => {
+    const ladder = (more: Partial<RowDefinition>, step: 'piloted' | 'drilled') =>
+      helps(more, [9], {}, undefined, step).find((h) => h.kind === 'ladder')?.says;
+    expect(ladder({ start: 'none' }, 'piloted')).toBeUndefined();
+    expect(ladder({ start: 'none' }, 'drilled')).toBeUndefined();
+    expect(ladder({ start: 'none', dash: 6 }, 'piloted')).toMatch(/^Step the hole up: .+ → #21, \.159 in/);
+    const small = { hole: { mm: inches(0.098), text: '#40', units: 'in' as const }, until: 'the lap is fitted' };
+    expect(ladder({ dash: 6, stages: [small] }, 'drilled')).toMatch(/^Step the hole up: .+ → #11, \.191 in/);
+    expect(ladder({ dash: 6 }, 'drilled')).toBeUndefined();
+  });
+  it('holders are of the hole as it is then', () => {
+    const small = { hole: { mm: inches(0.098), text: '#40', units: 'in' as const }, until: 'the lap is fitted' };
+    const of = (step: 'piloted' | 'drilled') =>
+      helps({ dash: 4, stages: [small] }, [9], { 3: 20, 4: 2 }, undefined, step).find((h) => h.kind === 'holders');
+    expect(of('piloted')).toMatchObject({ dash: 3, owned: 20, warns: false });
+    expect(of('piloted')?.says).toMatch(/^Sheet holders 3\/32:/);
+    expect(of('drilled')).toMatchObject({ dash: 4, owned: 2, warns: true });
+  });
   it.each([
     ['enough for all', [9, 9], 6, false, '6 for all rows of this set-up; you own 6.'],
     ['enough for this row', [9, 9], 5, false, 'you own 5: drill row by row'],
     ['not even for this row', [9], 2, true, 'you own 2: drill row by row'],
   ])('holders: %s', (_, counts, owned, warns, says) => {
-    const holders = helps({}, counts, owned)[0];
+    const holders = helps({}, counts, { 3: owned })[0];
     expect(holders).toMatchObject({ kind: 'holders', order: [5, 9, 1], warns });
     expect(holders?.says).toContain(says);
   });
@@ -127,7 +164,7 @@ describe('what to know before drilling', () => {
     const blind = blindFastener('blind 3/32', { mm: inches(inch), text: '', units: 'in' });
     /* A row takes its fastener's hole by itself; only a hole that was typed can differ. */
     const hole = { mm: inches(0.098), text: '#40', units: 'in' as const };
-    expect(helps({ fastenerId: 'b', hole }, [9], null, blind).some((h) => h.kind === 'blind-hole')).toBe(isSaid);
-    expect(helps({ fastenerId: 'b' }, [9], null, blind).some((h) => h.kind === 'blind-hole')).toBe(false);
+    expect(helps({ fastenerId: 'b', hole }, [9], {}, blind).some((h) => h.kind === 'blind-hole')).toBe(isSaid);
+    expect(helps({ fastenerId: 'b' }, [9], {}, blind).some((h) => h.kind === 'blind-hole')).toBe(false);
   });
 });

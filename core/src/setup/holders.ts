@@ -8,6 +8,14 @@ const SIZES: readonly { readonly dash: 3 | 4 | 5 | 6; readonly name: string }[] 
   { dash: 6, name: '3/16' },
 ];
 
+/** A pin this much larger than its hole still goes in: half a thousandth of an inch. */
+const FIT_MM = inches(0.0005);
+
+/** The holders that go into a hole, by dash: the largest whose pin does; null: the hole is smaller than every one of them. */
+export function holderDash(hole: Mm): 3 | 4 | 5 | 6 | null {
+  return SIZES.filter((s) => inches(s.dash / 32) <= hole + FIT_MM).at(-1)?.dash ?? null;
+}
+
 /** The size of holder for a rivet's hole, as it is named. */
 export function holderSize(dash: 3 | 4 | 5 | 6): string {
   return (SIZES.find((s) => s.dash === dash) as { name: string }).name;

@@ -117,7 +117,7 @@ export function setupOf(step: Step, row: RowDefinition, stack: Stack, plan: Pick
 }
 
 /** The first hole: the one that was said; else one rivet size down; of another fastener's hole the largest of these that is smaller. */
-function pilotOf(row: RowDefinition, stack: Stack): Mm {
+export function pilotOf(row: RowDefinition, stack: Stack): Mm {
   const [stage] = row.stages ?? [];
   if (stage) return stage.hole.mm as Mm;
   const other = notSolid(stack);

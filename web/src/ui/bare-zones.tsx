@@ -33,6 +33,7 @@ export function BareZones({ assemblyId, part, rows, marks, onMark }: BareZonesPr
   const isLate = isFinished && zones.some((z) => !checked.has(z));
   return (
     <section aria-label="Zones that stay bare" className="flex flex-col gap-1 text-[17px]">
+      <h2 className="label text-[16px]">Stays bare</h2>
       {isLate ? (
         <p role="note" className="text-caution">
           Its finish is on, and a zone was not looked at before: see whether it is bare; else take the finish off there before anything is

@@ -93,7 +93,7 @@ export function CheckField<T extends FieldValues>({
         <label className="flex min-h-8 items-center gap-2 pointer-coarse:min-h-11">
           <input
             type="checkbox"
-            className="size-5"
+            className="size-5 shrink-0"
             ref={field.ref}
             checked={field.value as boolean}
             onChange={(e) => field.onChange(e.target.checked)}

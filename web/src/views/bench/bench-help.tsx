@@ -34,14 +34,10 @@ export function BenchHelp({ data, row, current, rows, onMark, part }: BenchHelpP
     const own = i.heldHoleIds.length > 0 ? byId.get(i.rowId) : undefined;
     return own ? [{ key: i.key, text: `${own.title}: ${heldWord(operation)} ${numbers(own, i.heldHoleIds)}.`, isCaution: true }] : [];
   });
-  const { dash } = row.entity.definition;
-  const counts = current.items.flatMap((i) => {
-    const other = byId.get(i.rowId);
-    return other?.entity.definition.dash === dash ? [other.holeCount] : [];
-  });
+  const counts = current.items.flatMap((i) => byId.get(i.rowId)?.holeCount ?? []);
   const helps =
     operation === 'drilled' || operation === 'piloted'
-      ? drillingHelps(row.entity.definition, row.stack, counts, data.kit.definition.holders?.[`${dash}`] ?? null)
+      ? drillingHelps(row.entity.definition, row.stack, operation, counts, data.kit.definition.holders)
       : [];
   const group = groupOfRow(row.entity, data.rows, data.fasteners);
   const isCentre = group?.centres.id === row.entity.id;

@@ -184,7 +184,9 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
       </div>
       {said && !said.ok ? <ErrorText>{said.text}</ErrorText> : null}
       <section aria-label="Rows of this part">
-        <h2 className="label text-[16px]">{rows.length === 1 ? 'In one row' : `In ${rows.length} rows`}</h2>
+        <h2 className="label text-[16px]">
+          {rows.length === 0 ? 'In no row yet' : rows.length === 1 ? 'In one row' : `In ${rows.length} rows`}
+        </h2>
         <ul>
           {rows.map((row) => (
             <li key={row.id}>

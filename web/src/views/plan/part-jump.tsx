@@ -29,7 +29,7 @@ export function PartJump({
   };
   return (
     <form
-      className="w-20 flex-1"
+      className="min-w-24 flex-1"
       onSubmit={(e) => {
         e.preventDefault();
         jump(text);

@@ -23,7 +23,7 @@ export function RivetLine({ stack, plan }: { stack: Stack; plan: Plan }) {
     <div className="border-l-4 border-line pl-2">
       <div className="flex flex-wrap items-baseline gap-x-2">
         <strong className="label text-[17px]">{rivet.callout}</strong>
-        <span className="text-[14px] text-ink2">{rivet.lengthGiven ? 'as called out' : 'length chosen by core'}</span>
+        <span className="text-[14px] text-ink2">{rivet.lengthGiven ? 'as called out' : 'length computed'}</span>
         <span className="text-[14px]">
           drill {stack.size.drill || (drillOfDiameter(stack.size.hole) ?? '')} <Length mm={stack.size.hole} />
           {stack.hole === stack.size.hole ? null : (
@@ -120,7 +120,7 @@ function FarLine({ stack, plan }: { stack: Stack; plan: Plan }) {
     <div className="border-l-4 border-line pl-2">
       <div className="flex flex-wrap items-baseline gap-x-2">
         <strong className="label text-[17px]">{rivet.callout}</strong>
-        <span className="text-[14px] text-ink2">flush on both sides, {rivet.lengthGiven ? 'as called out' : 'length chosen by core'}</span>
+        <span className="text-[14px] text-ink2">flush on both sides, {rivet.lengthGiven ? 'as called out' : 'length computed'}</span>
       </div>
       <p className="text-[14.5px]">
         length{' '}

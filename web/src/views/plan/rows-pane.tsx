@@ -70,7 +70,7 @@ export function RowsPane(p: RowsPaneProps) {
           ref={p.filterField}
           aria-label="Filter rows"
           placeholder="Filter"
-          className="w-20 flex-1"
+          className="w-20 min-w-20 flex-1"
           value={view.text}
           onChange={(e) => onView({ ...view, text: e.target.value })}
         />
