@@ -35,6 +35,7 @@ function workTogether(): CodeSplittingGroup {
     return seen;
   };
   return {
+    debugName: 'work',
     includeDependenciesRecursively: false,
     name(id, modules) {
       if (work === null) {

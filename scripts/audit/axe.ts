@@ -18,7 +18,7 @@ const SIZES = [
 /** Calm: nothing of it waits for an answer any more. */
 const SETTLED_MS = 600;
 
-const views = ['/nowhere', ...(await demoViews(base, ['Left float', 'Instrument sub-panel', 'Water rudder'])).map((v) => v.path)];
+const views = ['/nowhere', ...(await demoViews(base, ['Left float', 'Instrument sub-panel', 'Deck hatch'])).map((v) => v.path)];
 const dialogViews = views.filter((v) => v.includes('/assemblies/'));
 const browser = await chromium.launch(CHROMIUM);
 let found = 0;

@@ -26,6 +26,8 @@ export const DIALOGS: readonly Opened[] = [
   { name: 'from paper', place: '/bench', presses: [/^From paper/] },
   { name: 'holes from a drawing', place: '/map', presses: [/drawing/i] },
   { name: 'a part without a row', place: '/parts', presses: [/^Add a part/] },
+  { name: 'a new job', place: '/jobs', presses: ['Add a job'] },
+  { name: 'a sheet that gave way', place: '/bench', presses: [/^Hole \d+ everything/, /gave way/] },
   { name: 'the set-ups', place: '/bench', presses: [/^Set-ups \(/] },
   { name: 'the row on paper', place: '/bench', presses: [/^Hole \d+ everything/, /^Opened up/] },
 ];

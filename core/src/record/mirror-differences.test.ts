@@ -88,6 +88,17 @@ describe('a mirrored row against its source', () => {
 });
 
 describe('a mirrored part against its source', () => {
+  it('an angle and zones that stay bare are offered in words, and taken over whole', () => {
+    const other: PartDefinition = { ...skin.definition, flangeAngleDeg: 88.5, bareZones: ['the lap', 'the bond'] };
+    const found = partDifferences(copyPart, other);
+    expect(found).toEqual([
+      { key: 'flangeAngleDeg', here: null, there: 88.5 },
+      { key: 'bareZones', here: null, there: 'the lap; the bond' },
+    ]);
+    const next = found.reduce((part, d) => takeOverPart(part, other, d.key), copyPart);
+    expect(partDifferences(next, other)).toEqual([]);
+    expect(partDifferences({ ...copyPart, bareZones: [] }, skin.definition)).toEqual([]);
+  });
   it('thickness and outline are offered; what was measured is its own', () => {
     const changed: PartDefinition = {
       ...skin.definition,

@@ -26,6 +26,8 @@ const ROW_KEYS = [
   'access',
   'fastenerId',
   'stages',
+  'transfer',
+  'beginAt',
 ] as const satisfies readonly (keyof RowDefinition)[];
 const PART_KEYS = [
   'thickness',
@@ -36,6 +38,8 @@ const PART_KEYS = [
   'revision',
   'listed',
   'crease',
+  'flangeAngleDeg',
+  'bareZones',
 ] as const satisfies readonly (keyof PartDefinition)[];
 
 export type RowDifferenceKey = (typeof ROW_KEYS)[number] | 'holes' | 'holds' | 'layers' | 'laid';
@@ -55,6 +59,7 @@ function plain(value: unknown): DifferenceValue {
   if (value === true) return 'yes';
   if (typeof value === 'object' && 'mm' in value) return { mm: (value as TypedLength).mm };
   if (typeof value === 'object' && 'fixed' in value) return { mm: (value as { fixed: TypedLength }).fixed.mm };
+  if (Array.isArray(value)) return (value as unknown[]).map(plain).join('; ') || null;
   return Object.entries(value)
     .map(([key, v]) => [key, plain(v)] as const)
     .filter(([, v]) => v !== null)

@@ -5,6 +5,7 @@ import type { Units } from '../units/length';
 import { showLength, showNumber } from '../units/show';
 import type { ProfileId } from '../tables/profiles';
 import type { PlanCall, PrepAnswer, SchoolId } from '../prep/stack';
+import type { PartDifferenceKey, RowDifferenceKey } from '../record/mirror-differences';
 
 /** Short words that stand in more than one place, so that one thing has one name everywhere. */
 /** Kinds of fasteners that are no solid rivets, beside their name. */
@@ -127,7 +128,7 @@ export const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
 };
 
 /** What can differ between a mirrored row or part and its source. */
-export const DIFFERENCE_WORDS: Readonly<Record<string, string>> = {
+export const DIFFERENCE_WORDS: Readonly<Record<RowDifferenceKey | PartDifferenceKey, string>> = {
   page: 'plan page',
   head: 'head',
   dash: 'dash',
@@ -144,7 +145,10 @@ export const DIFFERENCE_WORDS: Readonly<Record<string, string>> = {
   nest: 'nest',
   start: 'what the kit delivers',
   access: 'what a tool finds',
-  blind: 'blind fastener',
+  fastenerId: 'fastener',
+  stages: 'first hole, made small',
+  transfer: 'how its holes are brought over',
+  beginAt: 'where it begins',
   holes: 'number of holes',
   holds: 'holes held back',
   drilledFrom: 'side it is drilled from',
@@ -158,6 +162,8 @@ export const DIFFERENCE_WORDS: Readonly<Record<string, string>> = {
   revision: 'revision',
   listed: 'on the list',
   outline: 'outline',
+  flangeAngleDeg: 'angle of its flange',
+  bareZones: 'zones that stay bare',
 };
 
 /** A number with its noun: `1 row`, `2 rows`, `0 rows`. */
