@@ -24,31 +24,38 @@ function codeReader(): Plugin {
 
 const AT = (path: string) => fileURLToPath(new URL(`./web/src/${path}`, import.meta.url));
 
-/** What both the plan and the bench are made of, and neither the page nor its start brings: one file, since a hundred small ones are a fifth larger on the line. */
-function workTogether(): CodeSplittingGroup {
+/**
+ * The page in few files, since a hundred small ones are a fifth larger on the line: what draws, the page itself, and what both the plan and the
+ * bench are made of and the start page is not.
+ */
+function fewFiles(): CodeSplittingGroup {
   type Modules = Parameters<Exclude<CodeSplittingGroup['name'], string>>[1];
-  let work: ReadonlySet<string> | null = null;
+  let fileOf: ReadonlyMap<string, string> | null = null;
   const reached = (modules: Modules, from: string, seen = new Set<string>()): ReadonlySet<string> => {
     if (seen.has(from)) return seen;
     seen.add(from);
     for (const id of modules.getModuleInfo(from)?.importedIds ?? []) reached(modules, id, seen);
     return seen;
   };
+  const filesOf = (modules: Modules): ReadonlyMap<string, string> => {
+    const [page, first, plan, bench] = [
+      'page.tsx',
+      'views/kits/kits-view.tsx',
+      'views/plan/plan-view.tsx',
+      'views/bench/bench-view.tsx',
+    ].map((p) => [...reached(modules, AT(p))]) as [string[], string[], string[], string[]];
+    const [inBench, notShared] = [new Set(bench), new Set([...page, ...first])];
+    return new Map([
+      ...plan.filter((m) => inBench.has(m) && !notShared.has(m)).map((m) => [m, 'work'] as const),
+      ...page
+        .filter((m) => !m.includes('preload-helper'))
+        .map((m) => [m, /node_modules\/(react|react-dom|scheduler)\//.test(m) ? 'draw' : 'page'] as const),
+    ]);
+  };
   return {
-    debugName: 'work',
+    debugName: 'few-files',
     includeDependenciesRecursively: false,
-    name(id, modules) {
-      if (work === null) {
-        const [start, first, plan, bench] = [
-          'main.tsx',
-          'views/kits/kits-view.tsx',
-          'views/plan/plan-view.tsx',
-          'views/bench/bench-view.tsx',
-        ].map((p) => reached(modules, AT(p)));
-        work = new Set([...(plan ?? [])].filter((m) => bench?.has(m) && !start?.has(m) && !first?.has(m)));
-      }
-      return work.has(id) ? 'work' : null;
-    },
+    name: (id, modules) => (fileOf ??= filesOf(modules)).get(id) ?? null,
   };
 }
 
@@ -60,6 +67,6 @@ export default defineConfig({
     outDir: fileURLToPath(new URL('./dist/web', import.meta.url)),
     emptyOutDir: true,
     chunkSizeWarningLimit: 1200,
-    rolldownOptions: { output: { codeSplitting: { groups: [workTogether()] } } },
+    rolldownOptions: { output: { codeSplitting: { groups: [fewFiles()] } } },
   },
 });

@@ -1,34 +1,5 @@
-import { QueryClientProvider } from '@tanstack/react-query';
-import { startTransition, StrictMode } from 'react';
-import { createRoot } from 'react-dom/client';
-import { BrowserRouter } from 'react-router';
-import { App } from './app';
-import { reloadOnceWell } from './api/away';
-import { keepOfflinePage } from './api/offline-page';
-import { startOutbox } from './api/outbox';
-import { newQueryClient } from './api/query-client';
-import { EditEffects } from './ui/edit-effects';
 import './style.css';
 
-const client = newQueryClient();
-/* The page opens without its server where the browser can keep it. */
-if (import.meta.env.PROD) keepOfflinePage();
-/* A page left open while the program was renewed: what it asks for next has another name by now. */
-window.addEventListener('vite:preloadError', () => void reloadOnceWell());
-startOutbox(() => client.invalidateQueries({ queryKey: ['marks'] }));
-
-const root = createRoot(document.getElementById('root') as HTMLElement);
-/* The first time round is made in slices too. */
-startTransition(() =>
-  root.render(
-    <StrictMode>
-      <QueryClientProvider client={client}>
-        <BrowserRouter>
-          <EditEffects>
-            <App />
-          </EditEffects>
-        </BrowserRouter>
-      </QueryClientProvider>
-    </StrictMode>,
-  ),
-);
+/* What draws and the page itself come at the same time and are each made ready by itself: between them the browser answers. */
+void import('react-dom/client');
+void import('./page');

@@ -194,6 +194,8 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'hole-max-small': () => 'A hole max is larger than its rivet.',
   'holders-count': () => 'The number of sheet holders is a whole number.',
   'time-zone-unknown': () => 'There is no such time zone.',
+  'part-name-missing': () => 'A part needs a name.',
+  'pieces-count': () => 'A whole number of pieces.',
   'people-missing': () => 'Somebody has to work here: keep at least one person.',
   'job-name-missing': () => 'What is it called?',
   'job-minutes': (d) => `Minutes lie between ${d.from} and ${d.to}.`,

@@ -1,28 +1,22 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useState } from 'react';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { Link } from 'react-router';
-import { ApiError } from '../../api/client';
-import type { Entity, Hand, PartDefinition } from '#core/record/definitions';
-import { readZones } from '#core/record/bare-zones';
+import { readPartTyped, typedOfPart, type PartTyped } from '#core/compose/part-text';
+import type { Entity, PartDefinition } from '#core/record/definitions';
 import { partDifferences, takeOverPart } from '#core/record/mirror-differences';
 import { rowTitle } from '#core/record/title';
 import { showBoth } from '#core/units/show';
-import { problemMessage } from '#core/wording/problems';
+import { ApiError } from '../../api/client';
 import { useMirrorSource } from '../../api/queries';
-import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
+import { partsById } from '../../models/row-model';
+import { Button, ErrorText } from '../../ui/controls';
+import { faultsOf } from '../../ui/form-faults';
 import { MirrorOffers } from '../../ui/mirror-offers';
 import { useUnits } from '../../ui/units';
-import { partsById } from '../../models/row-model';
-import { OutlineEditor } from './outline-editor';
 import { AS_MADE, OrientationPicture } from './orientation-picture';
-
-const TEXTS = [
-  ['number', 'Part number'],
-  ['material', 'Material'],
-  ['finish', 'Finish planned'],
-  ['page', 'Plan page'],
-  ['revision', 'Revision'],
-] as const;
+import { OutlineEditor } from './outline-editor';
+import { PartFields } from './part-fields';
 
 interface PartCardProps {
   readonly data: AssemblyAnswer;
@@ -37,23 +31,28 @@ interface PartCardProps {
 export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCardProps) {
   const units = useUnits();
   const [version, setVersion] = useState(part.version);
-  const [draft, setDraft] = useState<PartDefinition>(part.definition);
-  const [angleText, setAngleText] = useState(part.definition.flangeAngleDeg == null ? '' : String(part.definition.flangeAngleDeg));
-  const [zonesText, setZonesText] = useState((part.definition.bareZones ?? []).join('\n'));
-  const zones = readZones(zonesText);
+  /* As it was when its card was opened; its thickness, and whether it is here, are changed in their own places. */
+  const [was, setWas] = useState<PartDefinition>(part.definition);
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
+  const form = useForm<PartTyped>({
+    defaultValues: typedOfPart(was),
+    resolver: (typed) => {
+      const made = readPartTyped(typed, was);
+      return made.ok ? { values: typed, errors: {} } : { values: {}, errors: faultsOf<PartTyped>(made.problems) };
+    },
+  });
+  const { control } = form;
+  const [hand, outline] = useWatch({ control, name: ['hand', 'outline'] });
   const parts = partsById(data.parts);
   const rows = data.rows.filter((r) => r.definition.layers.some((l) => l.partId === part.id));
   const original = useMirrorSource(data, (d) => d.parts.find((p) => p.id === part.definition.mirroredFrom));
-  /* The thickness, and whether it is here, are changed in their own places; what is kept here never turns them back. */
-  const { thickness, measured, supply } = part.definition;
-  const next = { ...draft, thickness, measured, ...(supply === undefined ? {} : { supply }) };
-  const set = (change: Partial<PartDefinition>) => setDraft({ ...draft, ...change });
-  const count = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : null);
   const keep = async (definition: PartDefinition | null) => {
+    const { thickness, measured, supply } = part.definition;
+    const next = definition && { ...definition, thickness, measured, ...(supply === undefined ? {} : { supply }) };
     try {
-      await onKeep(version + ownChanges, definition);
+      await onKeep(version + ownChanges, next);
       setVersion(version + 1);
+      if (next) setWas(next);
       setSaid({ ok: true, text: 'Kept.' });
     } catch (e) {
       const newer =
@@ -69,15 +68,18 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
       });
     }
   };
+  const send = form.handleSubmit(async (typed) => {
+    const made = readPartTyped(typed, was);
+    if (made.ok) await keep(made.value);
+  });
   return (
     <form
       className="flex flex-col gap-3 p-3"
       aria-label={part.definition.name}
+      noValidate
       onSubmit={(e) => {
-        e.preventDefault();
-        if (!zones.ok) return;
-        const isBare = zones.value.length > 0 || next.bareZones !== undefined;
-        void keep({ ...next, name: draft.name.trim(), ...(isBare ? { bareZones: zones.value } : {}) });
+        setSaid(null);
+        void send(e);
       }}
     >
       <h2 className="label text-[22px]">{part.definition.name}</h2>
@@ -96,75 +98,29 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
           differences={partDifferences(part.definition, original.definition)}
           onTake={(key) => {
             const taken = takeOverPart(part.definition, original.definition, key);
-            setDraft({ ...draft, [key]: taken[key] });
-            void keep({ ...taken });
+            form.reset(typedOfPart(taken), { keepDirtyValues: true });
+            void keep(taken);
           }}
         />
       ) : null}
-      <OrientationPicture
-        hand={draft.hand}
-        corners={draft.outline?.corners}
-        orientation={draft.orientation ?? AS_MADE}
-        onChange={(orientation) => set({ orientation })}
+      <Controller
+        control={control}
+        name="orientation"
+        render={({ field }) => (
+          <OrientationPicture
+            hand={hand === '' ? null : hand}
+            corners={outline?.corners}
+            orientation={field.value ?? AS_MADE}
+            onChange={field.onChange}
+          />
+        )}
       />
-      <OutlineEditor outline={draft.outline} units={units} onChange={(outline) => set({ outline })} />
-      <label className="flex items-center gap-2">
-        <input type="checkbox" className="size-5" checked={draft.crease ?? false} onChange={(e) => set({ crease: e.target.checked })} />
-        its lap edge gets a slight crease
-      </label>
-      <Field label="Angle of its flange, degrees (checked after the last dimple)">
-        <TextInput
-          className="w-28"
-          inputMode="decimal"
-          value={angleText}
-          placeholder="not checked"
-          onChange={(e) => {
-            setAngleText(e.target.value);
-            const value = Number(e.target.value.replace(',', '.'));
-            set({ flangeAngleDeg: e.target.value.trim() === '' ? null : value >= 0 && value <= 180 ? value : draft.flangeAngleDeg });
-          }}
-        />
-      </Field>
-      <Field label="Zones that stay bare, one a line (masked and looked at before the finish)">
-        <textarea
-          className="field min-h-16"
-          value={zonesText}
-          placeholder="the lap to the chine, 1 in wide"
-          aria-invalid={!zones.ok}
-          onChange={(e) => setZonesText(e.target.value)}
-        />
-      </Field>
-      {zones.ok ? null : <ErrorText>{problemMessage(zones.problem)}</ErrorText>}
-      <div className="grid gap-3 sm:grid-cols-3">
-        <Field label="Name">
-          <TextInput required maxLength={120} value={draft.name} onChange={(e) => set({ name: e.target.value })} />
-        </Field>
-        <Field label="Hand">
-          <Select value={draft.hand ?? ''} onChange={(e) => set({ hand: (e.target.value || null) as Hand | null })}>
-            <option value="">no hand</option>
-            <option value="L">left</option>
-            <option value="R">right</option>
-          </Select>
-        </Field>
-        {TEXTS.map(([key, label]) => (
-          <Field key={key} label={label}>
-            <TextInput maxLength={80} value={draft[key] ?? ''} onChange={(e) => set({ [key]: e.target.value })} />
-          </Field>
-        ))}
-        <Field label="On the list">
-          <TextInput inputMode="numeric" value={draft.listed ?? ''} onChange={(e) => set({ listed: count(e.target.value) })} />
-        </Field>
-        <Field
-          label="Counted on the table"
-          hint={
-            draft.listed != null && draft.counted != null && draft.listed !== draft.counted
-              ? `${Math.abs(draft.listed - draft.counted)} ${draft.counted < draft.listed ? 'missing' : 'too many'}`
-              : undefined
-          }
-        >
-          <TextInput inputMode="numeric" value={draft.counted ?? ''} onChange={(e) => set({ counted: count(e.target.value) })} />
-        </Field>
-      </div>
+      <Controller
+        control={control}
+        name="outline"
+        render={({ field }) => <OutlineEditor outline={field.value} units={units} onChange={field.onChange} />}
+      />
+      <PartFields form={form} />
       <div className="flex flex-wrap items-center gap-2">
         <Button type="submit" tone="primary">
           Keep the part

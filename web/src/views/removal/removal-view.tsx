@@ -35,13 +35,16 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
         {row && number === 0 ? (
           <WholeRow data={data} row={row} />
         ) : !row || number === 0 ? (
-          <p className="text-[19px]">
-            Choose a rivet first: look at it under{' '}
-            <Link className="underline" to={`/assemblies/${assembly.id}/inspect`}>
-              Inspect
-            </Link>
-            , decide to take it out, and come here from there.
-          </p>
+          <>
+            <h1 className="label text-[26px]">Taking a rivet out</h1>
+            <p className="text-[19px]">
+              Choose a rivet first: look at it under{' '}
+              <Link className="underline" to={`/assemblies/${assembly.id}/inspect`}>
+                Inspect
+              </Link>
+              , decide to take it out, and come here from there.
+            </p>
+          </>
         ) : (
           <>
             <h1 className="label text-[30px] leading-tight">
