@@ -1,10 +1,9 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { Link } from 'react-router';
 import { readPartTyped, typedOfPart, type PartTyped } from '#core/compose/part-text';
 import type { Entity, PartDefinition } from '#core/record/definitions';
-import { partDifferences, takeOverPart } from '#core/record/mirror-differences';
 import { rowTitle } from '#core/record/title';
 import { showBoth } from '#core/units/show';
 import { ApiError } from '../../api/client';
@@ -12,11 +11,12 @@ import { useMirrorSource } from '../../api/queries';
 import { partsById } from '../../models/row-model';
 import { Button, ErrorText } from '../../ui/controls';
 import { faultsOf } from '../../ui/form-faults';
-import { MirrorOffers } from '../../ui/mirror-offers';
 import { useUnits } from '../../ui/units';
 import { AS_MADE, OrientationPicture } from './orientation-picture';
 import { OutlineEditor } from './outline-editor';
 import { PartFields } from './part-fields';
+
+const PartMirror = lazy(() => import('./part-mirror').then((m) => ({ default: m.PartMirror })));
 
 interface PartCardProps {
   readonly data: AssemblyAnswer;
@@ -93,15 +93,16 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
         {original ? `; made as mirror of ${original.definition.name} (${original.definition.hand === 'L' ? 'left' : 'right'})` : ''}
       </p>
       {original ? (
-        <MirrorOffers
-          sourceName={original.definition.name}
-          differences={partDifferences(part.definition, original.definition)}
-          onTake={(key) => {
-            const taken = takeOverPart(part.definition, original.definition, key);
-            form.reset(typedOfPart(taken), { keepDirtyValues: true });
-            void keep(taken);
-          }}
-        />
+        <Suspense fallback={null}>
+          <PartMirror
+            part={part.definition}
+            original={original.definition}
+            onTake={(taken) => {
+              form.reset(typedOfPart(taken), { keepDirtyValues: true });
+              void keep(taken);
+            }}
+          />
+        </Suspense>
       ) : null}
       <Controller
         control={control}

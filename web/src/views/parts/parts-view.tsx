@@ -4,7 +4,6 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { countOf } from '#core/wording/words';
 import { useKeep } from '../../api/commands';
-import { FlangeAngles } from '../../ui/flange-angles';
 import { useWorkMark } from '../../models/use-work-mark';
 import { useBench } from '../../models/use-bench';
 import { useFollow } from '../../api/queries';
@@ -18,13 +17,14 @@ import { scrappedParts } from '#core/supply/scrapped';
 import { notesOfPart } from '#core/record/notes';
 import { useUndo } from '../../ui/use-undo';
 import { PartCard } from './part-card';
-import { PartSupply } from './part-supply';
 import { PartsTable } from './parts-table';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { DialogComes } from '../../ui/dialog-comes';
 
 const AddPartDialog = lazy(() => import('./add-part-dialog').then((m) => ({ default: m.AddPartDialog })));
 const PartsTogether = lazy(() => import('./parts-together').then((m) => ({ default: m.PartsTogether })));
+const PartSupply = lazy(() => import('./part-supply').then((m) => ({ default: m.PartSupply })));
+const FlangeAngles = lazy(() => import('../../ui/flange-angles').then((m) => ({ default: m.FlangeAngles })));
 const PartDialog = lazy(() => import('../plan/part-dialog').then((m) => ({ default: m.PartDialog })));
 
 /** The parts of one assembly: counted, turned the right way up, and known by their rows. */
@@ -117,7 +117,9 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
         </section>
         <section aria-label="The selected part" className="min-h-0 min-w-0 overflow-auto">
           {selected ? (
-            <FlangeAngles key={`angles ${selected.id}`} data={data} rows={rows} marks={marks} onMark={mark} partId={selected.id} />
+            <Suspense fallback={null}>
+              <FlangeAngles key={`angles ${selected.id}`} data={data} rows={rows} marks={marks} onMark={mark} partId={selected.id} />
+            </Suspense>
           ) : null}
           {selected ? (
             <PartCard
@@ -130,19 +132,21 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
             />
           ) : null}
           {selected ? (
-            <PartSupply
-              key={`supply ${selected.id}`}
-              kit={kit}
-              part={selected}
-              rows={rowsOf(selected.id).length}
-              begun={rowsOf(selected.id).filter((r) => r.progress.done > 0).length}
-              isScrapped={scrapped.has(selected.id)}
-              onMark={mark}
-              onKeep={async (definition, reason) => {
-                await keep({ edits: [{ kind: 'part', id: selected.id, expectedVersion: selected.version, definition }], reason });
-                setMeasuredHere((old) => ({ partId: selected.id, times: old?.partId === selected.id ? old.times + 1 : 1 }));
-              }}
-            />
+            <Suspense fallback={null}>
+              <PartSupply
+                key={`supply ${selected.id}`}
+                kit={kit}
+                part={selected}
+                rows={rowsOf(selected.id).length}
+                begun={rowsOf(selected.id).filter((r) => r.progress.done > 0).length}
+                isScrapped={scrapped.has(selected.id)}
+                onMark={mark}
+                onKeep={async (definition, reason) => {
+                  await keep({ edits: [{ kind: 'part', id: selected.id, expectedVersion: selected.version, definition }], reason });
+                  setMeasuredHere((old) => ({ partId: selected.id, times: old?.partId === selected.id ? old.times + 1 : 1 }));
+                }}
+              />
+            </Suspense>
           ) : null}
           {selected ? (
             <div className="flex flex-col gap-3 px-3 pb-3">
