@@ -17,7 +17,7 @@ test('a kit’s own school, limits and people answer in its rows, with the reaso
   await page.getByLabel('Hole max, dash 3').fill('.105');
   await page.getByRole('button', { name: 'Add a person' }).click();
   await page.getByLabel('Initials 2').fill('ZZ');
-  await page.getByRole('button', { name: 'Keep settings' }).click();
+  await page.getByRole('button', { name: 'Keep settings' }).dblclick();
   await expect(page.getByText('Kept.')).toBeVisible();
   await page.getByRole('link', { name: 'Assemblies', exact: true }).click();
   await page.getByRole('link', { name: 'Left float', exact: true }).click();

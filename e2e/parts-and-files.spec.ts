@@ -24,7 +24,7 @@ test('a part is completed, turned, counted and measured; its rows are one step a
   await card.getByRole('button', { name: 'Flip over' }).click();
   await expect(card.getByText('Turned 90°, back face out')).toBeVisible();
   await expect(card.getByRole('img', { name: 'right: turned 270 degrees, back face out' })).toBeVisible();
-  await card.getByRole('button', { name: 'Keep the part' }).click();
+  await card.getByRole('button', { name: 'Keep the part' }).dblclick();
   await expect(card.getByText('Kept.')).toBeVisible();
   await card.getByRole('button', { name: /nominal/ }).click();
   const dialog = page.getByRole('dialog', { name: 'Thickness of spar' });

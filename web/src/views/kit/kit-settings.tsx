@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useFieldArray, useForm, useWatch } from 'react-hook-form';
 import { carryKitTyped, limitsTyped, readKitTyped, typedOfKit, type KitTyped } from '#core/compose/kit-text';
 import { SCHOOL_IDS } from '#core/prep/stack';
@@ -47,9 +47,12 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
   /* As far as the fields read, so that the schools say what they would decide by. */
   const limitsNow = withOwnLimits(limitsTyped({ limits }, shown));
 
+  /* A second press while the first is on its way keeps nothing twice. */
+  const isBusy = useRef(false);
   const save = form.handleSubmit(async (typed) => {
     const made = readKitTyped(typed, was, shown);
-    if (!made.ok) return;
+    if (!made.ok || isBusy.current) return;
+    isBusy.current = true;
     try {
       await keep({ edits: [{ kind: 'kit', id: kit.id, expectedVersion: base.version, definition: made.value }], reason });
       setBase({ ...base, version: base.version + 1, definition: made.value });
@@ -67,6 +70,7 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
           : (e as Error).message,
       });
     }
+    isBusy.current = false;
   });
 
   return (

@@ -1,5 +1,5 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { Link } from 'react-router';
 import { readPartTyped, typedOfPart, type PartTyped } from '#core/compose/part-text';
@@ -46,7 +46,11 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
   const parts = partsById(data.parts);
   const rows = data.rows.filter((r) => r.definition.layers.some((l) => l.partId === part.id));
   const original = useMirrorSource(data, (d) => d.parts.find((p) => p.id === part.definition.mirroredFrom));
+  /* A second press while the first is on its way keeps nothing twice. */
+  const isBusy = useRef(false);
   const keep = async (definition: PartDefinition | null) => {
+    if (isBusy.current) return;
+    isBusy.current = true;
     const { thickness, measured, supply } = part.definition;
     const next = definition && { ...definition, thickness, measured, ...(supply === undefined ? {} : { supply }) };
     try {
@@ -67,6 +71,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
           : (e as Error).message,
       });
     }
+    isBusy.current = false;
   };
   const send = form.handleSubmit(async (typed) => {
     const made = readPartTyped(typed, was);
