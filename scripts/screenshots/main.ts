@@ -62,7 +62,7 @@ const SHOTS: readonly Shot[] = [
       await openPlan(page);
       await page.getByRole('link', { name: 'Layout' }).click();
       await page.getByLabel(/Length along the row/).fill('0 ; 0\n20 ; 0\n28 ; 3');
-      await page.getByLabel('Largest pitch').fill('1.5');
+      await page.getByRole('textbox', { name: 'Largest pitch' }).fill('1.5');
       await page.getByLabel('Second row').selectOption('staggered');
     },
   },
