@@ -11,7 +11,7 @@ export default defineConfig({
           maxWorkers: 2,
           sequence: { groupOrder: 1 },
           include: ['core/**/*.test.ts', 'anvil/**/*.test.ts', 'web/**/*.test.ts', 'scripts/**/*.test.ts'],
-          testTimeout: 60_000,
+          testTimeout: 180_000,
         },
       },
       {
@@ -23,7 +23,7 @@ export default defineConfig({
           sequence: { groupOrder: 0 },
           include: ['server/**/*.test.ts'],
           globalSetup: ['server/test/database.ts'],
-          testTimeout: 60_000,
+          testTimeout: 180_000,
           hookTimeout: 60_000,
         },
       },
