@@ -4,7 +4,7 @@ import { parseDimension } from '../typed/dimension';
 import { carryUnit } from '../units/carry';
 import type { Units } from '../units/length';
 import type { Problem } from '../units/result';
-import { carrySteps, readSteps, stepsText } from './steps-text';
+import { carrySteps, isShown, readSteps, stepsText } from './steps-text';
 
 /** A cycle as it is typed: its steps one a line. */
 export interface CycleTyped {
@@ -27,9 +27,6 @@ export interface JobTyped {
   readonly cycles: readonly CycleTyped[];
   readonly amount: { readonly length: string; readonly width: string; readonly height: string };
 }
-
-/** Within half a thousandth of a millimetre a length is the one that was shown. */
-const SAME_MM = 5e-4;
 
 /** Minutes a job may be thought to take. */
 const MINUTES = { from: 1, to: 100_000 };
@@ -99,8 +96,9 @@ export function readJobTyped(
     const read = parseDimension(text, { units });
     if (read.ok) {
       const kept = was?.amount?.[key];
+      const length = { mm: read.value.length, text: read.value.text, units };
       /* What was typed before in the other unit is not made coarser by being shown. */
-      return kept && Math.abs(kept.mm - read.value.length) < SAME_MM ? kept : { mm: read.value.length, text: read.value.text, units };
+      return kept && isShown(kept, length) ? kept : length;
     }
     problems.push({ ...read.problem, path: `amount.${key}` });
     return null;

@@ -52,9 +52,10 @@ export function carrySteps(text: string, from: Units): string {
 }
 
 /** Within half a thousandth of a millimetre a length is the one that was shown. */
+export const isShown = (a: TypedLength, b: TypedLength): boolean => Math.abs(a.mm - b.mm) < 5e-4;
+
 const isSame = (a: NonNullable<JobStep['reading']>, b: NonNullable<JobStep['reading']>) =>
-  Math.abs(a.limit.mm - b.limit.mm) < 5e-4 &&
-  (a.wanted === null || b.wanted === null ? a.wanted === b.wanted : Math.abs(a.wanted.mm - b.wanted.mm) < 5e-4);
+  isShown(a.limit, b.limit) && (a.wanted === null || b.wanted === null ? a.wanted === b.wanted : isShown(a.wanted, b.wanted));
 
 function readingOf(text: string, units: Units): JobStep['reading'] {
   const [wanted = '', limit, ...rest] = text.split(/\+-|±|\+\/-/).map((t) => t.trim());

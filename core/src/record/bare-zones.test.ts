@@ -16,6 +16,11 @@ describe('zones that stay bare', () => {
     expect([...bareChecked([looked], 'p1')]).toEqual(['the lap']);
     expect(bareChecked([looked], 'p2').size).toBe(0);
     expect(bareChecked([looked, back], 'p1').size).toBe(0);
+    /* A new sheet was not looked at; another part's scrap does not matter. */
+    const scrap = (id: string, partId: string) =>
+      mark(id, { kind: 'scrapped', holeIds: [], doneAt: '2027-01-01T00:00:00.000Z', payload: { partIds: [partId] } });
+    expect(bareChecked([looked, scrap('m3', 'p1')], 'p1').size).toBe(0);
+    expect(bareChecked([looked, scrap('m4', 'p2')], 'p1').size).toBe(1);
   });
   it.each([
     ['', []],

@@ -18,13 +18,15 @@ export function bareZonesOf(
   return [...new Set([...(part?.bareZones ?? []), ...ofRows])];
 }
 
-/** Zones of a part that were looked at: masked. */
+/** Zones of a part that were looked at: masked. What was looked at on a sheet that was scrapped since is not said of the new one. */
 export function bareChecked(marks: readonly Mark[], partId: string): ReadonlySet<string> {
-  return new Set(
-    effectiveMarks(marks.filter((m) => m.kind === 'bare-checked' || m.kind === 'undo')).flatMap((m) =>
-      m.payload.partIds?.includes(partId) && m.payload.zone ? [m.payload.zone] : [],
-    ),
-  );
+  const checked = new Set<string>();
+  for (const m of effectiveMarks(marks.filter((k) => k.kind === 'bare-checked' || k.kind === 'scrapped' || k.kind === 'undo'))) {
+    if (!m.payload.partIds?.includes(partId)) continue;
+    if (m.kind === 'scrapped') checked.clear();
+    else if (m.payload.zone) checked.add(m.payload.zone);
+  }
+  return checked;
 }
 
 /** Zones as they are typed, one a line; what is empty or said twice is left out. */

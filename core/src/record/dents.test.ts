@@ -19,6 +19,14 @@ describe('dents of parts', () => {
     expect(found([dent('d1', 'p1'), dent('d2', 'p2')])).toEqual([['d1', null]]);
     expect(found([dent('d1', 'p1'), settle('s2', 'd1', 'left', 2), settle('s1', 'd1', 'dressed', 1)])).toEqual([['d1', 'left']]);
   });
+  it('go with a part that is scrapped; one of the new part is its own', () => {
+    const scrap = mark('s', { kind: 'scrapped', holeIds: [], doneAt: '2027-01-01T00:00:00.000Z', payload: { partIds: ['p1'] } });
+    const later = { ...dent('d2', 'p1'), doneAt: '2027-01-02T00:00:00.000Z' };
+    expect(dentsOf([dent('d1', 'p1'), scrap, later], new Set(['p1'])).map((d) => [d.found.id, d.isGone])).toEqual([
+      ['d1', true],
+      ['d2', false],
+    ]);
+  });
   it('a dent or an answer taken back does not count', () => {
     const undo = (id: string) => mark(`u${id}`, { kind: 'undo', holeIds: [], payload: { undoes: id } });
     expect(found([dent('d1', 'p1'), undo('d1')])).toEqual([]);

@@ -39,10 +39,14 @@ export function jobsOf(sheet: DossierSheet, { source, names }: AssemblyDossier, 
 /** Dents of parts and what became of them; zones that stay bare and whether they were looked at. */
 export function partsSaid(sheet: DossierSheet, { source, names }: AssemblyDossier, units: Units, q: At): void {
   for (const { id, definition } of source.parts) {
-    for (const { found, settled } of dentsOf(source.marks, new Set([id]))) {
+    for (const { found, settled, isGone } of dentsOf(source.marks, new Set([id]))) {
       const { dent, note, photoIds = [] } = found.payload;
       const by = found.payload.by ?? names.person(found.person);
-      const end = settled ? `${DENTED_WORDS[settled.payload.dented]} on ${q.dayOf(settled.doneAt)}` : 'open';
+      const end = settled
+        ? `${DENTED_WORDS[settled.payload.dented]} on ${q.dayOf(settled.doneAt)}`
+        : isGone
+          ? 'scrapped with its part'
+          : 'open';
       const deep = dent.deep ? `, ${showBoth(dent.deep.mm, units)} deep` : '';
       sheet.text(`${q.dayOf(found.doneAt)} ${by}: ${definition.name}: dent, ${dent.where}${deep}; ${end}.${note ? ` ${note}` : ''}`, 9);
       for (const photo of photoIds) sheet.photo(photoPath(q.photosDir, photo));

@@ -25,7 +25,7 @@ interface DentsProps {
 export function Dents({ kit, parts, marks, jobId, onMark }: DentsProps) {
   const units = useUnits();
   const [wasOpened, setOpened] = useState(false);
-  const dents = dentsOf(marks, new Set(parts.map((p) => p.id)));
+  const dents = dentsOf(marks, new Set(parts.map((p) => p.id))).filter((d) => !d.isGone);
   const assemblyId = parts[0]?.definition.assemblyId;
   const names = new Map(parts.map((p) => [p.id, p.definition.name]));
   if (assemblyId === undefined) return null;
