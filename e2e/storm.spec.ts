@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { closeSync, mkdtempSync, openSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Mark } from '../core/src/record/marks';
@@ -29,12 +29,16 @@ test.afterAll(async () => {
     await gone;
   }
   rmSync(folder, { recursive: true, force: true });
+  rmSync(`${folder}.log`, { force: true });
 });
 
+/** What the program says goes to a file outside its own folder, so that a start that fails can be read here. */
 function start(): void {
+  const said = openSync(`${folder}.log`, 'a');
   server = spawn('node', ['dist/start.mjs', '--data', folder, '--port', String(port), '--gauge-port', String(gaugePort), '--demo', 'off'], {
-    stdio: 'ignore',
+    stdio: ['ignore', said, said],
   });
+  closeSync(said);
 }
 
 const isUp = () =>
@@ -43,8 +47,11 @@ const isUp = () =>
     () => false,
   );
 
+/** Waits for an answer, but not for one of a program that has ended: then its last words are the failure. */
 async function untilUp(): Promise<void> {
-  await expect.poll(isUp, { timeout: 30_000 }).toBe(true);
+  const answerOrEnd = async () => (server?.exitCode === null ? isUp() : `ended: ${readFileSync(`${folder}.log`, 'utf8').slice(-600)}`);
+  await expect.poll(answerOrEnd, { timeout: 120_000, intervals: [100, 250] }).not.toBe(false);
+  expect(await answerOrEnd()).toBe(true);
 }
 
 /** Marks every hole of the row that is open as drilled, one mark a hole, as fast as the keys go. */
@@ -60,7 +67,7 @@ async function markEachHole(page: Page): Promise<void> {
 test('1,000 marks from two browsers while the server is killed ten times and the database three times: every one there, once', async ({
   browser,
 }) => {
-  test.setTimeout(480_000);
+  test.setTimeout(900_000);
   start();
   await untilUp();
   const pages = await Promise.all([0, 1].map(async () => (await browser.newContext({ baseURL: base })).newPage()));

@@ -21,7 +21,8 @@ export interface PrivateDatabase {
 const NAME = 'patient_anvil';
 const USER = 'anvil';
 const FIRST_PORT = 33961;
-const START_MS = 30_000;
+/* After a power cut it mends its files first, which takes its time on a slow disk; one that ends is seen at once. */
+const START_MS = 120_000;
 const PORT_TRIES = 5;
 /** Longest path a socket can have is 107 characters. */
 const SOCKET_PATH_MAX = 100;
