@@ -162,7 +162,7 @@ test('a batch over three rows: its clock is on today and on every view, each row
   await batches.getByRole('button', { name: 'Mix a batch' }).click();
   const form = page.getByRole('form', { name: 'A batch' });
   await form.getByRole('button', { name: /^Mixed now/ }).click();
-  await expect(form.getByRole('alert')).toContainText('What is mixed');
+  await expect(form.getByRole('alert')).toHaveText([/^What is mixed/, /^How many minutes/, /^Choose the rows/]);
   await form.getByLabel('Product, as on its tin').fill('tank sealant');
   await form.getByLabel('Ratio, base to hardener').fill('10 : 1');
   await form.getByLabel('Work life, minutes').fill('60');

@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { ids } from '../../test/build';
 import { FASTENER_COLUMNS, matchColumns } from '../typed/csv-cells';
 import { fastenerProblem, missingFigures } from '../record/fastener-check';
-import { fastenerTable, NO_FASTENER, readFastener, readFastenerTable, typedFastener, type FastenerTyped } from './fastener-text';
+import {
+  askedOf,
+  fastenerTable,
+  NO_FASTENER,
+  readFastener,
+  readFastenerForm,
+  readFastenerTyped,
+  readFastenerTable,
+  typedFastener,
+  type FastenerTyped,
+} from './fastener-text';
 
 const typed = (more: Partial<FastenerTyped>): FastenerTyped => ({ ...NO_FASTENER, name: 'one', kind: 'blind', hole: '.11', ...more });
 const read = (more: Partial<FastenerTyped>, units: 'in' | 'mm' = 'in') => readFastener(typed(more), 'k', units);
@@ -55,6 +65,38 @@ describe('a fastener as it is typed', () => {
     const answer = read(more);
     expect(answer).toMatchObject({ ok: true, value: definition });
     if (answer.ok && answer.value.kind === 'pin') expect(answer.value.group).toBeUndefined();
+  });
+  it('tells every fault at once, each at its field, and what does not read is not also missing', () => {
+    const answer = readFastenerTyped(
+      typed({ name: '', hole: 'x y', holeMax: '??', kind: 'screw', group: 'thing', lengths: '??' }),
+      'k',
+      'in',
+    );
+    expect(answer.ok ? [] : answer.problems.map((p) => [p.path, p.code])).toEqual([
+      ['hole', 'dimension-unreadable'],
+      ['holeMax', 'dimension-unreadable'],
+      ['lengths', 'dimension-unreadable'],
+      ['name', 'fastener-name-empty'],
+    ]);
+  });
+  it('a field its form shows no longer stops nothing; one it shows does', () => {
+    const wide = typed({ kind: 'pin', hole: '.125', headDiameter: '??', gripTo: 'x' });
+    expect(readFastenerTyped(wide, 'k', 'in').ok).toBe(false);
+    expect(readFastenerForm(wide, 'k', 'in')).toMatchObject({ ok: true, value: { kind: 'pin', gripTo: null } });
+    expect(readFastenerForm({ ...wide, holeMax: '??' }, 'k', 'in')).toMatchObject({ ok: false, problems: [{ path: 'holeMax' }] });
+  });
+  it.each([
+    [{ kind: 'none' }, ['ends'], ['diameter', 'holeMax', 'lengths', 'head', 'gripFrom', 'group']],
+    [{ kind: 'pin' }, ['diameter', 'lengths'], ['head', 'gripFrom', 'ends', 'group']],
+    [{ kind: 'solid', head: 'flush' }, ['head', 'headAngle'], ['gripFrom', 'dieHole', 'headHeight', 'group']],
+    [{ kind: 'blind', head: 'flush' }, ['gripFrom', 'dieHole', 'headAngle'], ['group', 'headHeight']],
+    [{ kind: 'blind', head: 'protruding' }, ['headHeight', 'headDiameter'], ['headAngle', 'dieHole']],
+    [{ kind: 'screw', group: '' }, ['group', 'gripTo'], ['spacing', 'lug', 'headDiameter']],
+    [{ kind: 'bolt', group: 'anchored-nut' }, ['spacing', 'lug', 'small', 'angle', 'smallRivet'], ['headDiameter']],
+  ] as const)('%j is described by what it has', (more, shown, not) => {
+    const asked = askedOf({ ...NO_FASTENER, ...more });
+    for (const field of ['name', 'kind', 'hole', 'note', ...shown] as const) expect(asked).toContain(field);
+    for (const field of not) expect(asked).not.toContain(field);
   });
   it('typed in millimetres it means millimetres, and is shown as typed', () => {
     const answer = read({ hole: '2.8', gripFrom: '1', gripTo: '3' }, 'mm');

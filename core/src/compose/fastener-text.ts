@@ -14,9 +14,11 @@ import { formatCallout, parseCallout } from '../rivet/callout';
 import { rivetOfDash, type RivetSize } from '../tables/fasteners';
 import { parseDimension } from '../typed/dimension';
 import { FASTENER_COLUMNS, type FastenerColumn } from '../typed/csv-cells';
+import { readNumber } from '../typed/number-text';
 import { cutText } from '../typed/whole-text';
+import { carryUnit } from '../units/carry';
 import type { Units } from '../units/length';
-import { bad, good, type Result } from '../units/result';
+import { bad, good, type Problem, type Result } from '../units/result';
 import { typedText } from './compose';
 import type { ReadTableLine } from './csv-rows';
 
@@ -38,23 +40,44 @@ const KIND_WORDS: Readonly<Record<string, FastenerKind>> = {
 
 const oneOf = <T extends string>(values: readonly T[], text: string): T | undefined => values.find((v) => v === text.trim().toLowerCase());
 
-/** Reads what was typed; `path` of a problem is the field it is about. What the kind has no use for is left out. */
+export type ReadFastener =
+  | { readonly ok: true; readonly value: FastenerDefinition }
+  /** Every field that does not read, by its name in {@link FastenerTyped}. */
+  | { readonly ok: false; readonly problems: readonly (Problem & { readonly path: FastenerColumn })[] };
+
+/** As {@link readFastenerTyped}, with the first fault alone: a cell of a table has room for one. */
 export function readFastener(typed: FastenerTyped, kitId: string, units: Units): Result<FastenerDefinition> {
+  const read = readFastenerTyped(typed, kitId, units);
+  return read.ok ? good(read.value) : bad(read.problems[0] as Problem);
+}
+
+/** Reads what was typed; every fault at once, `path` is the field it is about. What the kind has no use for is left out. */
+export function readFastenerTyped(typed: FastenerTyped, kitId: string, units: Units): ReadFastener {
   const word = typed.kind.trim().toLowerCase();
   const kind = oneOf(FASTENER_KINDS, word) ?? KIND_WORDS[word];
-  if (!kind || kind === 'bonded') return bad({ code: 'fastener-kind-unknown', path: 'kind', data: { text: cutText(typed.kind, 30) } });
-  const lengths = readLengths(typed, units);
-  if (!lengths.ok) return lengths;
-  const L = lengths.value;
-  const head = readHead(typed, kind, L);
-  if (!head.ok) return head;
-  const group = readGroup(typed, L);
-  if (!group.ok) return group;
-  const many = readMany(typed.lengths, units);
-  if (!many.ok) return many;
+  if (!kind || kind === 'bonded')
+    return { ok: false, problems: [{ code: 'fastener-kind-unknown', path: 'kind', data: { text: cutText(typed.kind, 30) } }] };
+  const problems: (Problem & { readonly path: FastenerColumn })[] = [];
+  const tell = (problem: Problem) => problems.push({ ...problem, path: (problem.path ?? 'name') as FastenerColumn });
+  const of = <T>(read: Result<T>, otherwise: T): T => {
+    if (read.ok) return read.value;
+    tell(read.problem);
+    return otherwise;
+  };
+  const L = Object.fromEntries(
+    LENGTH_FIELDS.map((field) => {
+      const read = readLength(typed[field], units);
+      return [field, of(read.ok ? read : bad({ ...read.problem, path: field }), null)];
+    }),
+  ) as Lengths;
+  const areLengthsGood = problems.length === 0;
+  const head = of(readHead(typed, kind, L), null);
+  /* A group asks for lengths: one that does not read is not also one that is missing. */
+  const group = areLengthsGood ? of(readGroup(typed, L), null) : null;
+  const many = of(readMany(typed.lengths, units), []);
   const ends = typed.ends.trim() === '' ? undefined : oneOf(HOLE_ENDS, typed.ends);
   if (typed.ends.trim() !== '' && !ends)
-    return bad({ code: 'fastener-end-unknown', path: 'ends', data: { text: cutText(typed.ends, 30) } });
+    problems.push({ code: 'fastener-end-unknown', path: 'ends', data: { text: cutText(typed.ends, 30) } });
   const note = typed.note.trim();
   const definition: FastenerDefinition = {
     v: 1,
@@ -64,17 +87,52 @@ export function readFastener(typed: FastenerTyped, kitId: string, units: Units):
     diameter: kind === 'none' ? null : L.diameter,
     hole: L.hole,
     ...(L.holeMax && kind !== 'none' ? { holeMax: L.holeMax } : {}),
-    head: head.value,
+    head,
     gripFrom: kind === 'none' || kind === 'pin' ? null : L.gripFrom,
     gripTo: kind === 'none' || kind === 'pin' ? null : L.gripTo,
-    ...(many.value.length > 0 ? { lengths: many.value } : {}),
+    ...(many.length > 0 ? { lengths: many } : {}),
     ...(note === '' ? {} : { note: cutText(note, 500) }),
-    ...(head.value?.kind === 'flush' && L.dieHole && kind !== 'none' ? { dieHole: L.dieHole } : {}),
+    ...(head?.kind === 'flush' && L.dieHole && kind !== 'none' ? { dieHole: L.dieHole } : {}),
     ...(kind === 'none' && ends ? { ends } : {}),
-    ...(group.value && (kind === 'screw' || kind === 'bolt') ? { group: group.value } : {}),
+    ...(group && (kind === 'screw' || kind === 'bolt') ? { group } : {}),
   };
-  const problem = fastenerIncomplete(definition) ?? fastenerProblem(definition);
-  return problem ? bad(problem) : good(definition);
+  /* What does not read is not also missing. */
+  const unread = new Set(problems.map((p) => p.path));
+  const incomplete = fastenerIncomplete(definition);
+  if (incomplete && !unread.has(incomplete.path as FastenerColumn)) tell(incomplete);
+  const unusable = problems.length === 0 ? fastenerProblem(definition) : null;
+  if (unusable) tell(unusable);
+  return problems.length === 0 ? { ok: true, value: definition } : { ok: false, problems };
+}
+
+/** What a fastener of that kind and head is described by: the fields a form shows of it. */
+export function askedOf({ kind, head, group }: FastenerTyped): ReadonlySet<FastenerColumn> {
+  const hasHead = kind !== 'none' && kind !== 'pin';
+  const hasGroup = kind === 'screw' || kind === 'bolt';
+  const groups: readonly (readonly [boolean, readonly FastenerColumn[]])[] = [
+    [true, ['name', 'kind', 'hole', 'note']],
+    [kind === 'none', ['ends']],
+    [kind !== 'none', ['diameter', 'holeMax', 'lengths']],
+    [hasHead, ['head']],
+    [hasHead && head !== '', ['headDiameter']],
+    [hasHead && head === 'flush', ['headAngle']],
+    [hasHead && head === 'protruding', ['headHeight']],
+    [kind === 'blind' || hasGroup, ['gripFrom', 'gripTo']],
+    [hasHead && head === 'flush' && kind !== 'solid', ['dieHole']],
+    [hasGroup, ['group']],
+    [hasGroup && group !== '', ['small', 'spacing', 'angle', 'lug', 'smallRivet']],
+  ];
+  return new Set(groups.flatMap(([isSo, fields]) => (isSo ? fields : [])));
+}
+
+/** As {@link readFastenerTyped}, for a form that shows {@link askedOf}: what does not read in a field that is no longer shown is let go. */
+export function readFastenerForm(typed: FastenerTyped, kitId: string, units: Units): ReadFastener {
+  const read = readFastenerTyped(typed, kitId, units);
+  if (read.ok) return read;
+  const asked = askedOf(typed);
+  const hidden = read.problems.flatMap(({ path }) => (asked.has(path) ? [] : [path]));
+  if (hidden.length === 0) return read;
+  return readFastenerTyped({ ...typed, ...Object.fromEntries(hidden.map((field) => [field, ''])) }, kitId, units);
 }
 
 /** The fields that hold one length. */
@@ -82,16 +140,6 @@ export const LENGTH_FIELDS = [
   'diameter', 'hole', 'holeMax', 'headDiameter', 'headHeight', 'gripFrom', 'gripTo', 'dieHole', 'spacing', 'lug',
 ] as const; // prettier-ignore
 type Lengths = Readonly<Record<(typeof LENGTH_FIELDS)[number], TypedLength | null>>;
-
-function readLengths(typed: FastenerTyped, units: Units): Result<Lengths> {
-  const found: Partial<Record<(typeof LENGTH_FIELDS)[number], TypedLength | null>> = {};
-  for (const field of LENGTH_FIELDS) {
-    const length = readLength(typed[field], units);
-    if (!length.ok) return bad({ ...length.problem, path: field });
-    found[field] = length.value;
-  }
-  return good(found as Lengths);
-}
 
 function readLength(text: string, units: Units): Result<TypedLength | null> {
   if (text.trim() === '') return good(null);
@@ -115,8 +163,7 @@ function readHead(typed: FastenerTyped, kind: FastenerKind, { headDiameter, head
   const word = typed.head.trim().toLowerCase();
   if (word === '') return good(null);
   if (word.startsWith('flush') || word === 'countersunk') {
-    const angleDeg =
-      typed.headAngle.trim() === '' ? null : Number(typed.headAngle.replace(',', '.').replace(/\s*(?:\u00b0|deg(?:rees)?)$/i, ''));
+    const angleDeg = readNumber(typed.headAngle) ?? null;
     if (angleDeg !== null && !(angleDeg > 0 && angleDeg < 180)) return bad({ code: 'angle-out-of-range', path: 'headAngle' });
     return good({ kind: 'flush', diameter: headDiameter, angleDeg });
   }
@@ -135,11 +182,16 @@ function readGroup(typed: FastenerTyped, { spacing, lug }: Lengths): Result<Fast
   if (!lug) return bad({ code: 'group-lug-missing', path: 'lug' });
   const rivet = parseCallout(typed.smallRivet.trim() === '' ? 'MS20426AD3' : typed.smallRivet);
   if (!rivet.ok) return bad({ ...rivet.problem, path: 'smallRivet' });
-  const angleDeg = typed.angle.trim() === '' ? 0 : Number(typed.angle.replace(',', '.'));
+  const angleDeg = readNumber(typed.angle) ?? 0;
   if (!(angleDeg >= -180 && angleDeg <= 180)) return bad({ code: 'group-angle', path: 'angle' });
   const small = typed.small.trim() === '3' ? 3 : 2;
   const { size, head, alloy } = rivet.value;
   return good({ kind, small, spacing, angleDeg, lug, dash: size.dash, head, alloy });
+}
+
+/** What was typed under one unit, so that it still means the same under the other. */
+export function carryFastenerTyped(typed: FastenerTyped, from: Units): FastenerTyped {
+  return { ...typed, ...Object.fromEntries([...LENGTH_FIELDS, 'lengths' as const].map((k) => [k, carryUnit(typed[k], from)])) };
 }
 
 /** A fastener of the kit as its fields show it. */

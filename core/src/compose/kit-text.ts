@@ -5,6 +5,7 @@ import { RIVET_SIZES } from '../tables/fasteners';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName, type Limits } from '../tables/limits';
 import type { ProfileId } from '../tables/profiles';
 import { parseDimension } from '../typed/dimension';
+import { readNumber } from '../typed/number-text';
 import { carryUnit } from '../units/carry';
 import type { Units } from '../units/length';
 import type { Problem } from '../units/result';
@@ -58,7 +59,7 @@ function readLimit(key: LimitName, text: string, units: Units): number | null {
     const read = parseDimension(text, { units });
     return read.ok ? read.value.length : null;
   }
-  const value = Number(text.trim().replace(',', '.'));
+  const value = readNumber(text) ?? NaN;
   return value >= FACTORS.from && value <= FACTORS.to ? value : null;
 }
 

@@ -1,5 +1,6 @@
 import { readZones } from '../record/bare-zones';
 import type { Hand, Orientation, Outline, PartDefinition } from '../record/definitions';
+import { readNumber } from '../typed/number-text';
 import type { Problem } from '../units/result';
 
 /** What a part's card says beside its thickness, as it is typed: counts, angle and zones as text, empty where nothing is said. */
@@ -68,8 +69,7 @@ export function readPartTyped(typed: PartTyped, was: PartDefinition): ReadPart {
     problems.push({ code: 'pieces-count', path: key });
     return [];
   });
-  const angleText = typed.angle.trim().replace(',', '.').replace(/°$/, '');
-  const angle = angleText === '' ? null : Number(angleText);
+  const angle = readNumber(typed.angle) ?? null;
   if (angle !== null && !(angle >= ANGLE.from && angle <= ANGLE.to))
     problems.push({ code: 'angle-not-between', data: ANGLE, path: 'angle' });
   const zones = readZones(typed.zones);

@@ -3,6 +3,7 @@ import type { FindingCode } from '../prep/findings';
 import type { RowDefinition, RowStart, SealedWhen, SettingWay, TransferWay, TypedLength } from '../record/definitions';
 import { parseDimension } from '../typed/dimension';
 import { carryUnit } from '../units/carry';
+import { readNumber } from '../typed/number-text';
 import type { Units } from '../units/length';
 import type { Problem } from '../units/result';
 import { holesInPlan } from '../record/holes';
@@ -129,8 +130,8 @@ export function readRowTyped(typed: RowTyped, was: RowDefinition, units: Units):
     return null;
   };
   const angleOf = (path: string, text: string, from: number, to: number): number => {
-    const value = Number(text.trim().replace(',', '.').replace(/°$/, ''));
-    if (text.trim() !== '' && value >= from && value <= to) return value;
+    const value = readNumber(text);
+    if (value !== undefined && value >= from && value <= to) return value;
     problems.push({ code: 'angle-not-between', data: { from, to }, path });
     return from;
   };

@@ -1,6 +1,7 @@
 import { typedText } from '../compose/compose';
 import type { JobDefinition, JobKind, JobPlace, JointAmount, TypedLength } from '../record/definitions';
 import { parseDimension } from '../typed/dimension';
+import { readNumber } from '../typed/number-text';
 import { carryUnit } from '../units/carry';
 import type { Units } from '../units/length';
 import type { Problem } from '../units/result';
@@ -81,7 +82,7 @@ export function readJobTyped(
   const problems: (Problem & { readonly path: string })[] = [];
   const name = typed.name.trim();
   if (name === '') problems.push({ code: 'job-name-missing', path: 'name' });
-  const minutes = typed.minutes.trim() === '' ? null : Number(typed.minutes.trim().replace(',', '.'));
+  const minutes = readNumber(typed.minutes) ?? null;
   if (minutes !== null && !(minutes >= MINUTES.from && minutes <= MINUTES.to))
     problems.push({ code: 'job-minutes', data: MINUTES, path: 'minutes' });
   const cycles = typed.cycles.map((c, i) => {

@@ -1,3 +1,4 @@
+import type { ToolLength } from '../compose/tool-text';
 import type { RangeReasons, ReachFailure, ReachingKind, ReachingTool } from '../reach/reach';
 import { tooSmall, type ToolProblem } from '../reach/tools-for-setup';
 import type { GaugeUse, LotKind, ToolDefinition, ToolKind } from '../record/definitions';
@@ -21,6 +22,30 @@ export const TOOL_WORDS: Readonly<Record<ToolKind, string>> = {
   bar: 'bucking bar',
   'back-set': 'back-riveting set with its plate',
 };
+
+/** What a measure of a tool is called; the same length is another thing on another tool. */
+export function toolLengthWords(name: ToolLength, kind: ToolKind): string {
+  switch (name) {
+    case 'throat':
+      return 'Throat depth T';
+    case 'noseHalfWidth':
+      if (kind === 'cage') return 'Half the foot’s width';
+      return kind === 'back-set' || kind === 'bar' ? 'Half its width' : 'Half the nose’s width w';
+    case 'noseHeight':
+      if (kind === 'bar') return 'Its thickness behind the sheet';
+      return kind === 'puller' || kind === 'back-set' ? 'Its length over the sheet' : 'Nose height h';
+    case 'gap':
+      return 'Gap between the sets, wide open';
+    case 'pitch':
+      return 'Pitch of its set’s thread';
+    case 'largest':
+      return 'Its largest diameter';
+    case 'click':
+      return 'One click (empty: .001 in)';
+    case 'diameter':
+      return kind === 'cutter' ? 'Its pilot’s diameter' : 'Diameter, such as #40';
+  }
+}
 
 export const LOT_WORDS: Readonly<Record<LotKind, string>> = {
   rivets: 'rivets',

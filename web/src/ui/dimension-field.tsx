@@ -1,4 +1,4 @@
-import { useId } from 'react';
+import { useId, type Ref } from 'react';
 import type { TypedLength } from '#core/record/definitions';
 import { parseDimension } from '#core/typed/dimension';
 import { showBoth } from '#core/units/show';
@@ -29,6 +29,7 @@ export function DimensionField({
   sheet = false,
   placeholder,
   isFirst = false,
+  inputRef,
 }: {
   label: string;
   text: string;
@@ -38,6 +39,8 @@ export function DimensionField({
   placeholder?: string;
   /** Ready to be typed into, where there are keys to type with. */
   isFirst?: boolean;
+  /** Where the focus goes when what is typed here is refused. */
+  inputRef?: Ref<HTMLInputElement>;
 }) {
   const id = useId();
   const leading = useUnits();
@@ -49,6 +52,7 @@ export function DimensionField({
       </label>
       <input
         id={id}
+        ref={inputRef}
         className="field"
         autoFocus={isFirst && window.matchMedia('(pointer: fine)').matches}
         value={text}

@@ -26,6 +26,7 @@ export function LengthField<T extends FieldValues>({
       <DimensionField
         label={label}
         text={text}
+        inputRef={field.ref}
         onText={field.onChange}
         units={units}
         {...(placeholder === undefined ? {} : { placeholder })}

@@ -1,67 +1,52 @@
 import { useState } from 'react';
-import { LENGTH_FIELDS, NO_FASTENER, readFastener, typedFastener, type FastenerTyped } from '#core/compose/fastener-text';
+import { useForm } from 'react-hook-form';
+import { carryFastenerTyped, NO_FASTENER, readFastenerForm, typedFastener, type FastenerTyped } from '#core/compose/fastener-text';
 import type { Entity, FastenerDefinition } from '#core/record/definitions';
 import { missingFigures } from '#core/record/fastener-check';
-import { carryUnit } from '#core/units/carry';
 import type { Units } from '#core/units/length';
-import { problemMessage } from '#core/wording/problems';
 import { FASTENER_WORDS, GROUP_WORDS, HOLE_END_WORDS, MISSING_WORDS } from '#core/wording/words';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
+import { faultsOf } from '../../ui/form-faults';
 import { useUnitSwitch } from '../../ui/units';
+import { useCard } from '../../ui/use-card';
 import { FastenerFieldset } from './fastener-fieldset';
 
-interface FastenerFormProps {
-  readonly kitId: string;
-  /** Null: a new one. */
-  readonly entry: FastenerDefinition | null;
+interface FastenerCardProps {
+  readonly fastener: Entity<'fastener'>;
   readonly tools: readonly Entity<'tool'>[];
   readonly units: Units;
-  readonly onKeep: (next: FastenerDefinition, reason: string) => Promise<void>;
+  readonly onKeep: (version: number, next: FastenerDefinition | null, reason: string) => Promise<unknown>;
   /** Rows that name it: an edit holds for all of them. */
   readonly rows: number;
 }
 
-/** The fields of one fastener; what is wrong is said at its field, and nothing typed is lost. */
-export function FastenerForm({ kitId, entry, tools, units, rows, onKeep }: FastenerFormProps) {
-  const [typed, setTyped] = useState<FastenerTyped>(() =>
-    entry ? typedFastener(entry, units) : { ...NO_FASTENER, kind: 'blind', head: 'flush' },
-  );
-  const [dieToolId, setDie] = useState(entry?.dieToolId ?? '');
-  const [problem, setProblem] = useState<{ field: string; text: string } | null>(null);
+const withDie = (value: FastenerDefinition, dieToolId: string): FastenerDefinition => ({
+  ...value,
+  ...(dieToolId === '' ? {} : { dieToolId }),
+});
+
+/** The fields of one fastener that is kept; what is wrong is said at its field, and nothing typed is lost. */
+export function FastenerCard({ fastener: { id, version, definition }, tools, units, rows, onKeep }: FastenerCardProps) {
+  /* Null: as it is kept. */
+  const [die, setDie] = useState<string | null>(null);
+  const dieToolId = die ?? definition.dieToolId ?? '';
   const [reason, setReason] = useState('');
-  useUnitSwitch((from) =>
-    setTyped((old) => {
-      return { ...old, ...Object.fromEntries(LENGTH_FIELDS.map((k) => [k, carryUnit(old[k], from)])) };
-    }),
-  );
-  const keep = async () => {
-    const read = readFastener(typed, kitId, units);
-    if (!read.ok) return setProblem({ field: read.problem.path ?? '', text: problemMessage(read.problem) });
-    setProblem(null);
-    try {
-      await onKeep({ ...read.value, ...(dieToolId === '' ? {} : { dieToolId }) }, reason);
-      if (!entry) setTyped({ ...NO_FASTENER, kind: typed.kind, head: typed.head });
+  const { form, said, remove, onSubmit } = useCard<FastenerTyped, FastenerDefinition>({
+    version,
+    definition,
+    typedOf: (f) => typedFastener(f, units),
+    carry: carryFastenerTyped,
+    read: (typed, was) => readFastenerForm(typed, was.kitId, units),
+    keep: async (expectedVersion, next) => {
+      await onKeep(expectedVersion, next && withDie(next, dieToolId), reason);
       setReason('');
-    } catch (e) {
-      setProblem({ field: '', text: (e as Error).message });
-    }
-  };
+      setDie(null);
+    },
+    describe: (now) => [now.name, FASTENER_WORDS[now.kind], ...(now.hole ? [`hole ${now.hole.text}`] : [])].join(', '),
+  });
   return (
-    <form
-      aria-label={entry ? entry.name : 'A new fastener'}
-      className="flex flex-col gap-3 pb-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void keep();
-      }}
-    >
-      <FastenerFieldset
-        typed={typed}
-        units={units}
-        problem={problem}
-        onTyped={(next) => setTyped(next.group !== '' && next.small === '' ? { ...next, small: '2', angle: '0' } : next)}
-        dies={{ tools, chosen: dieToolId, onChoose: setDie }}
-      />
+    <form key={id} aria-label={definition.name} className="flex flex-col gap-3 pb-3" noValidate onSubmit={onSubmit}>
+      <FastenerFieldset form={form} units={units} dies={{ tools, chosen: dieToolId, onChoose: setDie }} />
       {rows > 0 ? (
         <div className="flex flex-wrap items-end gap-3">
           <p className="min-w-0 flex-1 text-[14px] text-ink2">
@@ -73,9 +58,63 @@ export function FastenerForm({ kitId, entry, tools, units, rows, onKeep }: Faste
           </Field>
         </div>
       ) : null}
-      {problem && problem.field === '' ? <ErrorText>{problem.text}</ErrorText> : null}
-      <Button type="submit" tone="primary" className="self-start">
-        {entry ? 'Keep the fastener' : 'Add the fastener'}
+      {said && !said.ok ? <ErrorText>{said.text}</ErrorText> : null}
+      <div className="flex flex-wrap items-center gap-3">
+        <Button type="submit" tone="primary">
+          Keep the fastener
+        </Button>
+        <Button tone="danger" onClick={remove}>
+          Delete
+        </Button>
+        {said?.ok ? <span role="status">{said.text}</span> : null}
+      </div>
+    </form>
+  );
+}
+
+interface NewFastenerProps {
+  readonly kitId: string;
+  readonly tools: readonly Entity<'tool'>[];
+  readonly units: Units;
+  readonly onAdd: (made: FastenerDefinition) => Promise<unknown>;
+}
+
+/** The fields of a fastener that is made anew; the next one begins with the same kind and head. */
+export function NewFastener({ kitId, tools, units, onAdd }: NewFastenerProps) {
+  const [dieToolId, setDie] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const form = useForm<FastenerTyped>({
+    defaultValues: { ...NO_FASTENER, kind: 'blind', head: 'flush' },
+    resolver: (typed) => {
+      const made = readFastenerForm(typed, kitId, units);
+      return made.ok ? { values: typed, errors: {} } : { values: {}, errors: faultsOf<FastenerTyped>(made.problems) };
+    },
+  });
+  useUnitSwitch((from) => form.reset(carryFastenerTyped(form.getValues(), from), { keepDirty: true }));
+  const add = form.handleSubmit(async (typed) => {
+    const made = readFastenerForm(typed, kitId, units);
+    if (!made.ok) return;
+    try {
+      await onAdd(withDie(made.value, dieToolId));
+      form.reset({ ...NO_FASTENER, kind: typed.kind, head: typed.head });
+    } catch (e) {
+      setProblem((e as Error).message);
+    }
+  });
+  return (
+    <form
+      aria-label="A new fastener"
+      className="flex flex-col gap-3 pb-3"
+      noValidate
+      onSubmit={(e) => {
+        setProblem(null);
+        void add(e);
+      }}
+    >
+      <FastenerFieldset form={form} units={units} dies={{ tools, chosen: dieToolId, onChoose: setDie }} />
+      {problem ? <ErrorText>{problem}</ErrorText> : null}
+      <Button type="submit" tone="primary" className="self-start" disabled={form.formState.isSubmitting}>
+        Add the fastener
       </Button>
     </form>
   );

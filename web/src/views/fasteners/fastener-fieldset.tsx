@@ -1,23 +1,20 @@
-import { useId } from 'react';
-import type { FastenerTyped } from '#core/compose/fastener-text';
+import { useWatch, type UseFormReturn } from 'react-hook-form';
+import { askedOf, type FastenerTyped } from '#core/compose/fastener-text';
 import { FASTENER_KINDS, GROUP_KINDS, HOLE_ENDS, type Entity, type FastenerKind, type ToolDefinition } from '#core/record/definitions';
 import { SCREW_CLEARANCE } from '#core/tables/fasteners';
 import type { FastenerColumn } from '#core/typed/csv-cells';
 import type { Units } from '#core/units/length';
 import { showNumber } from '#core/units/show';
 import { FASTENER_WORDS, GROUP_WORDS, HOLE_END_WORDS } from '#core/wording/words';
-import { Button, Field, Select, TextInput } from '../../ui/controls';
-import { DimensionField } from '../../ui/dimension-field';
+import { Button, Field, Select } from '../../ui/controls';
+import { LengthField, TextField } from '../../ui/form-fields';
 
 /** Bonded joints have no hole: they are no fastener of this list. */
 const KINDS = FASTENER_KINDS.filter((k) => k !== 'bonded');
 
 interface FastenerFieldsetProps {
-  readonly typed: FastenerTyped;
+  readonly form: UseFormReturn<FastenerTyped>;
   readonly units: Units;
-  /** Which field is wrong, and why. */
-  readonly problem: { readonly field: string; readonly text: string } | null;
-  readonly onTyped: (next: FastenerTyped) => void;
   /** Dies that may be named as made for it; absent: not asked here. */
   readonly dies?:
     { readonly tools: readonly Entity<'tool'>[]; readonly chosen: string; readonly onChoose: (toolId: string) => void } | undefined;
@@ -26,105 +23,75 @@ interface FastenerFieldsetProps {
 const isDieSet = ({ definition }: { definition: ToolDefinition }) => definition.kind === 'die-set';
 
 /** What a fastener's own sheet says of it, or what was measured on it; only what its kind is described by. */
-export function FastenerFieldset({ typed, units, problem, onTyped, dies }: FastenerFieldsetProps) {
-  const errorId = useId();
+export function FastenerFieldset({ form, units, dies }: FastenerFieldsetProps) {
+  const { control, register, setValue } = form;
+  const typed = useWatch({ control }) as FastenerTyped;
   const kind = typed.kind as FastenerKind;
-  const set = (field: FastenerColumn) => (text: string) => onTyped({ ...typed, [field]: text });
-  const isWrong = (field: FastenerColumn) => problem?.field === field;
-  const length = (field: FastenerColumn, label: string, placeholder?: string) => (
-    <div>
-      <DimensionField label={label} text={typed[field]} onText={set(field)} units={units} placeholder={placeholder} />
-      {isWrong(field) ? (
-        <p role="alert" id={errorId} className="text-[14px] text-stop">
-          {problem?.text}
-        </p>
-      ) : null}
-    </div>
-  );
-  const text = (field: FastenerColumn, label: string, placeholder?: string, maxLength = 120) => (
-    <div>
+  const asked = askedOf(typed);
+  const set = (more: Partial<FastenerTyped>) => {
+    for (const [field, text] of Object.entries(more)) setValue(field as FastenerColumn, text, { shouldDirty: true });
+  };
+  const length = (field: FastenerColumn, label: string, placeholder?: string) =>
+    asked.has(field) ? (
+      <LengthField control={control} name={field} label={label} {...(placeholder === undefined ? {} : { placeholder })} />
+    ) : null;
+  const text = (field: FastenerColumn, label: string, placeholder?: string, maxLength = 120) =>
+    asked.has(field) ? (
+      <TextField
+        control={control}
+        name={field}
+        label={label}
+        maxLength={maxLength}
+        {...(placeholder === undefined ? {} : { placeholder })}
+      />
+    ) : null;
+  const choice = (field: FastenerColumn, label: string, options: readonly (readonly [string, string])[], onChoose?: () => void) =>
+    asked.has(field) ? (
       <Field label={label}>
-        <TextInput
-          maxLength={maxLength}
-          value={typed[field]}
-          placeholder={placeholder}
-          aria-invalid={isWrong(field)}
-          onChange={(e) => set(field)(e.target.value)}
-        />
+        <Select {...register(field, onChoose ? { onChange: onChoose } : {})}>
+          {options.map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </Select>
       </Field>
-      {isWrong(field) ? (
-        <p role="alert" className="text-[14px] text-stop">
-          {problem?.text}
-        </p>
-      ) : null}
-    </div>
-  );
-  const choice = (field: FastenerColumn, label: string, options: readonly (readonly [string, string])[]) => (
-    <Field label={label}>
-      <Select value={typed[field]} onChange={(e) => set(field)(e.target.value)}>
-        {options.map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
-          </option>
-        ))}
-      </Select>
-    </Field>
-  );
-  const hasHead = kind !== 'none' && kind !== 'pin';
-  const hasGrip = kind === 'blind' || kind === 'screw' || kind === 'bolt';
+    ) : null;
+  const isStandard = kind === 'screw' || kind === 'solid';
+  const isFlush = typed.head === 'flush';
   return (
-    <div className="grid gap-3 sm:grid-cols-2">
+    <div className="grid items-start gap-3 sm:grid-cols-2">
       {text('name', 'Its name', 'as its box says')}
       {choice(
         'kind',
         'What it is',
         KINDS.map((k) => [k, FASTENER_WORDS[k]] as const),
       )}
-      {kind === 'screw' ? <ScrewSizes units={units} onChoose={(more) => onTyped({ ...typed, ...more })} /> : null}
-      {kind === 'none' ? null : length('diameter', 'Diameter of its body', kind === 'screw' ? '.164' : '3/32')}
-      {length('hole', kind === 'none' ? 'The hole' : 'Hole it asks for', kind === 'screw' || kind === 'solid' ? 'the standard’s' : '7/64')}
-      {kind === 'none'
-        ? null
-        : length('holeMax', 'No larger than', kind === 'bolt' || kind === 'pin' ? 'from its own sheet' : '.005 in over')}
-      {hasHead
-        ? choice('head', 'Its head', [
-            ['', 'not said'],
-            ['flush', 'flush'],
-            ['protruding', 'protruding'],
-          ])
-        : null}
-      {hasHead && typed.head === 'flush' ? (
-        <>
-          {length(
-            'headDiameter',
-            'Diameter of its head, sharp edge',
-            kind === 'screw' || kind === 'solid' ? 'the standard’s' : 'from its own sheet',
-          )}
-          {text('headAngle', 'Angle of its head, degrees', kind === 'blind' ? 'many are 120' : '100', 8)}
-        </>
-      ) : null}
-      {hasHead && typed.head === 'protruding' ? (
-        <>
-          {length('headDiameter', 'Diameter of its head')}
-          {length('headHeight', 'Height of its head')}
-        </>
-      ) : null}
-      {hasGrip ? (
-        <>
-          {length('gripFrom', 'Grip from')}
-          {length('gripTo', 'Grip to')}
-        </>
-      ) : null}
-      {kind === 'none'
-        ? choice('ends', 'In the end it', [
-            ['', HOLE_END_WORDS.open],
-            ...HOLE_ENDS.filter((e) => e !== 'open').map((e) => [e, HOLE_END_WORDS[e]] as const),
-          ])
-        : text('lengths', 'Lengths stocked, parted by ;', '1/4 ; 3/8', 400)}
-      {hasHead && typed.head === 'flush' && kind !== 'solid'
-        ? length('dieHole', 'Hole the pilot of its dies fits', 'only where smaller than its own')
-        : null}
-      {dies && kind === 'blind' && typed.head === 'flush' ? (
+      {kind === 'screw' ? <ScrewSizes units={units} onChoose={set} /> : null}
+      {length('diameter', 'Diameter of its body', kind === 'screw' ? '.164' : '3/32')}
+      {length('hole', kind === 'none' ? 'The hole' : 'Hole it asks for', isStandard ? 'the standard’s' : '7/64')}
+      {length('holeMax', 'No larger than', kind === 'bolt' || kind === 'pin' ? 'from its own sheet' : '.005 in over')}
+      {choice('head', 'Its head', [
+        ['', 'not said'],
+        ['flush', 'flush'],
+        ['protruding', 'protruding'],
+      ])}
+      {length(
+        'headDiameter',
+        isFlush ? 'Diameter of its head, sharp edge' : 'Diameter of its head',
+        isFlush ? (isStandard ? 'the standard’s' : 'from its own sheet') : undefined,
+      )}
+      {text('headAngle', 'Angle of its head, degrees', kind === 'blind' ? 'many are 120' : '100', 8)}
+      {length('headHeight', 'Height of its head')}
+      {length('gripFrom', 'Grip from')}
+      {length('gripTo', 'Grip to')}
+      {choice('ends', 'In the end it', [
+        ['', HOLE_END_WORDS.open],
+        ...HOLE_ENDS.filter((e) => e !== 'open').map((e) => [e, HOLE_END_WORDS[e]] as const),
+      ])}
+      {text('lengths', 'Lengths stocked, parted by ;', '1/4 ; 3/8', 400)}
+      {length('dieHole', 'Hole the pilot of its dies fits', 'only where smaller than its own')}
+      {dies && kind === 'blind' && isFlush ? (
         <Field label="Dies made for it">
           <Select value={dies.chosen} onChange={(e) => dies.onChoose(e.target.value)}>
             <option value="">not said</option>
@@ -136,26 +103,22 @@ export function FastenerFieldset({ typed, units, problem, onTyped, dies }: Faste
           </Select>
         </Field>
       ) : null}
-      {kind === 'screw' || kind === 'bolt' ? (
-        <>
-          {choice('group', 'It goes into', [
-            ['', 'a plain nut, or nothing of its own'],
-            ...GROUP_KINDS.map((g) => [g, GROUP_WORDS[g]] as const),
-          ])}
-          {typed.group === '' ? null : (
-            <>
-              {choice('small', 'Small rivet holes', [
-                ['2', 'two, on a line through the centre'],
-                ['3', 'three, a third of a turn apart'],
-              ])}
-              {length('spacing', 'Small holes apart, measured on it', 'often 11/16: measure yours')}
-              {text('angle', 'Their line to the row, degrees', '0', 8)}
-              {length('lug', 'Thickness of its lug')}
-              {text('smallRivet', 'Riveted with', 'MS20426AD3')}
-            </>
-          )}
-        </>
-      ) : null}
+      {choice(
+        'group',
+        'It goes into',
+        [['', 'a plain nut, or nothing of its own'], ...GROUP_KINDS.map((g) => [g, GROUP_WORDS[g]] as const)],
+        () => {
+          if (form.getValues('small') === '') set({ small: '2', angle: '0' });
+        },
+      )}
+      {choice('small', 'Small rivet holes', [
+        ['2', 'two, on a line through the centre'],
+        ['3', 'three, a third of a turn apart'],
+      ])}
+      {length('spacing', 'Small holes apart, measured on it', 'often 11/16: measure yours')}
+      {text('angle', 'Their line to the row, degrees', '0', 8)}
+      {length('lug', 'Thickness of its lug')}
+      {text('smallRivet', 'Riveted with', 'MS20426AD3')}
       <div className="sm:col-span-2">
         {text(
           'note',

@@ -15,7 +15,7 @@ import { fileName, saveFile } from '../../ui/save-file';
 import { Button, ErrorText } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
 import { useUnits } from '../../ui/units';
-import { FastenerForm, FastenerSummary } from './fastener-card';
+import { FastenerCard, FastenerSummary, NewFastener } from './fastener-card';
 
 /** What closes the holes of a kit, beside the solid rivets of the tables: made once here, named in rows. */
 export function FastenersView() {
@@ -38,7 +38,6 @@ function FastenersOfKit({ data }: { data: FastenersAnswer }) {
   const units = useUnits();
   const keep = useKeep(data.kit);
   useFollow(data.kit.id);
-  const [error, setError] = useState<string | null>(null);
   const sorted = [...data.fasteners].sort((a, b) => a.definition.name.localeCompare(b.definition.name));
   const used = useMemo(() => {
     const rows = new Map<string, FastenersAnswer['rows']>();
@@ -46,11 +45,6 @@ function FastenersOfKit({ data }: { data: FastenersAnswer }) {
     return rows;
   }, [data.rows]);
   const save = (edits: readonly Edit[], reason: string) => keep({ edits, reason });
-  const remove = (edit: Edit) =>
-    void save([edit], '').then(
-      () => setError(null),
-      (e: Error) => setError(e.message),
-    );
   return (
     <>
       <h1 className="label text-[26px]">Fasteners</h1>
@@ -59,12 +53,11 @@ function FastenersOfKit({ data }: { data: FastenersAnswer }) {
         it is named in a row in the place of a call-out. A figure this program cannot cite is yours to type from its own sheet, or to
         measure.
       </p>
-      {error ? <ErrorText>{error}</ErrorText> : null}
       <ul className="flex flex-col" aria-label="Fasteners of this kit">
         {sorted.map((f) => {
           const rows = used.get(f.id) ?? [];
           return (
-            <li key={`${f.id}/${f.version}`}>
+            <li key={f.id}>
               <details className="border-t border-line">
                 <summary className="label cursor-pointer py-2 text-[17px]">
                   <FastenerSummary entry={f.definition} rows={rows.length} stock={data.kit.definition.stock?.[f.definition.name] ?? 0} />
@@ -83,24 +76,16 @@ function FastenersOfKit({ data }: { data: FastenersAnswer }) {
                     .
                   </p>
                 ) : null}
-                <FastenerForm
-                  kitId={data.kit.id}
-                  entry={f.definition}
+                <FastenerCard
+                  fastener={f}
                   tools={data.tools}
                   units={units}
                   rows={rows.length}
-                  onKeep={async (definition, reason) => {
-                    const edit: Edit = { kind: 'fastener', id: f.id, expectedVersion: f.version, definition };
-                    await save(await withSmallHoles(edit, f.definition, rows), reason);
+                  onKeep={async (expectedVersion, definition, reason) => {
+                    const edit: Edit = { kind: 'fastener', id: f.id, expectedVersion, definition };
+                    await save(definition ? await withSmallHoles(edit, f.definition, rows) : [edit], reason);
                   }}
                 />
-                <Button
-                  tone="danger"
-                  className="mb-3"
-                  onClick={() => remove({ kind: 'fastener', id: f.id, expectedVersion: f.version, definition: null })}
-                >
-                  Delete
-                </Button>
               </details>
             </li>
           );
@@ -111,15 +96,11 @@ function FastenersOfKit({ data }: { data: FastenersAnswer }) {
       </ul>
       <section aria-label="Add one" className="flex flex-col gap-2 border-t border-line pt-3">
         <h2 className="label text-[20px]">Add one</h2>
-        <FastenerForm
+        <NewFastener
           kitId={data.kit.id}
-          entry={null}
           tools={data.tools}
           units={units}
-          rows={0}
-          onKeep={async (definition) => {
-            await save([{ kind: 'fastener', id: newId(), expectedVersion: 0, definition }], '');
-          }}
+          onAdd={(definition) => save([{ kind: 'fastener', id: newId(), expectedVersion: 0, definition }], '')}
         />
       </section>
       <PasteList

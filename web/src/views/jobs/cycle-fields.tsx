@@ -6,7 +6,7 @@ import { rowTitle } from '#core/record/title';
 import { partsById } from '../../models/row-model';
 import { Button, Field } from '../../ui/controls';
 import { TextField } from '../../ui/form-fields';
-import { ManyOf } from './many-of';
+import { ManyOf } from '../../ui/many-of';
 
 interface CycleFieldsProps {
   readonly form: UseFormReturn<JobTyped>;

@@ -12,7 +12,7 @@ import { faultsOf } from '../../ui/form-faults';
 import { Modal } from '../../ui/modal';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { CycleFields } from './cycle-fields';
-import { ManyOf } from './many-of';
+import { ManyOf } from '../../ui/many-of';
 
 interface JobDialogProps {
   readonly data: AssemblyAnswer;

@@ -1,9 +1,9 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useState } from 'react';
 import { closedWithFastener } from '#core/compose/compose';
-import { LENGTH_FIELDS, NO_FASTENER, readFastener, type FastenerTyped } from '#core/compose/fastener-text';
+import { useForm, type UseFormReturn } from 'react-hook-form';
+import { carryFastenerTyped, NO_FASTENER, readFastenerForm, type FastenerTyped } from '#core/compose/fastener-text';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
-import { carryUnit } from '#core/units/carry';
 import type { Units } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
 import { FASTENER_WORDS } from '#core/wording/words';
@@ -18,11 +18,10 @@ const NEW = 'new';
 /** What a row is closed with: the solid rivet of its call-out, a fastener of the kit, or a new one. */
 export interface ClosedWithChoice {
   readonly chosen: string;
-  readonly typed: FastenerTyped;
+  /** A fastener made anew with the row. */
+  readonly form: UseFormReturn<FastenerTyped>;
   readonly far: boolean;
-  readonly problem: { readonly field: string; readonly text: string } | null;
   readonly choose: (id: string) => void;
-  readonly setTyped: (next: FastenerTyped) => void;
   readonly setFar: (far: boolean) => void;
   /** What is kept with the row; throws what is wrong in words. */
   readonly read: () => { readonly row: Partial<RowDefinition>; readonly edits: readonly Edit[] };
@@ -30,41 +29,31 @@ export interface ClosedWithChoice {
 
 export function useClosedWith(data: AssemblyAnswer, row: RowDefinition, units: Units): ClosedWithChoice {
   const [chosen, choose] = useState(row.fastenerId ?? '');
-  const [typed, setTyped] = useState<FastenerTyped>({
-    ...NO_FASTENER,
-    kind: 'blind',
-    head: row.head === 'flush-100' ? 'flush' : 'protruding',
+  const form = useForm<FastenerTyped>({
+    defaultValues: { ...NO_FASTENER, kind: 'blind', head: row.head === 'flush-100' ? 'flush' : 'protruding' },
   });
   const [far, setFar] = useState(row.far === 'flush');
-  const [problem, setProblem] = useState<ClosedWithChoice['problem']>(null);
-  useUnitSwitch((from) =>
-    setTyped((old) => {
-      return { ...old, ...Object.fromEntries(LENGTH_FIELDS.map((k) => [k, carryUnit(old[k], from)])) };
-    }),
-  );
+  useUnitSwitch((from) => form.reset(carryFastenerTyped(form.getValues(), from), { keepDirty: true }));
   const of = (entry: Entity<'fastener'>): Partial<RowDefinition> => {
     const isFar = far && entry.definition.kind === 'solid' && closedWithFastener(entry, row).head === 'flush-100';
     return { ...closedWithFastener(entry, row), far: isFar ? 'flush' : undefined };
   };
   return {
     chosen,
-    typed,
+    form,
     far,
-    problem,
     choose,
-    setTyped,
     setFar,
     read: () => {
       if (chosen === '') return { row: { fastenerId: null, far: far && row.head === 'flush-100' ? 'flush' : undefined }, edits: [] };
       const entry = data.fasteners.find((f) => f.id === chosen);
       if (entry) return { row: of(entry), edits: [] };
-      const made = readFastener(typed, data.kit.id, units);
+      const made = readFastenerForm(form.getValues(), data.kit.id, units);
+      form.clearErrors();
       if (!made.ok) {
-        const text = problemMessage(made.problem);
-        setProblem({ field: made.problem.path ?? '', text });
-        throw new Error(text);
+        for (const p of made.problems) form.setError(p.path, { type: p.code, message: problemMessage(p) });
+        throw new Error(made.problems.map(problemMessage).join(' '));
       }
-      setProblem(null);
       const id = newId();
       const fresh: Entity<'fastener'> = { kind: 'fastener', id, version: 0, definition: made.value };
       return { row: of(fresh), edits: [{ kind: 'fastener', id, expectedVersion: 0, definition: made.value }] };
@@ -83,7 +72,7 @@ export function ClosedWithFields({
   choice: ClosedWithChoice;
   units: Units;
 }) {
-  const { chosen, typed, far, problem, choose, setTyped, setFar } = choice;
+  const { chosen, form, far, choose, setFar } = choice;
   const entry = data.fasteners.find((f) => f.id === chosen)?.definition;
   const others = entry ? data.rows.filter((r) => r.definition.fastenerId === chosen && r.definition !== row).length : 0;
   const canBeFar = chosen === '' ? row.head === 'flush-100' : entry?.kind === 'solid' && entry.head?.kind === 'flush';
@@ -125,7 +114,7 @@ export function ClosedWithFields({
       {chosen === NEW ? (
         <fieldset className="col-span-2 border-l-4 border-line pl-3">
           <legend className="label text-[15px]">The new fastener</legend>
-          <FastenerFieldset typed={typed} units={units} problem={problem} onTyped={setTyped} />
+          <FastenerFieldset form={form} units={units} />
         </fieldset>
       ) : null}
     </>

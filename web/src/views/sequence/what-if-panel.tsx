@@ -3,6 +3,7 @@ import type { AsideReason, WhatIf } from '#core/access/what-if';
 import { ASIDE_WORDS } from '#core/wording/sequence';
 import type { Sequence } from '../../models/use-sequence';
 import { Button } from '../../ui/controls';
+import { ManyOf } from '../../ui/many-of';
 import { Fold } from '../../ui/fold';
 
 interface WhatIfPanelProps {
@@ -29,23 +30,26 @@ export function WhatIfPanel({ sequence, whatIf, onWhatIf, aside, cost, onNothing
   return (
     <Fold title="What if …" opened={aside.size > 0} className="rounded border border-line p-2" titleClass="text-[20px]">
       <div className="grid gap-4 pt-2 md:grid-cols-3">
-        <Choices
+        <ManyOf
+          isList
           name="these rows are held today"
           choices={model.rows.map((r) => ({ id: r.id, name: r.title }))}
-          chosen={heldRows}
-          onChange={(next) => onWhatIf({ ...whatIf, heldRows: next })}
+          chosen={[...heldRows]}
+          onChange={(next) => onWhatIf({ ...whatIf, heldRows: new Set(next) })}
         />
-        <Choices
+        <ManyOf
+          isList
           name="these parts are not touched today"
           choices={[...model.parts].map(([id, p]) => ({ id, name: p.name }))}
-          chosen={skippedParts}
-          onChange={(next) => onWhatIf({ ...whatIf, skippedParts: next })}
+          chosen={[...skippedParts]}
+          onChange={(next) => onWhatIf({ ...whatIf, skippedParts: new Set(next) })}
         />
-        <Choices
+        <ManyOf
+          isList
           name="only these tools are in the box"
           choices={tools.map((t) => ({ id: t.id, name: t.definition.name }))}
-          chosen={box ?? new Set(tools.map((t) => t.id))}
-          onChange={(next) => onWhatIf({ ...whatIf, box: next.size === tools.length ? null : next })}
+          chosen={box ? [...box] : tools.map((t) => t.id)}
+          onChange={(next) => onWhatIf({ ...whatIf, box: next.length === tools.length ? null : new Set(next) })}
         />
       </div>
       {aside.size > 0 ? (
@@ -68,38 +72,5 @@ export function WhatIfPanel({ sequence, whatIf, onWhatIf, aside, cost, onNothing
         </div>
       ) : null}
     </Fold>
-  );
-}
-
-interface ChoicesProps {
-  readonly name: string;
-  readonly choices: readonly { readonly id: string; readonly name: string }[];
-  readonly chosen: ReadonlySet<string>;
-  readonly onChange: (next: ReadonlySet<string>) => void;
-}
-
-function Choices({ name, choices, chosen, onChange }: ChoicesProps) {
-  return (
-    <fieldset className="flex min-w-0 flex-col">
-      <legend className="label text-[16px]">{name}</legend>
-      <div className="max-h-56 overflow-auto pr-1">
-        {choices.map((c) => (
-          <label key={c.id} className="flex min-h-8 items-center gap-2 pointer-coarse:min-h-11">
-            <input
-              type="checkbox"
-              className="size-5 shrink-0"
-              checked={chosen.has(c.id)}
-              onChange={(e) => {
-                const next = new Set(chosen);
-                if (e.target.checked) next.add(c.id);
-                else next.delete(c.id);
-                onChange(next);
-              }}
-            />
-            <span className="truncate">{c.name}</span>
-          </label>
-        ))}
-      </div>
-    </fieldset>
   );
 }

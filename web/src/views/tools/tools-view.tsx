@@ -106,13 +106,13 @@ function ToolsOfKit({ data }: { data: ToolsAnswer }) {
       </p>
       <ul className="flex flex-col">
         {sorted.map((t) => (
-          <li key={`${t.id}/${t.version}`}>
+          <li key={t.id}>
             <ToolCard
               kit={data.kit}
               tool={t}
               recalls={recalls}
               units={units}
-              onKeep={(definition) => save([{ kind: 'tool', id: t.id, expectedVersion: t.version, definition }], '')}
+              onKeep={(expectedVersion, definition) => keep({ edits: [{ kind: 'tool', id: t.id, expectedVersion, definition }] })}
             />
           </li>
         ))}
