@@ -124,7 +124,8 @@ test('a deviation begins at its hole, is judged as it is typed, and stays on row
   await expect(dialog).toContainText('The next size, MS20426AD4');
   await dialog.getByLabel('Hole as measured').fill('huge');
   await dialog.getByRole('button', { name: 'Keep the deviation' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('One of the lengths does not read');
+  await expect(dialog.getByLabel('Hole as measured')).toHaveAccessibleDescription(/"huge" is not a dimension/);
+  await expect(dialog.getByLabel('Hole as measured')).toBeFocused();
   await dialog.getByLabel('Hole as measured').fill('.1045');
   await dialog.getByLabel('Photo').setInputFiles({ name: 'note.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
   await dialog.getByRole('button', { name: 'Keep the deviation' }).click();

@@ -205,6 +205,8 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'batch-cured-early': () => 'It cannot be cured before it is tack-free.',
   'batch-temperature': (d) => `A temperature between ${d.from} and ${d.to} degrees Celsius belongs here.`,
   'batch-for-nothing': () => 'Choose the rows and joints it is mixed for.',
+  'cut-away-missing': () => 'Measure how deep the edge of the hole was cut away.',
+  'opened-up-reason': () => 'Opening up on purpose wants its reason.',
   'tool-name-missing': () => 'The tool needs a name.',
   'job-name-missing': () => 'What is it called?',
   'job-minutes': (d) => `Minutes lie between ${d.from} and ${d.to}.`,

@@ -10,11 +10,14 @@ export function LengthField<T extends FieldValues>({
   name,
   label,
   placeholder,
+  isFirst = false,
 }: {
   control: Control<T>;
   name: FieldPathByValue<T, string>;
   label: string;
   placeholder?: string;
+  /** Ready to be typed into, where there are keys to type with. */
+  isFirst?: boolean;
 }) {
   const units = useUnits();
   const { field, fieldState } = useController({ control, name });
@@ -27,6 +30,7 @@ export function LengthField<T extends FieldValues>({
         label={label}
         text={text}
         inputRef={field.ref}
+        isFirst={isFirst}
         onText={field.onChange}
         units={units}
         {...(placeholder === undefined ? {} : { placeholder })}

@@ -1,10 +1,10 @@
-import { useState, type FormEvent } from 'react';
 import type { RecallsAnswer } from '#contract/answers';
+import { useForm, useWatch } from 'react-hook-form';
 import { LOT_KINDS, type Entity, type LotDefinition, type LotKind } from '#core/record/definitions';
 import type { Units } from '#core/units/length';
 import { LOT_WORDS } from '#core/wording/tools';
-import { newId } from '../../api/device';
-import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
+import { Button, Field, Select } from '../../ui/controls';
+import { TextField } from '../../ui/form-fields';
 import { ThingChecks } from './thing-checks';
 
 interface LotsProps {
@@ -13,10 +13,12 @@ interface LotsProps {
   readonly units: Units;
   readonly recalls: RecallsAnswer | undefined;
   readonly onKeep: (id: string, expectedVersion: number, next: LotDefinition | null) => Promise<void>;
+  /** Throws where it is refused. */
+  readonly onAdd: (next: LotDefinition) => Promise<void>;
 }
 
 /** Lots of rivets and batches of what is mixed or sprayed: what is taken from now is named by the work done with it. */
-export function Lots({ kit, lots, units, recalls, onKeep }: LotsProps) {
+export function Lots({ kit, lots, units, recalls, onKeep, onAdd }: LotsProps) {
   const sorted = [...lots].sort(
     (a, b) => Number(b.definition.isInUse) - Number(a.definition.isInUse) || a.definition.name.localeCompare(b.definition.name),
   );
@@ -29,7 +31,7 @@ export function Lots({ kit, lots, units, recalls, onKeep }: LotsProps) {
       </p>
       <ul className="flex flex-col">
         {sorted.map((l) => (
-          <li key={`${l.id}/${l.version}`}>
+          <li key={l.id}>
             <details className="border-t border-line">
               <summary className="label cursor-pointer py-2 text-[17px]">
                 {l.definition.name}{' '}
@@ -53,33 +55,44 @@ export function Lots({ kit, lots, units, recalls, onKeep }: LotsProps) {
         ))}
         {sorted.length === 0 ? <li className="text-ink2">None yet. A box of rivets has its number on the label.</li> : null}
       </ul>
-      <NewLot kitId={kit.id} onKeep={(next) => onKeep(newId(), 0, next)} />
+      <NewLot kitId={kit.id} onAdd={onAdd} />
     </section>
   );
 }
 
-function NewLot({ kitId, onKeep }: { kitId: string; onKeep: (next: LotDefinition) => Promise<void> }) {
-  const [name, setName] = useState('');
-  const [kind, setKind] = useState<LotKind>('rivets');
-  const [callout, setCallout] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const keep = (event: FormEvent) => {
-    event.preventDefault();
-    if (name.trim() === '') return setProblem('Give the number or name on its label.');
-    if (kind === 'rivets' && callout.trim() === '') return setProblem('Say which rivets they are, such as MS20426AD3-3.5.');
-    setProblem(null);
-    void onKeep({ v: 1, kitId, name: name.trim(), kind, callout: kind === 'rivets' ? callout.trim() : '', isInUse: true }).then(() => {
-      setName('');
-      setCallout('');
-    });
-  };
+interface LotTyped {
+  name: string;
+  kind: LotKind;
+  callout: string;
+}
+
+function NewLot({ kitId, onAdd }: { kitId: string; onAdd: (next: LotDefinition) => Promise<void> }) {
+  const { control, register, handleSubmit, reset, setError } = useForm<LotTyped>({
+    defaultValues: { name: '', kind: 'rivets', callout: '' },
+    resolver: (typed) => {
+      const errors = {
+        ...(typed.name.trim() === '' ? { name: { type: 'empty', message: 'Give the number or name on its label.' } } : {}),
+        ...(typed.kind === 'rivets' && typed.callout.trim() === ''
+          ? { callout: { type: 'empty', message: 'Say which rivets they are, such as MS20426AD3-3.5.' } }
+          : {}),
+      };
+      return Object.keys(errors).length > 0 ? { values: {}, errors } : { values: typed, errors: {} };
+    },
+  });
+  const kind = useWatch({ control, name: 'kind' });
+  const keep = handleSubmit(async ({ name, kind: of, callout }) => {
+    try {
+      await onAdd({ v: 1, kitId, name: name.trim(), kind: of, callout: of === 'rivets' ? callout.trim() : '', isInUse: true });
+      reset({ name: '', kind: of, callout: '' });
+    } catch (e) {
+      setError('name', { type: 'refused', message: (e as Error).message });
+    }
+  });
   return (
-    <form aria-label="A new lot or batch" className="flex flex-wrap items-end gap-3" onSubmit={keep}>
-      <Field label="On its label">
-        <TextInput maxLength={120} value={name} placeholder="lot 4411" onChange={(e) => setName(e.target.value)} />
-      </Field>
+    <form aria-label="A new lot or batch" className="flex flex-wrap items-start gap-3" noValidate onSubmit={(e) => void keep(e)}>
+      <TextField control={control} name="name" label="On its label" placeholder="lot 4411" maxLength={120} />
       <Field label="What it is">
-        <Select value={kind} onChange={(e) => setKind(e.target.value as LotKind)}>
+        <Select {...register('kind')}>
           {LOT_KINDS.map((k) => (
             <option key={k} value={k}>
               {LOT_WORDS[k]}
@@ -88,12 +101,11 @@ function NewLot({ kitId, onKeep }: { kitId: string; onKeep: (next: LotDefinition
         </Select>
       </Field>
       {kind === 'rivets' ? (
-        <Field label="Which rivets">
-          <TextInput maxLength={80} value={callout} placeholder="MS20426AD3-3.5" onChange={(e) => setCallout(e.target.value)} />
-        </Field>
+        <TextField control={control} name="callout" label="Which rivets" placeholder="MS20426AD3-3.5" maxLength={80} />
       ) : null}
-      <Button type="submit">Add it, in use</Button>
-      {problem ? <ErrorText>{problem}</ErrorText> : null}
+      <Button type="submit" className="mt-5 min-h-8 pointer-coarse:min-h-11">
+        Add it, in use
+      </Button>
     </form>
   );
 }

@@ -126,6 +126,7 @@ function ToolsOfKit({ data }: { data: ToolsAnswer }) {
         units={units}
         recalls={recalls}
         onKeep={(id, expectedVersion, definition) => save([{ kind: 'lot', id, expectedVersion, definition }], '')}
+        onAdd={(definition) => keep({ edits: [{ kind: 'lot', id: newId(), expectedVersion: 0, definition }] })}
       />
     </>
   );
