@@ -1,8 +1,8 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { PanelLeftOpen } from 'lucide-react';
-import { lazy, Suspense, useEffect, useLayoutEffect, useState } from 'react';
-import { useSearchParams } from 'react-router';
-import { isWholeWork, type BenchStation, type OrderedItem } from '#core/access/bench-order';
+import { lazy, Suspense, useState } from 'react';
+import type { TakenBack } from '#core/access/asked-station';
+import { isWholeWork, type BenchStation } from '#core/access/bench-order';
 import type { Setting } from '#core/record/marks';
 import { markText } from '#core/wording/marks';
 import { setupVerb, setupName } from '#core/wording/setups';
@@ -14,7 +14,6 @@ import { Button } from '../../ui/controls';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
 import { usePageKeys } from '../../ui/page-keys';
-import { isPageKey } from '../../ui/typing';
 import { useUndo } from '../../ui/use-undo';
 import type { Units } from '#core/units/length';
 import { SideSheet } from '../../ui/side-sheet';
@@ -28,6 +27,7 @@ import { useEarlyGuard } from '../../models/use-early-guard';
 import { SetupRail } from './setup-rail';
 import { jobIn } from '#core/jobs/job';
 import { SetupAtWork } from './setup-at-work';
+import { useStation } from './use-station';
 
 const WorkOnWhole = lazy(() => import('./work-on-whole').then((m) => ({ default: m.WorkOnWhole })));
 const JobAtWork = lazy(() => import('../jobs/job-at-work').then((m) => ({ default: m.JobAtWork })));
@@ -65,65 +65,20 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   const [marked, setMarked] = useState<string | null>(null);
   const [undone, setUndone] = useState<string | null>(null);
   /* What was taken back is to be seen again: its row comes back as soon as the bench has it. */
-  const [bringBack, setBringBack] = useState<{ kind: string; rowId: string; partIds: readonly string[] } | null>(null);
+  const [bringBack, setBringBack] = useState<TakenBack | null>(null);
   const lock = useMarkLock();
   const undo = useUndo(kit, marks, undefined, (taken) => {
     setMarked(null);
     setUndone(`Taken back: ${markText(taken)}.`);
     setBringBack({ kind: taken.kind, rowId: taken.rowId, partIds: taken.payload.partIds ?? [] });
   });
-  const [search, setSearch] = useSearchParams();
-  /* What is open stays open when a better order is found: nothing changes under a finger. */
-  const [open, setOpen] = useState<{ setup: string; item: string } | null>(null);
-  const asked = open ? null : askedStation(stations, search, data.rows);
-  const wanted = search.get('setup') ?? open?.setup ?? asked?.setup;
-  const index = Math.max(
-    0,
-    stations.findIndex((s) => s.key === wanted),
-  );
-  const station = stations[index];
-  const work = station?.kind === 'work' ? station.work : null;
-  const current = station?.kind === 'setup' ? station.setup : undefined;
-  const wantedItem = search.get('item') ?? (open?.setup === station?.key ? open?.item : asked?.item);
-  const item = current?.items.find((i) => i.key === wantedItem) ?? current?.items[0];
-  const itemKey = item?.key ?? '';
   const isFirstOrder = sequence.follows === 'advice' && sequence.advice.known === null && sequence.advice.isBusy;
-  if (station && (asked || !isFirstOrder) && (open?.setup !== station.key || open.item !== itemKey))
-    setOpen({ setup: station.key, item: itemKey });
-  const go = (to: BenchStation, chosen?: OrderedItem) =>
-    setSearch({ setup: to.key, ...(chosen ? { item: chosen.key } : {}) }, { replace: true });
-  useEffect(() => {
-    if (!bringBack) return;
-    const back = stations.find((s) =>
-      s.kind === 'work'
-        ? s.work.kind === bringBack.kind && (s.work.rowId === null || s.work.rowId === bringBack.rowId)
-        : s.setup.setup.operation === bringBack.kind && s.setup.items.some(isMeant),
-    );
-    function isMeant(i: OrderedItem): boolean {
-      return i.partId === null ? i.rowId === bringBack?.rowId : (bringBack?.partIds.includes(i.partId) ?? false);
-    }
-    if (!back) return;
-    setBringBack(null);
-    go(back, back.kind === 'setup' ? back.setup.items.find(isMeant) : undefined);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the bench has the row again
-  }, [bringBack, stations]);
-  /* Before the picture is there, so that no key is pressed into nothing. */
-  useLayoutEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (!station || !isPageKey(e)) return;
-      const at = item && current ? current.items.indexOf(item) : 0;
-      const row = { ArrowDown: at + 1, ArrowUp: at - 1 }[e.key];
-      const setup = { ']': index + 1, '[': index - 1 }[e.key];
-      const nextItem = row === undefined ? undefined : current?.items[row];
-      const nextSetup = setup === undefined ? undefined : stations[setup];
-      if (!nextItem && !nextSetup) return;
-      e.preventDefault();
-      if (nextItem) go(station, nextItem);
-      else if (nextSetup) go(nextSetup);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+  const { station, index, current, item, asked, go } = useStation(stations, data.rows, {
+    isFirstOrder,
+    bringBack,
+    onBack: () => setBringBack(null),
   });
+  const work = station?.kind === 'work' ? station.work : null;
   usePageKeys({ measure: () => document.querySelector<HTMLElement>('[data-measure]')?.focus() });
   const isWide = useMedia('(min-width: 1280px)');
   const [isRailOpen, setRailOpen] = useState(false);
@@ -142,7 +97,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   const after = stations[index + 1];
   const next = station && after ? { text: nextText(after, sequence.nameOf, units), onOpen: () => go(after) } : null;
   return (
-    <AssemblyPage data={data} here="bench" rowId={item?.partId === null ? item.rowId : (search.get('row') ?? null)} undo={undo}>
+    <AssemblyPage data={data} here="bench" rowId={item?.partId === null ? item.rowId : asked.rowId} undo={undo}>
       <main id="content" className="flex flex-1 gap-3 p-3 pb-0">
         {isWide ? (
           <div className="sticky top-2 flex max-h-[calc(100dvh-1rem)] w-[220px] shrink-0 flex-col gap-2 self-start overflow-y-auto">
@@ -223,41 +178,6 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
       {guard.dialog}
     </AssemblyPage>
   );
-}
-
-/** What belongs to each stage of a hole. */
-const OF_STAGE: Readonly<Record<string, readonly string[]>> = {
-  drilled: ['drilled'],
-  deburred: ['deburred'],
-  prepared: ['dimpled', 'countersunk'],
-  set: ['set'],
-  inspected: ['inspected'],
-};
-
-/** The station an address asks for by a row that is ready, or by a stage of the holes; null: it asks for none, or there is none. */
-function askedStation(
-  stations: readonly BenchStation[],
-  search: URLSearchParams,
-  rows: AssemblyAnswer['rows'],
-): { setup: string; item: string | undefined } | null {
-  const kinds = OF_STAGE[search.get('stage') ?? ''];
-  const rowId = search.get('row');
-  const partId = search.get('part');
-  const isOfPart = (id: string) => rows.some((r) => r.id === id && r.definition.layers.some((l) => l.partId === partId));
-  if (!kinds && rowId === null && partId === null) return null;
-  const found = stations.flatMap((s): { setup: string; item: string | undefined; isReady: boolean }[] => {
-    if (s.kind !== 'setup' || (kinds && !kinds.includes(s.setup.setup.operation))) return [];
-    if (rowId === null && partId !== null) {
-      const of = s.setup.items.filter((i) => (i.partId === null ? isOfPart(i.rowId) : i.partId === partId));
-      const first = of.find((i) => i.waitsFor.length === 0 && i.orderWaits.length === 0) ?? of[0];
-      return first ? [{ setup: s.key, item: first.key, isReady: first.waitsFor.length === 0 && first.orderWaits.length === 0 }] : [];
-    }
-    if (rowId === null) return [{ setup: s.key, item: undefined, isReady: s.setup.readyHoles > 0 }];
-    const own = s.setup.items.find((i) => i.partId === null && i.rowId === rowId);
-    return own ? [{ setup: s.key, item: own.key, isReady: own.waitsFor.length === 0 && own.orderWaits.length === 0 }] : [];
-  });
-  /* A row that waits for something leads nowhere; what it waits for comes first then. */
-  return found.find((f) => f.isReady) ?? (kinds ? (found[0] ?? null) : null);
 }
 
 /** What comes after this, in a line. */
