@@ -79,6 +79,10 @@ describe('a fastener as it is typed', () => {
       ['name', 'fastener-name-empty'],
     ]);
   });
+  it('tells all that is missing', () => {
+    const answer = readFastenerTyped(typed({ name: '', hole: '', kind: 'blind' }), 'k', 'in');
+    expect(answer.ok ? [] : answer.problems.map((p) => p.path)).toEqual(['name', 'hole']);
+  });
   it('a field its form shows no longer stops nothing; one it shows does', () => {
     const wide = typed({ kind: 'pin', hole: '.125', headDiameter: '??', gripTo: 'x' });
     expect(readFastenerTyped(wide, 'k', 'in').ok).toBe(false);

@@ -98,8 +98,7 @@ export function readFastenerTyped(typed: FastenerTyped, kitId: string, units: Un
   };
   /* What does not read is not also missing. */
   const unread = new Set(problems.map((p) => p.path));
-  const incomplete = fastenerIncomplete(definition);
-  if (incomplete && !unread.has(incomplete.path as FastenerColumn)) tell(incomplete);
+  for (const missing of fastenerIncomplete(definition)) if (!unread.has(missing.path as FastenerColumn)) tell(missing);
   const unusable = problems.length === 0 ? fastenerProblem(definition) : null;
   if (unusable) tell(unusable);
   return problems.length === 0 ? { ok: true, value: definition } : { ok: false, problems };

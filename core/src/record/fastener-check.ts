@@ -30,12 +30,15 @@ export function fastenerProblem(entry: FastenerDefinition): Problem | null {
   return null;
 }
 
-/** What an entry cannot do without when somebody types it: a name, of a rivet its body, of what no standard has its hole. Null: it is whole. */
-export function fastenerIncomplete({ name, kind, diameter, hole }: FastenerDefinition): Problem | null {
-  if (name.trim() === '') return { code: 'fastener-name-empty', path: 'name' };
-  if (kind === 'solid' && !diameter) return { code: 'fastener-diameter-missing', path: 'diameter' };
+/** What an entry cannot do without when somebody types it: a name, of a rivet its body, of what no standard has its hole. Nothing: it is whole. */
+export function fastenerIncomplete({ name, kind, diameter, hole }: FastenerDefinition): Problem[] {
   const standard = diameter ? usualHole(kind, mm(diameter.mm)) : undefined;
-  return hole || standard !== undefined || kind === 'bonded' ? null : { code: 'fastener-hole-missing', path: 'hole' };
+  const isBodyMissing = kind === 'solid' && !diameter;
+  return [
+    ...(name.trim() === '' ? [{ code: 'fastener-name-empty', path: 'name' }] : []),
+    ...(isBodyMissing ? [{ code: 'fastener-diameter-missing', path: 'diameter' }] : []),
+    ...(isBodyMissing || hole || standard !== undefined || kind === 'bonded' ? [] : [{ code: 'fastener-hole-missing', path: 'hole' }]),
+  ];
 }
 
 /** Whether its dies' pilot fits a smaller hole than its own: dimpled at that size, then reamed; the one exception to final size before dimple. */

@@ -33,9 +33,9 @@ export function ToolCard({ kit, tool, recalls, units, onKeep }: ToolCardProps) {
       <summary className="label cursor-pointer py-2 text-[17px]">
         {was.name} <span className="text-ink2">{TOOL_WORDS[was.kind]}</span>
       </summary>
-      <form className="flex flex-wrap items-start gap-3 pb-3" aria-label={was.name} noValidate onSubmit={onSubmit}>
+      <form className="flex flex-col gap-3 pb-3" aria-label={was.name} noValidate onSubmit={onSubmit}>
         <ToolFields form={form} />
-        <div className="flex w-full flex-wrap items-center gap-3">
+        <div className="flex flex-wrap items-center gap-3">
           <Button type="submit" tone="primary">
             Keep the tool
           </Button>

@@ -13,7 +13,7 @@ export function ToolFields({ form }: { form: UseFormReturn<ToolTyped> }) {
   const kind = useWatch({ control, name: 'kind' });
   const asks = asksOfTool(kind);
   return (
-    <>
+    <div className="grid items-start gap-3 sm:grid-cols-2 lg:grid-cols-4">
       <TextField control={control} name="name" label="Name" maxLength={120} />
       <Field label="What it is">
         <Select {...register('kind')}>
@@ -61,7 +61,11 @@ export function ToolFields({ form }: { form: UseFormReturn<ToolTyped> }) {
           </Select>
         </Field>
       ) : null}
-      {asks.isReaching ? <SilhouettePicture kind={kind as ReachingKind} /> : null}
+      {asks.isReaching ? (
+        <div className="row-span-2">
+          <SilhouettePicture kind={kind as ReachingKind} />
+        </div>
+      ) : null}
       {LENGTHS_OF[kind].map((key) => (
         <LengthField key={key} control={control} name={`lengths.${key}`} label={toolLengthWords(key, kind)} />
       ))}
@@ -75,6 +79,6 @@ export function ToolFields({ form }: { form: UseFormReturn<ToolTyped> }) {
           its foot is cut away on one side
         </CheckField>
       ) : null}
-    </>
+    </div>
   );
 }
