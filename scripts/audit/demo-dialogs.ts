@@ -32,6 +32,9 @@ export const DIALOGS: readonly Opened[] = [
   { name: 'the row on paper', place: '/bench', presses: [/^Hole \d+ everything/, /^Opened up/] },
 ];
 
+/** So long a button is waited for: some are there at some sizes only. */
+const THERE_MS = 2000;
+
 /** Whether all its presses were found and something lies over the page now. */
 export async function isOpened(page: Page, { presses }: Opened): Promise<boolean> {
   for (const name of presses) {
@@ -41,7 +44,12 @@ export async function isOpened(page: Page, { presses }: Opened): Promise<boolean
       .or(page.getByRole('menuitem', { name, exact }))
       .filter({ visible: true })
       .first();
-    if ((await button.count()) === 0) return false;
+    /* What a menu holds comes when it is first opened. */
+    const isThere = await button.waitFor({ timeout: THERE_MS }).then(
+      () => true,
+      () => false,
+    );
+    if (!isThere) return false;
     await button.click();
     const over = page.getByRole('dialog').or(page.getByRole('menu')).filter({ visible: true }).first();
     if (

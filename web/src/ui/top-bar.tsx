@@ -1,5 +1,5 @@
 import { CloudUpload, House } from 'lucide-react';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import type { Units } from '#core/units/length';
@@ -14,6 +14,7 @@ import type { Place } from './places';
 import { PlacesButton } from './places-button';
 import { Who } from './who';
 import { useTitle } from './arrival';
+import { useInSight } from './use-in-sight';
 
 interface TopBarProps {
   /** From the kit down to where one is. */
@@ -107,9 +108,7 @@ function PlacesNav({ label, list }: { label: string; list: readonly Place[] }) {
   const here = useRef<HTMLAnchorElement>(null);
   const to = list.find((p) => p.isHere)?.to;
   /* On a telephone there are more places than fit: the one that is open is in sight. */
-  useEffect(() => {
-    here.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
-  }, [to]);
+  useInSight(here, to, 'center');
   return (
     <nav
       aria-label={label}

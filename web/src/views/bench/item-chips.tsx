@@ -1,11 +1,12 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { useEffect, useMemo, useRef } from 'react';
+import { useMemo, useRef } from 'react';
 import type { OrderedItem, OrderedSetup } from '#core/access/bench-order';
 import { notSolid } from '#core/prep/stack';
 import { itemAmount, stepVerb } from '#core/wording/setups';
 import { orderWaitSentence } from '#core/wording/sequence';
 import type { Sequence } from '../../models/use-sequence';
 import type { RowModel } from '../../models/row-model';
+import { useInSight } from '../../ui/use-in-sight';
 
 interface ItemChipsProps {
   readonly data: AssemblyAnswer;
@@ -24,9 +25,7 @@ export function ItemChips({ current, item, rows, data, sequence, onOpen }: ItemC
     { hand: null, name: 'No hand' },
   ] as const;
   const here = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    here.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-  }, [item.key]);
+  useInSight(here, item.key);
   const byId = useMemo(() => new Map(rows.map((r) => [r.entity.id, r])), [rows]);
   return (
     <div className="flex flex-col gap-1">

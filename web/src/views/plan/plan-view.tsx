@@ -15,6 +15,7 @@ import { useWorkMark } from '../../models/use-work-mark';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button } from '../../ui/controls';
+import { NextSlice } from '../../ui/next-slice';
 import { usePageKeys } from '../../ui/page-keys';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useUndo } from '../../ui/use-undo';
@@ -172,18 +173,20 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
               />
             </div>
           ) : selected ? (
-            <SelectedRow
-              data={data}
-              row={selected}
-              rows={rows}
-              marks={marks}
-              holes={search.get('holes')}
-              edits={edits}
-              pointing={pointing}
-              onEdit={startEdit}
-              onMade={select}
-              onMark={guard.mark}
-            />
+            <NextSlice>
+              <SelectedRow
+                data={data}
+                row={selected}
+                rows={rows}
+                marks={marks}
+                holes={search.get('holes')}
+                edits={edits}
+                pointing={pointing}
+                onEdit={startEdit}
+                onMade={select}
+                onMark={guard.mark}
+              />
+            </NextSlice>
           ) : (
             <p className="p-4 text-ink2">Select a row, or type one.</p>
           )}

@@ -5,6 +5,7 @@ import { PrepGlyph } from '../../ui/prep-glyph';
 import { useUnits } from '../../ui/units';
 import { usePrinting } from '../../ui/use-printing';
 import { VerdictSign } from '../../ui/verdict';
+import { OBSERVED_LATE } from '../../ui/virtual-scroll';
 import type { RowModel } from '../../models/row-model';
 
 const ROW_PX = 58;
@@ -25,11 +26,14 @@ export function RowList({ rows, selectedId, checked, onSelect, onCheck }: RowLis
     count: rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_PX,
+    ...OBSERVED_LATE,
     overscan: isPrinting ? rows.length : 8,
   });
   const selectedIndex = rows.findIndex((r) => r.entity.id === selectedId);
   useEffect(() => {
-    if (selectedIndex >= 0) virtual.scrollToIndex(selectedIndex, { align: 'auto' });
+    const seen = virtual.range;
+    const isSeen = seen && selectedIndex < seen.endIndex && (selectedIndex > seen.startIndex || seen.startIndex === 0);
+    if (selectedIndex >= 0 && !isSeen) virtual.scrollToIndex(selectedIndex, { align: 'auto' });
   }, [selectedIndex, virtual]);
   const onKeyDown = (e: KeyboardEvent) => {
     const step = e.key === 'ArrowDown' ? 1 : e.key === 'ArrowUp' ? -1 : 0;

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { LayerReach } from '#core/reach/layer-reach';
 import type { HoleDefinition } from '#core/record/definitions';
 import { formatRange } from '#core/record/holes';
@@ -51,11 +51,18 @@ export function StripPicture({
     const from = Math.max(0, Math.floor(box.scrollLeft / HOLE_PX) - 10);
     setView({ from, to: from + Math.ceil(box.clientWidth / HOLE_PX) + 20 });
   }, []);
-  useLayoutEffect(look, [look, holes.length]);
+  /* Once the browser has laid it out by itself: asked sooner, it would have to do so at once. */
+  useEffect(() => {
+    const box = scroller.current;
+    if (!box) return undefined;
+    const observer = new ResizeObserver(look);
+    observer.observe(box);
+    return () => observer.disconnect();
+  }, [look]);
   useEffect(() => {
     const box = scroller.current;
     const x = places.holeX(cursor);
-    if (box && (x < box.scrollLeft || x > box.scrollLeft + box.clientWidth)) box.scrollLeft = x - box.clientWidth / 2;
+    if (cursor > 0 && box && (x < box.scrollLeft || x > box.scrollLeft + box.clientWidth)) box.scrollLeft = x - box.clientWidth / 2;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- follows the cursor only
   }, [cursor]);
   const { picture, at, onGrip, onDrag, onDragEnd, handlers } = useStripChoice(holes.length, places, { chosen, onChoose, cursor, onCursor });
