@@ -27,7 +27,7 @@ function compressAll() {
   for (const name of readdirSync(folder)) {
     if (!/\.(js|css|svg)$/.test(name)) continue;
     const bytes = readFileSync(join(folder, name));
-    if (bytes.length < 1024) continue;
+    if (bytes.length < 256) continue;
     const params = { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length };
     writeFileSync(join(folder, `${name}.br`), brotliCompressSync(bytes, { params }));
     writeFileSync(join(folder, `${name}.gz`), gzipSync(bytes, { level: 9 }));

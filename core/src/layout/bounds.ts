@@ -18,3 +18,8 @@ export function boundsOf(places: readonly Place[]): Bounds {
   }
   return { minX, maxX, minY, maxY };
 }
+
+/** Whether two boxes overlap once one of them is so much wider all round. */
+export function areNear(a: Bounds, b: Bounds, far: number): boolean {
+  return b.minX <= a.maxX + far && b.maxX >= a.minX - far && b.minY <= a.maxY + far && b.maxY >= a.minY - far;
+}

@@ -1,5 +1,5 @@
 import { SAME_LENGTH_MM, type Mm } from '../units/length';
-import { boundsOf } from './bounds';
+import { areNear, boundsOf } from './bounds';
 import { distanceToPiece } from './outline';
 import type { Place } from './path';
 
@@ -44,8 +44,8 @@ export interface TrueSpacing {
 /** Rows lie side by side where they run within so many degrees of each other. Source: rules of hole preparation, `row-distance-low`. */
 export const SIDE_BY_SIDE_DEG = 30;
 
-/** Holes of other rows farther than so many diameters say nothing. */
-const FAR_D = 6;
+/** Holes of other rows farther than so many diameters, of the larger rivet, say nothing. */
+export const FAR_D = 6;
 
 /** A hole of the row beside counts as staggered from this share of the pitch along the row on. */
 const STAGGER_SHARE = 0.25;
@@ -67,8 +67,7 @@ export function trueSpacing(row: LaidRow, others: readonly LaidRow[]): TrueSpaci
     const diameter = Math.max(row.diameter, other.diameter) as Mm;
     const far = FAR_D * diameter;
     const its = other.places.length > 0 ? boundsOf(other.places) : null;
-    if (!box || !its || its.minX > box.maxX + far || its.maxX < box.minX - far || its.minY > box.maxY + far || its.maxY < box.minY - far)
-      continue;
+    if (!box || !its || !areNear(box, its, far)) continue;
     const reach = reachBetween(row, other);
     const across = reach !== null && isSameGroup(row.places, other.places, reach) ? null : acrossOf(row.places, other.places, diameter);
     if (across !== null && (!beside || across / diameter < beside.distance / beside.diameter))

@@ -4,7 +4,8 @@ import { rivetOfDash, rivetOfDiameter, type Head, type RivetSize } from '../tabl
 import { DEFAULT_LIMITS, withOwnLimits, type Limits } from '../tables/limits';
 import { mm, type Mm } from '../units/length';
 import { holePlaces } from './hole-places';
-import { trueSpacing, type LaidRow, type TrueSpacing } from '../layout/true-spacing';
+import { areNear, boundsOf, type Bounds } from '../layout/bounds';
+import { FAR_D, trueSpacing, type LaidRow, type TrueSpacing } from '../layout/true-spacing';
 import { rowEdge } from '../layout/outline';
 import type { Place } from '../layout/path';
 import type { FastenerDefinition, KitDefinition, Outline, PartDefinition, RowDefinition, TypedLength } from './definitions';
@@ -48,7 +49,59 @@ function placesOf(row: RowDefinition): readonly Place[] | null {
 /** What lies between the holes of a placed row and those of the rows that share a part with it; undefined where it is not placed. */
 export function spacingOf(row: RowDefinition, context: RowContext): TrueSpacing | undefined {
   const places = placesOf(row);
-  return places ? trueSpacing(laidRow(row, places, context), rowsAround(row, context)) : undefined;
+  return places ? trueSpacing(laidRow(row, places, context), rowsNear(row, places, context)) : undefined;
+}
+
+/** A placed row on a part, as far as it takes to see whether it can be near another. */
+interface OnPart {
+  readonly row: RowDefinition;
+  /** Its place in the list of all rows. */
+  readonly index: number;
+  readonly places: readonly Place[];
+  readonly box: Bounds;
+  readonly diameter: Mm;
+}
+
+/** Placed rows by part, once for each list of rows: of a thousand rows on a skin each looks at boxes, not at holes. */
+const BY_PART = new WeakMap<
+  readonly RowDefinition[],
+  { readonly fasteners: RowContext['fasteners']; readonly parts: ReadonlyMap<string, readonly OnPart[]> }
+>();
+
+function rowsByPart({ rows = [], fasteners }: RowContext): ReadonlyMap<string, readonly OnPart[]> {
+  const known = BY_PART.get(rows);
+  if (known?.fasteners === fasteners) return known.parts;
+  const parts = new Map<string, OnPart[]>();
+  rows.forEach((row, index) => {
+    const places = placesOf(row);
+    if (!places || places.length === 0) return;
+    const one = { row, index, places, box: boundsOf(places), diameter: diameterOf(row, fasteners) };
+    for (const partId of new Set(row.layers.map((l) => l.partId))) {
+      const list = parts.get(partId);
+      if (list) list.push(one);
+      else parts.set(partId, [one]);
+    }
+  });
+  BY_PART.set(rows, { fasteners, parts });
+  return parts;
+}
+
+/** Of {@link rowsAround} those near enough to say something, in the same order. */
+function rowsNear(row: RowDefinition, places: readonly Place[], context: RowContext): LaidRow[] {
+  const [box, own] = [boundsOf(places), diameterOf(row, context.fasteners)];
+  const byPart = rowsByPart(context);
+  const near = new Set<OnPart>();
+  for (const { partId } of row.layers)
+    for (const other of byPart.get(partId) ?? [])
+      if (!isSameRow(other.row, row) && areNear(box, other.box, FAR_D * Math.max(own, other.diameter))) near.add(other);
+  return [...near].sort((a, b) => a.index - b.index).map((o) => laidRow(o.row, o.places, context));
+}
+
+const isSameRow = (a: RowDefinition, b: RowDefinition): boolean => a === b || a.layers.some((l) => l.id === b.layers[0]?.id);
+
+function diameterOf(row: RowDefinition, fasteners: RowContext['fasteners']): Mm {
+  const entry = row.fastenerId ? fasteners.get(row.fastenerId) : undefined;
+  return optional(entry?.diameter ?? null) ?? (rivetOfDash(row.dash) as RivetSize).diameter;
 }
 
 function laidRow(row: RowDefinition, places: readonly Place[], context: RowContext): LaidRow {
@@ -56,7 +109,7 @@ function laidRow(row: RowDefinition, places: readonly Place[], context: RowConte
   return {
     name: rowTitle(row, context.parts),
     places,
-    diameter: optional(entry?.diameter ?? null) ?? (rivetOfDash(row.dash) as RivetSize).diameter,
+    diameter: diameterOf(row, context.fasteners),
     ...(entry?.group ? { groupReach: entry.group.spacing.mm / 2 } : {}),
     ...(row.groupOf ? { isSmall: true } : {}),
   };
@@ -66,8 +119,7 @@ function laidRow(row: RowDefinition, places: readonly Place[], context: RowConte
 export function rowsAround(row: RowDefinition, context: RowContext): LaidRow[] {
   const parts = new Set(row.layers.map((l) => l.partId));
   return (context.rows ?? []).flatMap((other) => {
-    const isSame = other === row || other.layers.some((l) => l.id === row.layers[0]?.id);
-    if (isSame || !other.layers.some((l) => parts.has(l.partId))) return [];
+    if (isSameRow(other, row) || !other.layers.some((l) => parts.has(l.partId))) return [];
     const at = placesOf(other);
     return at ? [laidRow(other, at, context)] : [];
   });
