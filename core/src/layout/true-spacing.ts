@@ -74,7 +74,10 @@ export function trueSpacing(row: LaidRow, others: readonly LaidRow[]): TrueSpaci
       beside = { row: other.name, distance: across as Mm, diameter };
     for (let i = 0; i < row.places.length; i++)
       for (let j = 0; j < other.places.length; j++) {
-        const distance = between(row.places[i] as Place, other.places[j] as Place);
+        const [a, b] = [row.places[i] as Place, other.places[j] as Place];
+        /* Most holes of two long rows are far apart: seen without a root. */
+        if (Math.abs(a.x - b.x) > far || Math.abs(a.y - b.y) > far) continue;
+        const distance = between(a, b);
         if (distance > far || (reach !== null && Math.abs(distance - reach) < SAME_REACH_MM)) continue;
         const kind = across !== null && isStaggered(row.places, i, other.places[j] as Place) ? 'staggered' : 'near';
         const worst = near[kind];
@@ -131,19 +134,24 @@ function widestGap(places: readonly Place[]): HolePair | null {
 /** How far across two rows lie from each other where they run side by side and overlap; null where they do not. */
 function acrossOf(row: readonly Place[], other: readonly Place[], diameter: number): number | null {
   let least: number | null = null;
+  const far = FAR_D * diameter;
+  const reach = far + SAME_LENGTH_MM;
+  const pieces = row.slice(1).flatMap((b, i) => {
+    const a = row[i] as Place;
+    const long = between(a, b);
+    return long === 0 ? [] : [{ a, b, long, ux: (b.x - a.x) / long, uy: (b.y - a.y) / long }];
+  });
   for (let j = 0; j < other.length; j++) {
     const p = other[j] as Place;
     const direction = directionAt(other, j);
-    for (let i = 1; i < row.length; i++) {
-      const [a, b] = [row[i - 1] as Place, row[i] as Place];
-      const long = between(a, b);
-      if (long === 0 || !direction) continue;
-      const [ux, uy] = [(b.x - a.x) / long, (b.y - a.y) / long];
+    if (!direction) continue;
+    for (const { a, b, long, ux, uy } of pieces) {
+      if (Math.abs(p.x - a.x) > reach + long || Math.abs(p.y - a.y) > reach + long) continue;
       const along = (p.x - a.x) * ux + (p.y - a.y) * uy;
       if (along < -SAME_LENGTH_MM || along > long + SAME_LENGTH_MM) continue;
       if (Math.abs(ux * direction.x + uy * direction.y) < Math.cos((SIDE_BY_SIDE_DEG * Math.PI) / 180) - 1e-12) continue;
       const distance = distanceToPiece(p, a, b);
-      if (distance < SAME_LINE_D * diameter || distance > FAR_D * diameter) continue;
+      if (distance < SAME_LINE_D * diameter || distance > far) continue;
       if (least === null || distance < least) least = distance;
     }
   }

@@ -49,7 +49,11 @@ function placesOf(row: RowDefinition): readonly Place[] | null {
 /** What lies between the holes of a placed row and those of the rows that share a part with it; undefined where it is not placed. */
 export function spacingOf(row: RowDefinition, context: RowContext): TrueSpacing | undefined {
   const places = placesOf(row);
-  return places ? trueSpacing(laidRow(row, places, context), rowsNear(row, places, context)) : undefined;
+  if (!places) return undefined;
+  const { spacings } = rowsByPart(context);
+  let spacing = spacings.get(row);
+  if (!spacing) spacings.set(row, (spacing = trueSpacing(laidRow(row, places, context), rowsNear(row, places, context))));
+  return spacing;
 }
 
 /** A placed row on a part, as far as it takes to see whether it can be near another. */
@@ -62,38 +66,44 @@ interface OnPart {
   readonly diameter: Mm;
 }
 
-/** Placed rows by part, once for each list of rows: of a thousand rows on a skin each looks at boxes, not at holes. */
-const BY_PART = new WeakMap<
-  readonly RowDefinition[],
-  { readonly fasteners: RowContext['fasteners']; readonly parts: ReadonlyMap<string, readonly OnPart[]> }
->();
+interface RowsByPart {
+  readonly of: Pick<RowContext, 'fasteners' | 'parts'>;
+  readonly byPart: ReadonlyMap<string, readonly OnPart[]>;
+  /** What was measured already. */
+  readonly spacings: Map<RowDefinition, TrueSpacing>;
+}
 
-function rowsByPart({ rows = [], fasteners }: RowContext): ReadonlyMap<string, readonly OnPart[]> {
+/** Placed rows by part, once for each list of rows: of a thousand rows on a skin each looks at boxes, not at holes. */
+const BY_PART = new WeakMap<readonly RowDefinition[], RowsByPart>();
+const NO_ROWS: readonly RowDefinition[] = [];
+
+function rowsByPart({ rows = NO_ROWS, fasteners, parts }: RowContext): RowsByPart {
   const known = BY_PART.get(rows);
-  if (known?.fasteners === fasteners) return known.parts;
-  const parts = new Map<string, OnPart[]>();
+  if (known?.of.fasteners === fasteners && known.of.parts === parts) return known;
+  const byPart = new Map<string, OnPart[]>();
   rows.forEach((row, index) => {
     const places = placesOf(row);
     if (!places || places.length === 0) return;
     const one = { row, index, places, box: boundsOf(places), diameter: diameterOf(row, fasteners) };
     for (const partId of new Set(row.layers.map((l) => l.partId))) {
-      const list = parts.get(partId);
+      const list = byPart.get(partId);
       if (list) list.push(one);
-      else parts.set(partId, [one]);
+      else byPart.set(partId, [one]);
     }
   });
-  BY_PART.set(rows, { fasteners, parts });
-  return parts;
+  const made: RowsByPart = { of: { fasteners, parts }, byPart, spacings: new Map() };
+  BY_PART.set(rows, made);
+  return made;
 }
 
 /** Of {@link rowsAround} those near enough to say something, in the same order. */
 function rowsNear(row: RowDefinition, places: readonly Place[], context: RowContext): LaidRow[] {
   const [box, own] = [boundsOf(places), diameterOf(row, context.fasteners)];
-  const byPart = rowsByPart(context);
+  const { byPart } = rowsByPart(context);
   const near = new Set<OnPart>();
   for (const { partId } of row.layers)
     for (const other of byPart.get(partId) ?? [])
-      if (!isSameRow(other.row, row) && areNear(box, other.box, FAR_D * Math.max(own, other.diameter))) near.add(other);
+      if (areNear(box, other.box, FAR_D * Math.max(own, other.diameter)) && !isSameRow(other.row, row)) near.add(other);
   return [...near].sort((a, b) => a.index - b.index).map((o) => laidRow(o.row, o.places, context));
 }
 

@@ -2,14 +2,12 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { closingOf } from '#core/record/steps';
 import { useMemo, useRef } from 'react';
 import { verdictOf, worse, type Verdict } from '#core/prep/findings';
-import { planStack, type Plan } from '#core/prep/plan';
+import type { Plan } from '#core/prep/plan';
 import type { Stack } from '#core/prep/stack';
-import type { Entity, KitDefinition, PartDefinition } from '#core/record/definitions';
+import type { Entity, PartDefinition } from '#core/record/definitions';
 import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
-import { definitionsById } from '#core/work/assembly-work';
-import { spacingOf, stackOf, type RowContext } from '#core/record/stack-of';
 import { MarkFolder } from '#core/done/folder';
 import { finishState, type FinishState } from '#core/done/finish';
 import type { RecordDone } from '#core/done/hole-done';
@@ -18,6 +16,7 @@ import { recallsOf, stillToLook } from '#core/done/recall';
 import { standRow, type ToLook, type RowDone, type RowStanding } from '#core/done/row-standing';
 import { leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
 import { setupsOf, type SetupUse } from '#core/setup/setup';
+import { contextOf, plannedRow } from './planned-rows';
 
 /** A row with all that is computed for it. */
 export interface RowModel {
@@ -114,61 +113,9 @@ function useJobsDone(jobs: AssemblyAnswer['jobs'] | undefined, marks: readonly M
   return useMemo(() => (jobs && jobs.length > 0 ? jobsDone(jobs, marks) : NO_JOBS), [jobs, marks]);
 }
 
-export function partsById(parts: readonly Entity<'part'>[]): ReadonlyMap<string, PartDefinition> {
-  return new Map(parts.map((p) => [p.id, p.definition]));
-}
-
-/** What planning a row of this assembly takes. */
-export function contextOf(data: AssemblyAnswer): RowContext {
-  return {
-    kit: data.kit.definition,
-    parts: partsById(data.parts),
-    fasteners: definitionsById(data.fasteners),
-    rows: data.rows.map((r) => r.definition),
-  };
-}
-
-interface Planned {
-  readonly entity: Entity<'row'>;
-  readonly kit: KitDefinition;
-  readonly parts: string;
-  /** What the rows around say of its holes' distances. */
-  readonly spacing: string;
-  readonly stack: Stack;
-  readonly plan: Plan;
-}
-
-/** Plans every row; a row whose definition, parts and kit are as before is not planned again. */
+/** Every row with its plan and its record. */
 export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly Mark[]): readonly RowModel[] {
-  const cache = useRef(new Map<string, Planned>());
-  const planned = useMemo(() => {
-    if (!data) return [];
-    const parts = partsById(data.parts);
-    const versions = new Map(data.parts.map((p) => [p.id, p.version]));
-    const next = new Map<string, Planned>();
-    const fastenerVersions = new Map(data.fasteners.map((f) => [f.id, f.version]));
-    const context = { ...contextOf(data), parts };
-    for (const entity of data.rows) {
-      const { layers, fastenerId } = entity.definition;
-      const partsKey = [...layers.map((l) => `${l.partId}:${versions.get(l.partId)}`), fastenerVersions.get(fastenerId ?? '')].join();
-      const known = cache.current.get(entity.id);
-      const spacing = JSON.stringify(spacingOf(entity.definition, context)) ?? '';
-      if (
-        known &&
-        known.entity.version === entity.version &&
-        known.parts === partsKey &&
-        known.spacing === spacing &&
-        known.kit === data.kit.definition
-      ) {
-        next.set(entity.id, known);
-        continue;
-      }
-      const stack = stackOf(entity.definition, context);
-      if (stack) next.set(entity.id, { entity, kit: data.kit.definition, parts: partsKey, spacing, stack, plan: planStack(stack) });
-    }
-    cache.current = next;
-    return [...next.values()];
-  }, [data]);
+  const planned = useMemo(() => (data ? data.rows.flatMap((r) => plannedRow(r, data) ?? []) : []), [data]);
   const assemblyId = data?.assembly.id;
   // eslint-disable-next-line react-hooks/exhaustive-deps -- another assembly is another record
   const folder = useMemo(() => new MarkFolder(), [assemblyId]);
@@ -176,10 +123,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
   const finish = useFinish(data, marks, folded);
   const toLook = useToLook(marks);
   const deviations = useDeviations(marks);
-  const work = useMemo(
-    () => data && { kit: data.kit.definition, parts: partsById(data.parts), fasteners: definitionsById(data.fasteners) },
-    [data],
-  );
+  const work = useMemo(() => data && contextOf(data), [data]);
   const models = useRef(new Map<string, { from: readonly unknown[]; model: RowModel }>());
   return useMemo(
     () =>

@@ -2,7 +2,8 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
 import { layerReaches, type LayerReach } from '#core/reach/layer-reach';
 import { useTools } from '../api/queries';
-import { partsById, type RowModel } from './row-model';
+import type { RowModel } from './row-model';
+import { partsById } from './planned-rows';
 
 /** Which owned tools reach the holes of these rows, by row id; empty until the tools are there. */
 export function useReach(data: AssemblyAnswer, rows: readonly RowModel[]): ReadonlyMap<string, readonly LayerReach[]> {

@@ -10,7 +10,8 @@ import { accessAlong, type Access } from '#core/access/shut-off';
 import type { Entity, Followed } from '#core/record/definitions';
 import { LOCK_VERB, operationVerb } from '#core/wording/sequence';
 import { useTools } from '../api/queries';
-import { partsById, type RowModel } from './row-model';
+import type { RowModel } from './row-model';
+import { partsById } from './planned-rows';
 import { useOrder, type FoundOrder } from './use-order';
 
 const NO_TOOLS: readonly Entity<'tool'>[] = [];

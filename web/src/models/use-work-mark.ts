@@ -5,7 +5,8 @@ import { withWork } from '#core/done/with-work';
 import { useMark, type MarkWish } from '../api/commands';
 import { useTools } from '../api/queries';
 import { useWritingUp } from '../api/writing-up';
-import { partsById, type RowModel } from './row-model';
+import type { RowModel } from './row-model';
+import { partsById } from './planned-rows';
 
 /** Marks with what was done filled in from the set-up, so that the record keeps it whatever the plan comes to say. */
 export function useWorkMark(data: AssemblyAnswer, rows: readonly RowModel[]): (wishes: readonly MarkWish[]) => void {

@@ -4,6 +4,7 @@ import { useParams } from 'react-router';
 import type { Units } from '#core/units/length';
 import { useLocal } from '../api/device';
 import { useAssembly } from '../api/queries';
+import { usePlannedAhead } from '../models/use-planned-ahead';
 import { ErrorText } from './controls';
 import { TopBar } from './top-bar';
 import { UnitsContext } from './units';
@@ -19,12 +20,13 @@ export function AssemblyScreen({ name, children }: { name: string; children: (da
   const { assemblyId = '' } = useParams();
   const answer = useAssembly(assemblyId);
   /* The first time round the view is made in slices, between which the page answers; what changes later shows at once. */
-  const isIn = useDeferredValue(answer.data !== undefined);
+  const data = usePlannedAhead(answer.data);
+  const isIn = useDeferredValue(data !== undefined);
   const units = useScreenUnits(answer.data?.kit.definition.units);
   return (
     <UnitsContext value={units}>
-      {answer.data && isIn ? (
-        children(answer.data, units)
+      {data && isIn ? (
+        children(data, units)
       ) : (
         <div className="flex h-full flex-col">
           <TopBar trail={[{ text: name }]} units={units} />

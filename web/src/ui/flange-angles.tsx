@@ -6,7 +6,8 @@ import { angleSentence, STATION_WORDS } from '#core/wording/preparation';
 import type { MarkWish } from '../api/commands';
 import { Button, ErrorText } from './controls';
 import { useUnits } from './units';
-import { partsById, type RowModel } from '../models/row-model';
+import type { RowModel } from '../models/row-model';
+import { partsById } from '../models/planned-rows';
 
 interface FlangeAnglesProps {
   readonly data: AssemblyAnswer;

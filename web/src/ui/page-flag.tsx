@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { rowTitle } from '#core/record/title';
 import { useMark } from '../api/commands';
 import { useChanges } from '../api/queries';
-import { partsById } from '../models/row-model';
+import { partsById } from '../models/planned-rows';
 import { Button, ErrorText, Field, TextInput } from './controls';
 
 /** Rows under a revised page that nobody settled, by row. */

@@ -7,7 +7,7 @@ import { closedOffLater } from '#core/access/got-at-later';
 import { Button, Field, Select, TextInput } from './controls';
 import { DimensionField, dimensionValue } from './dimension-field';
 import { useUnits, useUnitSwitch } from './units';
-import { partsById } from '../models/row-model';
+import { partsById } from '../models/planned-rows';
 import { rowTitle } from '#core/record/title';
 import { toggledShutOff, toggledWait } from '#core/record/told';
 import type { Pointing } from '../models/use-telling';

@@ -8,7 +8,8 @@ import type { BenchItem } from '#core/work/bench';
 import { useKeep } from '../../api/commands';
 import { useTools } from '../../api/queries';
 import { Button } from '../../ui/controls';
-import { partsById, type RowModel } from '../../models/row-model';
+import type { RowModel } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 import { whyBest } from '#core/wording/tools';
 import { MeasureDialog, MEASURE_WORDS, type Measure } from '../tools/measure-dialog';
 

@@ -8,7 +8,8 @@ import { showLength } from '#core/units/show';
 import { SETTING_WORDS } from '#core/wording/inspect';
 import { TRIM_IS_DEVIATION, NOTHING_SETS } from '#core/wording/tools';
 import { useUnits } from '../../ui/units';
-import { partsById, type RowModel } from '../../models/row-model';
+import type { RowModel } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 
 interface SettingReachProps {
   readonly data: AssemblyAnswer;

@@ -21,7 +21,8 @@ import { outOfReachSentence } from '#core/wording/tools';
 import { marksFor } from '#core/work/bench';
 import { haveSameDies } from '#core/work/together';
 import type { MarkWish } from '../../api/commands';
-import { partsById, type RowModel } from '../../models/row-model';
+import type { RowModel } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 import { useSetting } from '../../models/use-setting';
 
 const NO_ODD: ReadonlyMap<string, Deviation> = new Map();

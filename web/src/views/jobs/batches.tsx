@@ -7,7 +7,7 @@ import { rowTitle } from '#core/record/title';
 import { batchSentence, clockSentence, SEALING_CAUTIONS } from '#core/wording/sealing';
 import { countOf } from '#core/wording/words';
 import type { MarkWish } from '../../api/commands';
-import { partsById } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 import { useNow } from '../../ui/batch-clock';
 import { CLOCK_LOOK } from '../../ui/clock-look';
 import { Button } from '../../ui/controls';

@@ -3,7 +3,7 @@ import { useId } from 'react';
 import { useWatch, type UseFormReturn } from 'react-hook-form';
 import type { JobTyped } from '#core/jobs/job-text';
 import { rowTitle } from '#core/record/title';
-import { partsById } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 import { Button, Field } from '../../ui/controls';
 import { TextField } from '../../ui/form-fields';
 import { ManyOf } from '../../ui/many-of';

@@ -13,7 +13,7 @@ import { carryUnit } from '#core/units/carry';
 import { CARD_ORDER, readingSentence, spreadSentence } from '#core/wording/jobs';
 import { countOf } from '#core/wording/words';
 import type { MarkWish } from '../../api/commands';
-import { partsById } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 import { Button, ErrorText } from '../../ui/controls';
 import { Dents } from '../../ui/dents';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';

@@ -13,7 +13,7 @@ import { newId } from '../../api/device';
 import { useFollow, useIsRecordLoading } from '../../api/queries';
 import { useWorkMark } from '../../models/use-work-mark';
 import { useBench } from '../../models/use-bench';
-import { partsById } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button } from '../../ui/controls';

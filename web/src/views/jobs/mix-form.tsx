@@ -6,7 +6,7 @@ import { rowTitle } from '#core/record/title';
 import { SPARE_SHARE, type Batch } from '#core/sealing/batch';
 import { readBatchTyped, typedAsLast, type BatchTyped } from '#core/sealing/batch-text';
 import { countOf } from '#core/wording/words';
-import { partsById } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 import { Button, ErrorText, Field, Select } from '../../ui/controls';
 import { faultsOf } from '../../ui/form-faults';
 import { TextField } from '../../ui/form-fields';

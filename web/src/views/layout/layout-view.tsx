@@ -24,7 +24,7 @@ import { AssemblyPage } from '../../ui/assembly-page';
 import { Choice } from '../../ui/choice';
 import { useUndo } from '../../ui/use-undo';
 import { VerdictSign } from '../../ui/verdict';
-import { contextOf, partsById } from '../../models/row-model';
+import { contextOf, partsById } from '../../models/planned-rows';
 import { LayoutPicture } from './layout-picture';
 import { useLayout } from './layout-state';
 import { MarksTable } from './marks-table';

@@ -8,7 +8,7 @@ import { rowTitle } from '#core/record/title';
 import { showBoth } from '#core/units/show';
 import { ApiError } from '../../api/client';
 import { useMirrorSource } from '../../api/queries';
-import { partsById } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 import { Button, ErrorText } from '../../ui/controls';
 import { faultsOf } from '../../ui/form-faults';
 import { useUnits } from '../../ui/units';

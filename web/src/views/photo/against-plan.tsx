@@ -14,7 +14,7 @@ import { countOf } from '#core/wording/words';
 import { useKeep, useMark } from '../../api/commands';
 import { newId } from '../../api/device';
 import { sendAll } from '../../api/photos';
-import { contextOf, partsById } from '../../models/row-model';
+import { contextOf, partsById } from '../../models/planned-rows';
 import { Button, ErrorText } from '../../ui/controls';
 import { useUnits } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';

@@ -11,7 +11,7 @@ import { countOf } from '#core/wording/words';
 import { useKeep, useMark } from '../../api/commands';
 import { sendAll } from '../../api/photos';
 import { composeContextOf } from '../../models/compose-context';
-import { partsById } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 import { Button, ErrorText, Select } from '../../ui/controls';
 import { StackField } from '../../ui/stack-field';
 import { useUnits } from '../../ui/units';

@@ -5,7 +5,7 @@ import type { Entity } from '#core/record/definitions';
 import { holePlaces } from '#core/record/hole-places';
 import { holesInPlan } from '#core/record/holes';
 import { stackOf } from '#core/record/stack-of';
-import { contextOf } from '../../models/row-model';
+import { contextOf } from '../../models/planned-rows';
 
 /** What the plan says of the holes in one sheet. */
 export interface SheetPlan {

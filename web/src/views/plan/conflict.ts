@@ -4,7 +4,7 @@ import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { problemMessage } from '#core/wording/problems';
 import type { ApiError } from '../../api/client';
 import { definitionsById } from '#core/work/assembly-work';
-import { partsById } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 
 /** A definition somebody else was faster with, as the server answers it. */
 export interface Conflict {

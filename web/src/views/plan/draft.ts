@@ -6,7 +6,7 @@ import type { Units } from '#core/units/length';
 import type { Entity } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
 import { composeContextOf } from '../../models/compose-context';
-import { contextOf } from '../../models/row-model';
+import { contextOf } from '../../models/planned-rows';
 
 /** The line as typed so far: what it would make, or what is wrong with it. */
 export function useDraft(text: string, data: AssemblyAnswer, existing: Entity<'row'> | null, units: Units) {

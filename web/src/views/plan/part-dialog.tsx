@@ -9,7 +9,7 @@ import { stackOf } from '#core/record/stack-of';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { VerdictSign } from '../../ui/verdict';
 import { ReasonDialog } from './reason-dialog';
-import { contextOf, partsById } from '../../models/row-model';
+import { contextOf, partsById } from '../../models/planned-rows';
 
 interface PartDialogProps {
   readonly data: AssemblyAnswer;

@@ -7,7 +7,7 @@ import { composeLines, PASTE_MAX_LINES, type PastedLine } from '#core/compose/co
 import type { Composed } from '#core/compose/compose';
 import { stackOf } from '#core/record/stack-of';
 import { problemMessage } from '#core/wording/problems';
-import { contextOf } from '../../models/row-model';
+import { contextOf } from '../../models/planned-rows';
 import { Button, ErrorText } from '../../ui/controls';
 import { Modal } from '../../ui/modal';
 import { PrepGlyph } from '../../ui/prep-glyph';

@@ -15,7 +15,7 @@ import { planStack } from '#core/prep/plan';
 import type { Edit, Entity, RowDefinition } from '#core/record/definitions';
 import { stackOf } from '#core/record/stack-of';
 import type { Units } from '#core/units/length';
-import { contextOf } from '../../models/row-model';
+import { contextOf } from '../../models/planned-rows';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { Fold } from '../../ui/fold';
 import { faultsOf } from '../../ui/form-faults';

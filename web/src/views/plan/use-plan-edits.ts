@@ -11,7 +11,7 @@ import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { refreshDefinitions } from '../../api/queries';
-import { partsById } from '../../models/row-model';
+import { partsById } from '../../models/planned-rows';
 import { atNewest, conflictText, type Conflict } from './conflict';
 import type { PlanDialog } from './plan-dialogs';
 
