@@ -128,3 +128,15 @@ test('axe finds nothing in the frame, by any of its rules', async ({ page }) => 
   await expect(page.getByRole('option').first()).toBeVisible();
   expect(await violations()).toEqual([]);
 });
+
+test('in forced colours what is chosen keeps the words of it readable', async ({ browser }) => {
+  const page = await (await browser.newContext({ forcedColors: 'active' })).newPage();
+  await openDemo(page);
+  const who = page.getByRole('radiogroup', { name: 'Who' });
+  const chosen = who.locator('label').filter({ has: page.getByRole('radio', { checked: true }) });
+  /* Else the browser lays paper under the words, in the colour that the words have on what is chosen. */
+  await expect(chosen).toHaveCSS('forced-color-adjust', 'none');
+  const [words, ground] = await chosen.evaluate((e) => [getComputedStyle(e).color, getComputedStyle(e).backgroundColor]);
+  expect(words).not.toBe(ground);
+  await page.context().close();
+});
