@@ -246,7 +246,7 @@ export type LogAnswer = Of<typeof LOG>;
 const need = exactly<StockNeed>()(
   shape({
     callout: anyText,
-    isBlind: yesNo,
+    kind: nullable(oneOf(...FASTENER_KINDS)),
     rows: count,
     needed: count,
     withSpare: count,

@@ -152,9 +152,13 @@ describe('stock', () => {
     const row = rowOf(['p1', 'p2'], 4, { fastenerId: 'b' });
     expect(stockNeeds([stockRow(row, [], new Map([['b', blindFastener('blind 3/32', hole)]]))], {}, 0)[0]).toMatchObject({
       callout: 'blind 3/32',
-      isBlind: true,
+      kind: 'blind',
       needed: 4,
       instead: [],
     });
+    /* What it is called is what it is: a screw is no blind rivet. */
+    const screw = { ...blindFastener('#8 screw', hole), kind: 'screw' as const };
+    expect(stockNeeds([stockRow(row, [], new Map([['b', screw]]))], {}, 0)[0]).toMatchObject({ callout: '#8 screw', kind: 'screw' });
+    expect(stockNeeds([stockRow(rowOf(['p1', 'p2'], 4), [])], {}, 0)[0]).toMatchObject({ kind: null });
   });
 });

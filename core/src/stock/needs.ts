@@ -2,7 +2,7 @@ import { notSolid } from '../prep/stack';
 import { AT_HOLE } from '../record/step-key';
 import { own } from '../units/own';
 import type { Plan } from '../prep/plan';
-import type { RowDefinition } from '../record/definitions';
+import type { FastenerKind, RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import type { HoleStates } from '../record/steps';
 import { calloutOf } from '../prep/callout-of';
@@ -19,7 +19,8 @@ export interface StockRow {
 /** Rivets of one call-out: how many rows still want, with a spare share, on hand, to order. */
 export interface StockNeed {
   readonly callout: string;
-  readonly isBlind: boolean;
+  /** Null: a solid rivet of the tables, by its call-out. */
+  readonly kind: FastenerKind | null;
   readonly rows: number;
   /** Holes in the plan that are not set yet; held ones too: they want their rivet later. */
   readonly needed: number;
@@ -32,7 +33,7 @@ export interface StockNeed {
 
 /** What the rows still need, call-out by call-out; also what lies on the shelf and nothing wants. */
 export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<string, number>>, sparePercent: number): StockNeed[] {
-  const groups = new Map<string, { isBlind: boolean; rows: number; needed: number; instead: Set<string> | null }>();
+  const groups = new Map<string, { kind: FastenerKind | null; rows: number; needed: number; instead: Set<string> | null }>();
   for (const { row, stack, plan, states } of rows) {
     const other = notSolid(stack);
     const callout = other ? other.name : plan.rivet.callout;
@@ -43,7 +44,7 @@ export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<st
       ? new Set<string>()
       : new Set(plan.rivet.candidates.filter((c) => c.works || c.worksAtLip).map((c) => calloutOf(stack, c.lengthDash)));
     const known = groups.get(callout);
-    if (!known) groups.set(callout, { isBlind: other !== undefined, rows: 1, needed, instead: serves });
+    if (!known) groups.set(callout, { kind: other?.kind ?? null, rows: 1, needed, instead: serves });
     else {
       known.rows++;
       known.needed += needed;
@@ -51,14 +52,14 @@ export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<st
     }
   }
   for (const [callout, count] of Object.entries(onHand))
-    if (!groups.has(callout) && count > 0) groups.set(callout, { isBlind: false, rows: 0, needed: 0, instead: null });
+    if (!groups.has(callout) && count > 0) groups.set(callout, { kind: null, rows: 0, needed: 0, instead: null });
   return [...groups]
     .map(([callout, g]): StockNeed => {
       const have = own(onHand, callout) ?? 0;
       const withSpare = Math.ceil(g.needed * (1 + sparePercent / 100) - 1e-9);
       return {
         callout,
-        isBlind: g.isBlind,
+        kind: g.kind,
         rows: g.rows,
         needed: g.needed,
         withSpare,

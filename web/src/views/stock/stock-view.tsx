@@ -2,6 +2,7 @@ import type { StockAnswer } from '#contract/answers';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { StockNeed } from '#core/stock/needs';
+import { FASTENER_WORDS } from '#core/wording/words';
 import { useKeep } from '../../api/commands';
 import { useFollow } from '../../api/queries';
 import { useStock } from '../../api/record';
@@ -153,7 +154,7 @@ function NeedRow({ need, onHand, onBad }: { need: StockNeed; onHand: (count: num
     <tr className="border-t border-line">
       <th scope="row" className="py-1 pr-3 text-left font-semibold">
         {need.callout}
-        {need.isBlind ? <span className="font-normal text-ink2"> blind</span> : null}
+        {need.kind ? <span className="font-normal text-ink2"> {FASTENER_WORDS[need.kind]}</span> : null}
       </th>
       <td className="py-1 pr-3 text-right">{need.rows}</td>
       <td className="py-1 pr-3 text-right">{need.needed}</td>
