@@ -116,7 +116,7 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
           </div>
         </section>
         <section aria-label="The selected part" className="min-h-0 min-w-0 overflow-auto">
-          {selected ? (
+          {selected && selected.definition.flangeAngleDeg != null ? (
             <Suspense fallback={null}>
               <FlangeAngles key={`angles ${selected.id}`} data={data} rows={rows} marks={marks} onMark={mark} partId={selected.id} />
             </Suspense>
