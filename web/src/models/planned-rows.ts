@@ -3,6 +3,8 @@ import { planStack, type Plan } from '#core/prep/plan';
 import type { Stack } from '#core/prep/stack';
 import type { Entity, KitDefinition, PartDefinition, RowDefinition } from '#core/record/definitions';
 import { spacingOf, stackOf, type RowContext } from '#core/record/stack-of';
+import { closingOf, stepsOf, type Step } from '#core/record/steps';
+import { setupsOf, type SetupUse } from '#core/setup/setup';
 import { definitionsById } from '#core/work/assembly-work';
 
 export function partsById(parts: readonly Entity<'part'>[]): ReadonlyMap<string, PartDefinition> {
@@ -26,7 +28,7 @@ export function contextOf(data: AssemblyAnswer): RowContext {
 
 const CONTEXTS = new WeakMap<AssemblyAnswer, RowContext>();
 
-/** A row with its plan, and what the plan was made from. */
+/** A row with its plan and the steps it comes to, and what they were made from. */
 export interface Planned {
   readonly entity: Entity<'row'>;
   readonly kit: KitDefinition;
@@ -36,6 +38,9 @@ export interface Planned {
   readonly spacing: string;
   readonly stack: Stack;
   readonly plan: Plan;
+  readonly steps: readonly Step[];
+  /** The set-ups its steps are done in. */
+  readonly setups: readonly SetupUse[];
 }
 
 const PLANNED = new WeakMap<RowDefinition, Planned>();
@@ -63,7 +68,19 @@ export function plannedRow(entity: Entity<'row'>, data: AssemblyAnswer): Planned
   }
   const stack = stackOf(definition, context);
   if (!stack) return null;
-  const planned = { entity, kit: data.kit.definition, from, spacing, stack, plan: planStack(stack) };
+  const plan = planStack(stack);
+  const closing = closingOf(context.fasteners.get(definition.fastenerId ?? ''));
+  const steps = stepsOf(definition, plan.layers, { ...context, closing });
+  const planned: Planned = {
+    entity,
+    kit: data.kit.definition,
+    from,
+    spacing,
+    stack,
+    plan,
+    steps,
+    setups: setupsOf(steps, definition, stack, plan),
+  };
   PLANNED.set(definition, planned);
   return planned;
 }

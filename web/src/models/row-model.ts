@@ -1,5 +1,4 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { closingOf } from '#core/record/steps';
 import { useMemo, useRef } from 'react';
 import { verdictOf, worse, type Verdict } from '#core/prep/findings';
 import type { Plan } from '#core/prep/plan';
@@ -14,8 +13,8 @@ import type { RecordDone } from '#core/done/hole-done';
 import { jobsDone } from '#core/jobs/job';
 import { recallsOf, stillToLook } from '#core/done/recall';
 import { standRow, type ToLook, type RowDone, type RowStanding } from '#core/done/row-standing';
-import { leftoversOf, progressOf, stepsOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
-import { setupsOf, type SetupUse } from '#core/setup/setup';
+import { leftoversOf, progressOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
+import type { SetupUse } from '#core/setup/setup';
 import { contextOf, plannedRow } from './planned-rows';
 
 /** A row with all that is computed for it. */
@@ -128,17 +127,13 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
   return useMemo(
     () =>
       planned.map((planned): RowModel => {
-        const { entity, stack, plan } = planned;
+        const { entity, stack, plan, steps, setups } = planned;
         /* A row whose plan, marks and parts are as before is the same model as before. */
         const look = toLook.get(entity.id);
         const from = [planned, folded.rows.get(entity.id), finish, deviations.get(entity.id), work, look] as const;
         const known = models.current.get(entity.id);
         if (known && from.every((f, i) => f === known.from[i])) return known.model;
         const row = entity.definition;
-        const isMarkedOnly = known !== undefined && known.from[0] === planned && known.from[4] === work;
-        const steps = isMarkedOnly
-          ? known.model.steps
-          : stepsOf(row, plan.layers, work && { ...work, closing: closingOf(work.fasteners.get(row.fastenerId ?? '')) });
         const done = folded.rows.get(entity.id) ?? NO_DONE;
         const standing = standRow({ row, stack, plan, steps }, done, folded.parts, look);
         const { states } = standing;
@@ -157,7 +152,7 @@ export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly M
           progress: progressOf(row, steps, states, finish.steps),
           deviations: deviations.get(entity.id) ?? NO_DEVIATIONS,
           leftovers: leftoversOf(row, steps, states, (id) => done.get(id)?.isSettled ?? false),
-          setups: isMarkedOnly ? known.model.setups : setupsOf(steps, row, stack, plan),
+          setups,
           holeCount: holesInPlan(row.holes).length,
           searchText: [
             rowTitle(row, work?.parts ?? NO_PARTS),

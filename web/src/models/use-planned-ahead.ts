@@ -19,6 +19,10 @@ export function usePlannedAhead(data: AssemblyAnswer | undefined): AssemblyAnswe
       isOver = true;
     };
   }, [many]);
-  if (!many) return data;
+  if (!many) {
+    /* Should many come to it, it stays until they are planned: what is being done in it must not go. */
+    if (data && ready !== data) setReady(data);
+    return data;
+  }
   return ready?.assembly.id === many.assembly.id ? ready : undefined;
 }
