@@ -2,13 +2,18 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { startTransition, useEffect, useState } from 'react';
 import { planAhead } from './planned-rows';
 
-/** Up to so many rows are planned where they are shown. */
-const FEW = 60;
+/** Up to so many rows are planned where they are shown: when an assembly is first opened, and when it changes, which plans few of them anew. */
+const FEW_AT_FIRST = 60;
+const FEW = 500;
 
-/** An assembly once its rows are planned; of one with many rows the last one that was, so that a change of it never stops the page. */
+/**
+ * An assembly once its rows are planned. One with many rows is planned ahead; until a change of it is, the view has it as it was, so that
+ * neither the page stops nor what is being done in the view goes.
+ */
 export function usePlannedAhead(data: AssemblyAnswer | undefined): AssemblyAnswer | undefined {
   const [ready, setReady] = useState<AssemblyAnswer | undefined>(undefined);
-  const many = data && data.rows.length > FEW ? data : undefined;
+  const isKnown = data !== undefined && ready?.assembly.id === data.assembly.id;
+  const many = data && data !== ready && data.rows.length > (isKnown ? FEW : FEW_AT_FIRST) ? data : undefined;
   useEffect(() => {
     if (!many) return undefined;
     let isOver = false;
@@ -19,10 +24,7 @@ export function usePlannedAhead(data: AssemblyAnswer | undefined): AssemblyAnswe
       isOver = true;
     };
   }, [many]);
-  if (!many) {
-    /* Should many come to it, it stays until they are planned: what is being done in it must not go. */
-    if (data && ready !== data) setReady(data);
-    return data;
-  }
-  return ready?.assembly.id === many.assembly.id ? ready : undefined;
+  if (many) return isKnown ? ready : undefined;
+  if (data && ready !== data) setReady(data);
+  return data;
 }
