@@ -83,32 +83,46 @@ test('a copy of everything is made and proved from the first page', async ({ pag
 });
 
 test('a palm that rests on the foot (three touches of .3 s, .5 s apart) marks one row at most', async ({ page }) => {
-  await freshAssembly(page, 'Palm');
-  for (const name of ['Keel', 'Chine', 'Strake']) await keepRow(page, `${name} ; skin .025 / spar .063 : 426AD3 x6 @1 e=.3`);
-  await view(page, 'Bench');
-  await page
-    .getByRole('navigation', { name: 'Set-ups' })
-    .getByRole('button', { name: /^drill to size/ })
-    .click();
-  await page.getByRole('button', { name: 'Mark 6 drilled' }).evaluate(async (button) => {
-    const { left, top, width, height } = button.getBoundingClientRect();
-    const under = () => document.elementFromPoint(left + width / 2, top + height / 2) ?? document.body;
-    const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
-    const touch = { bubbles: true, pointerId: 7, pointerType: 'touch' };
-    for (let n = 0; n < 3; n++) {
-      under().dispatchEvent(new PointerEvent('pointerdown', touch));
-      await wait(300);
-      under().dispatchEvent(new PointerEvent('pointerup', touch));
-      under().dispatchEvent(new MouseEvent('click', { bubbles: true }));
-      await wait(500);
-    }
-  });
+  /* Where the machine stands still between two touches, the hand was up longer than is meant: once more then, in a kit of its own. */
+  let rested = Infinity;
+  for (let tries = 1; rested > 800; tries++) {
+    expect(tries, 'the machine stood still between touches, five times').toBeLessThan(6);
+    rested = await restPalm(page, `Palm ${tries}`);
+  }
   await expect.poll(() => marksOf(page)).toBe(1);
   /* Once every hand has been up for a second it marks again. */
   await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeEnabled();
   await page.getByRole('button', { name: 'Mark 6 drilled' }).click();
   await expect.poll(() => marksOf(page)).toBe(2);
 });
+
+/** Three rows at the bench and a palm on its foot; how long the hand was up at most between two touches, ms. */
+async function restPalm(page: Page, kit: string): Promise<number> {
+  await freshAssembly(page, kit);
+  for (const name of ['Keel', 'Chine', 'Strake']) await keepRow(page, `${name} ; skin .025 / spar .063 : 426AD3 x6 @1 e=.3`);
+  await view(page, 'Bench');
+  await page
+    .getByRole('navigation', { name: 'Set-ups' })
+    .getByRole('button', { name: /^drill to size/ })
+    .click();
+  return page.getByRole('button', { name: 'Mark 6 drilled' }).evaluate(async (button) => {
+    const { left, top, width, height } = button.getBoundingClientRect();
+    const under = () => document.elementFromPoint(left + width / 2, top + height / 2) ?? document.body;
+    const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+    const touch = { bubbles: true, pointerId: 7, pointerType: 'touch' };
+    let [upAt, longest] = [Infinity, 0];
+    for (let n = 0; n < 3; n++) {
+      under().dispatchEvent(new PointerEvent('pointerdown', touch));
+      longest = Math.max(longest, performance.now() - upAt);
+      await wait(300);
+      under().dispatchEvent(new PointerEvent('pointerup', touch));
+      under().dispatchEvent(new MouseEvent('click', { bubbles: true }));
+      upAt = performance.now();
+      await wait(500);
+    }
+    return longest;
+  });
+}
 
 test('Enter on a line of a menu is the menu’s: nothing is marked by it, also while what it opens is on its way', async ({ page }) => {
   await atTheBench(page, 'Menu keys');
