@@ -70,10 +70,10 @@ interface RowsByPart {
   readonly of: Pick<RowContext, 'fasteners' | 'parts'>;
   readonly byPart: ReadonlyMap<string, readonly OnPart[]>;
   /** What was measured already. */
-  readonly spacings: Map<RowDefinition, TrueSpacing>;
+  readonly spacings: WeakMap<RowDefinition, TrueSpacing>;
 }
 
-/** Placed rows by part, once for each list of rows: of a thousand rows on a skin each looks at boxes, not at holes. */
+/** Placed rows by part, once for each list of rows, which is never changed: of a thousand rows on a skin each looks at boxes, not at holes. */
 const BY_PART = new WeakMap<readonly RowDefinition[], RowsByPart>();
 const NO_ROWS: readonly RowDefinition[] = [];
 
@@ -91,7 +91,7 @@ function rowsByPart({ rows = NO_ROWS, fasteners, parts }: RowContext): RowsByPar
       else byPart.set(partId, [one]);
     }
   });
-  const made: RowsByPart = { of: { fasteners, parts }, byPart, spacings: new Map() };
+  const made: RowsByPart = { of: { fasteners, parts }, byPart, spacings: new WeakMap() };
   BY_PART.set(rows, made);
   return made;
 }

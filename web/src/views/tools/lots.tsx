@@ -67,7 +67,7 @@ interface LotTyped {
 }
 
 function NewLot({ kitId, onAdd }: { kitId: string; onAdd: (next: LotDefinition) => Promise<void> }) {
-  const { control, register, handleSubmit, reset, setError } = useForm<LotTyped>({
+  const { control, register, handleSubmit, reset, setError, formState } = useForm<LotTyped>({
     defaultValues: { name: '', kind: 'rivets', callout: '' },
     resolver: (typed) => {
       const errors = {
@@ -103,7 +103,7 @@ function NewLot({ kitId, onAdd }: { kitId: string; onAdd: (next: LotDefinition) 
       {kind === 'rivets' ? (
         <TextField control={control} name="callout" label="Which rivets" placeholder="MS20426AD3-3.5" maxLength={80} />
       ) : null}
-      <Button type="submit" className="mt-5 min-h-8 pointer-coarse:min-h-11">
+      <Button type="submit" disabled={formState.isSubmitting} className="mt-5 min-h-8 pointer-coarse:min-h-11">
         Add it, in use
       </Button>
     </form>
