@@ -22,6 +22,25 @@ function codeReader(): Plugin {
   };
 }
 
+/** The faces every view is set in, asked for with the page: a view set in another first is laid out twice, and jumps. */
+function fontsAtOnce(): Plugin {
+  const FIRST = /\/(source-sans-3-latin-wght|barlow-condensed-latin-[56]00)-normal.*\.woff2$/;
+  return {
+    name: 'fonts-at-once',
+    transformIndexHtml: {
+      order: 'post',
+      handler: (_, { bundle }) =>
+        Object.keys(bundle ?? {})
+          .filter((file) => FIRST.test(file))
+          .map((file) => ({
+            tag: 'link',
+            attrs: { rel: 'preload', as: 'font', type: 'font/woff2', href: `/${file}`, crossorigin: '' },
+            injectTo: 'head-prepend' as const,
+          })),
+    },
+  };
+}
+
 const AT = (path: string) => fileURLToPath(new URL(`./web/src/${path}`, import.meta.url));
 
 /**
@@ -61,7 +80,7 @@ function fewFiles(): CodeSplittingGroup {
 
 export default defineConfig({
   root: fileURLToPath(new URL('./web', import.meta.url)),
-  plugins: [react(), tailwindcss(), codeReader()],
+  plugins: [react(), tailwindcss(), codeReader(), fontsAtOnce()],
   worker: { format: 'es', plugins: () => [codeReader()] },
   build: {
     outDir: fileURLToPath(new URL('./dist/web', import.meta.url)),

@@ -16,7 +16,7 @@ export class MarkFolder {
   private folded: RecordDone = { rows: new Map(), parts: { steps: new Map(), arrived: new Map() } };
   private readonly partsByRow = new Map<string, PartsDone>();
 
-  /** Takes the record as it is now; marks seen before are passed over by their id. Rows that did not change keep their identity. */
+  /** Takes the record as it is now; marks seen before are passed over by their id. Rows that did not change keep their identity, and so do the parts. */
   update(marks: readonly Mark[]): RecordDone {
     const dirty = new Set<string>();
     /* The same mark may stand there twice for a moment, as sent and as kept: then one that is gone is found the next time. */
@@ -42,7 +42,7 @@ export class MarkFolder {
       }
     }
     const parts = partsChanged ? newest([...this.partsByRow.values()]) : this.folded.parts;
-    this.folded = { rows, parts };
+    this.folded = { rows, parts: isSame(parts, this.folded.parts) ? this.folded.parts : parts };
     return this.folded;
   }
 
@@ -85,4 +85,10 @@ function newest(all: readonly PartsDone[]): PartsDone {
     return merged;
   };
   return { steps: merge(all.map((p) => p.steps)), arrived: merge(all.map((p) => p.arrived)) };
+}
+
+function isSame(a: PartsDone, b: PartsDone): boolean {
+  const isSameMap = (x: ReadonlyMap<string, string>, y: ReadonlyMap<string, string>) =>
+    x.size === y.size && [...x].every(([key, at]) => y.get(key) === at);
+  return isSameMap(a.steps, b.steps) && isSameMap(a.arrived, b.arrived);
 }

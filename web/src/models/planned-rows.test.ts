@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Entity, RowDefinition } from '#core/record/definitions';
 import { KIT, part, rowOf } from '../../../core/test/build';
 import { contextOf, planAhead, plannedRow } from './planned-rows';
+import { inSlices } from './slices';
 
 const PARTS = [part('skin', 'skin', 0.025), part('rib', 'rib', 0.032)];
 
@@ -75,7 +76,7 @@ describe('rows that are planned', () => {
     const data = answer(rows);
     let ticks = 0;
     const timer = setInterval(() => ticks++, 1);
-    await planAhead(data, () => false);
+    await planAhead(data, inSlices(() => false));
     clearInterval(timer);
     /* Others had their turn between. */
     expect(ticks).toBeGreaterThan(0);
@@ -86,7 +87,7 @@ describe('rows that are planned', () => {
     );
     contextOf(watched);
     asked = 0;
-    await planAhead(watched, () => true);
+    await planAhead(watched, inSlices(() => true));
     expect(asked).toBeLessThan(counted.length);
   });
 });

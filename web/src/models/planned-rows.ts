@@ -6,6 +6,7 @@ import { spacingOf, stackOf, type RowContext } from '#core/record/stack-of';
 import { closingOf, stepsOf, type Step } from '#core/record/steps';
 import { setupsOf, type SetupUse } from '#core/setup/setup';
 import { definitionsById } from '#core/work/assembly-work';
+import type { Rest } from './slices';
 
 export function partsById(parts: readonly Entity<'part'>[]): ReadonlyMap<string, PartDefinition> {
   return new Map(parts.map((p) => [p.id, p.definition]));
@@ -85,17 +86,11 @@ export function plannedRow(entity: Entity<'row'>, data: AssemblyAnswer): Planned
   return planned;
 }
 
-/** So long the page is kept from answering at most while rows are planned ahead, ms. */
-const SLICE_MS = 12;
-
-/** Plans every row ahead in slices, between which the page answers; what is asked of them after is there already. Stops where `isOver`. */
-export async function planAhead(data: AssemblyAnswer, isOver: () => boolean): Promise<void> {
-  let until = performance.now() + SLICE_MS;
+/** Plans every row ahead in slices, so that what is asked of them after is there already; false: no longer wanted. */
+export async function planAhead(data: AssemblyAnswer, rest: Rest): Promise<boolean> {
   for (const row of data.rows) {
     plannedRow(row, data);
-    if (performance.now() < until) continue;
-    await new Promise((resolve) => setTimeout(resolve));
-    if (isOver()) return;
-    until = performance.now() + SLICE_MS;
+    if (!(await rest())) return false;
   }
+  return true;
 }

@@ -1,9 +1,8 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { useMemo, useRef } from 'react';
 import { verdictOf, worse, type Verdict } from '#core/prep/findings';
 import type { Plan } from '#core/prep/plan';
 import type { Stack } from '#core/prep/stack';
-import type { Entity, PartDefinition } from '#core/record/definitions';
+import type { Entity } from '#core/record/definitions';
 import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
@@ -15,7 +14,8 @@ import { recallsOf, stillToLook } from '#core/done/recall';
 import { standRow, type ToLook, type RowDone, type RowStanding } from '#core/done/row-standing';
 import { leftoversOf, progressOf, type HoleStates, type Leftover, type Step } from '#core/record/steps';
 import type { SetupUse } from '#core/setup/setup';
-import { contextOf, plannedRow } from './planned-rows';
+import { contextOf, planAhead, plannedRow, type Planned } from './planned-rows';
+import type { Rest } from './slices';
 
 /** A row with all that is computed for it. */
 export interface RowModel {
@@ -48,25 +48,17 @@ export interface RowModel {
 /** How much of a row's steps is done, 0 to 1. */
 export const progressShare = ({ progress: { done, wanted } }: Pick<RowModel, 'progress'>): number => (wanted === 0 ? 0 : done / wanted);
 
-const NO_PARTS: ReadonlyMap<string, PartDefinition> = new Map();
 const NO_DONE: RowDone = new Map();
 const NO_DEVIATIONS: ReadonlyMap<string, readonly Mark[]> = new Map();
 
 /** What was found wrong at a hole: a deviation, a dimple's defect. */
 const isFound = (kind: Mark['kind']) => kind === 'deviation' || kind === 'dimple-check';
 
-/** Deviations by row and hole; while none is added or taken back, the same answer. */
-function useDeviations(marks: readonly Mark[]): ReadonlyMap<string, ReadonlyMap<string, readonly Mark[]>> {
-  const kept = useRef<{ key: string; answer: Map<string, Map<string, Mark[]>> }>({ key: '', answer: new Map() });
-  return useMemo(() => {
-    const touched = marks.filter((m) => isFound(m.kind) || m.kind === 'undo');
-    const key = touched.some((m) => isFound(m.kind)) ? touched.map((m) => m.id).join() : '';
-    if (kept.current.key !== key) kept.current = { key, answer: deviationsByRow(marks) };
-    return kept.current.answer;
-  }, [marks]);
-}
+const NO_JOBS: ReadonlySet<string> = new Set();
 
-function deviationsByRow(marks: readonly Mark[]): Map<string, Map<string, Mark[]>> {
+type Deviations = ReadonlyMap<string, ReadonlyMap<string, readonly Mark[]>>;
+
+function deviationsByRow(marks: readonly Mark[]): Deviations {
   const rows = new Map<string, Map<string, Mark[]>>();
   if (!marks.some((m) => isFound(m.kind))) return rows;
   for (const mark of effectiveMarks(marks)) {
@@ -78,100 +70,153 @@ function deviationsByRow(marks: readonly Mark[]): Map<string, Map<string, Mark[]
   return rows;
 }
 
-/** Holes to be looked at again by row; while nothing was said of a thing, nothing is looked for. */
-function useToLook(marks: readonly Mark[]): ReadonlyMap<string, ToLook> {
-  return useMemo(() => stillToLook(recallsOf(marks, [])), [marks]);
+const isSameFinish = (a: FinishState, b: FinishState) =>
+  a.steps.size === b.steps.size &&
+  [...a.steps].every((s) => b.steps.has(s)) &&
+  a.touchUp.size === b.touchUp.size &&
+  [...a.touchUp].every(([id, n]) => b.touchUp.get(id) === n);
+
+/** What is known of the whole assembly before its rows are made one by one. */
+interface Whole {
+  readonly data: AssemblyAnswer;
+  readonly marks: readonly Mark[];
+  readonly planned: readonly Planned[];
+  readonly folded: RecordDone;
+  readonly finish: FinishState;
+  readonly deviations: Deviations;
+  /** Holes to be looked at again by row. */
+  readonly toLook: ReadonlyMap<string, ToLook>;
 }
 
-/** What is done on whole parts; the same answer while none of it changes. */
-function useFinish(data: AssemblyAnswer | undefined, marks: readonly Mark[], folded: RecordDone): FinishState {
-  const jobs = useJobsDone(data?.jobs, marks);
-  const rows = data?.rows;
-  const kept = useRef<FinishState>({ steps: new Set(), touchUp: new Map() });
-  return useMemo(() => {
+/**
+ * Makes the rows of one assembly with their record, again and again. What a change or a mark does not touch is the same as before, so that
+ * whatever shows it is not made anew either. The answer depends on what is given alone.
+ */
+export class RowModels {
+  private readonly folder = new MarkFolder();
+  private finish: FinishState = { steps: new Set(), touchUp: new Map() };
+  private deviations: { readonly key: string; readonly answer: Deviations } = { key: '', answer: new Map() };
+  private readonly made = new Map<string, { readonly from: readonly unknown[]; readonly model: RowModel }>();
+  private whole: Whole | null = null;
+  private rows: readonly RowModel[] | null = null;
+
+  /** Every row with its plan and its record. */
+  of(data: AssemblyAnswer, marks: readonly Mark[]): readonly RowModel[] {
+    const whole = this.wholeOf(data, marks);
+    this.rows ??= whole.planned.map((planned) => this.rowOf(planned, whole));
+    return this.rows;
+  }
+
+  /** As {@link of}, in slices between which the page answers, so that all is there already when it is asked for. */
+  async ahead(data: AssemblyAnswer, marks: readonly Mark[], rest: Rest): Promise<void> {
+    if (!(await planAhead(data, rest))) return;
+    for (const planned of this.wholeOf(data, marks).planned) {
+      this.rowOf(planned, this.wholeOf(data, marks));
+      if (!(await rest())) return;
+    }
+  }
+
+  private wholeOf(data: AssemblyAnswer, marks: readonly Mark[]): Whole {
+    const before = this.whole;
+    if (before && before.data === data && isSameList(before.marks, marks)) return before;
+    const planned = before?.data === data ? before.planned : data.rows.flatMap((r) => plannedRow(r, data) ?? []);
+    const folded = this.folder.update(marks);
+    this.whole = {
+      data,
+      marks,
+      planned,
+      folded,
+      finish: this.finishOf(data, marks, folded),
+      deviations: this.deviationsOf(marks),
+      toLook: stillToLook(recallsOf(marks, [])),
+    };
+    this.rows = null;
+    return this.whole;
+  }
+
+  private finishOf({ rows, jobs }: AssemblyAnswer, marks: readonly Mark[], folded: RecordDone): FinishState {
+    const done = jobs.length > 0 ? jobsDone(jobs, marks) : NO_JOBS;
     const cut = finishState(
-      (rows ?? []).map((r) => ({ row: r.definition, done: folded.rows.get(r.id) ?? NO_DONE })),
+      rows.map((r) => ({ row: r.definition, done: folded.rows.get(r.id) ?? NO_DONE })),
       folded.parts,
     );
-    const next = jobs.size === 0 ? cut : { ...cut, steps: new Set([...cut.steps, ...jobs]) };
-    const was = kept.current;
-    const isSame =
-      was.steps.size === next.steps.size &&
-      [...next.steps].every((s) => was.steps.has(s)) &&
-      was.touchUp.size === next.touchUp.size &&
-      [...next.touchUp].every(([id, n]) => was.touchUp.get(id) === n);
-    if (!isSame) kept.current = next;
-    return kept.current;
-  }, [rows, folded, jobs]);
+    const next = done.size === 0 ? cut : { ...cut, steps: new Set([...cut.steps, ...done]) };
+    if (!isSameFinish(this.finish, next)) this.finish = next;
+    return this.finish;
+  }
+
+  private deviationsOf(marks: readonly Mark[]): Deviations {
+    const touched = marks.filter((m) => isFound(m.kind) || m.kind === 'undo');
+    const key = touched.some((m) => isFound(m.kind)) ? touched.map((m) => m.id).join() : '';
+    if (this.deviations.key !== key) this.deviations = { key, answer: deviationsByRow(marks) };
+    return this.deviations.answer;
+  }
+
+  private rowOf(planned: Planned, { data, folded, finish, deviations, toLook }: Whole): RowModel {
+    const { entity, stack, plan, steps, setups } = planned;
+    const { parts } = contextOf(data);
+    const look = toLook.get(entity.id);
+    const from = [planned, folded.rows.get(entity.id), folded.parts, finish, deviations.get(entity.id), contextOf(data), look] as const;
+    const known = this.made.get(entity.id);
+    if (known && from.every((f, i) => f === known.from[i])) return known.model;
+    const row = entity.definition;
+    const done = folded.rows.get(entity.id) ?? NO_DONE;
+    const standing = standRow({ row, stack, plan, steps }, done, folded.parts, look);
+    const { states } = standing;
+    const verdict = worse(plan.verdict, verdictOf([...standing.findings.values()].flat()));
+    const title = rowTitle(row, parts);
+    const model: RowModel = {
+      entity,
+      title,
+      stack,
+      plan,
+      verdict,
+      steps,
+      states,
+      done,
+      standing,
+      partsDone: finish.steps,
+      touchUp: finish.touchUp,
+      progress: progressOf(row, steps, states, finish.steps),
+      deviations: deviations.get(entity.id) ?? NO_DEVIATIONS,
+      leftovers: leftoversOf(row, steps, states, (id) => done.get(id)?.isSettled ?? false),
+      setups,
+      holeCount: holesInPlan(row.holes).length,
+      searchText: [
+        title,
+        row.name,
+        row.hand ?? '',
+        row.page,
+        plan.rivet.callout,
+        verdict,
+        ...[...standing.findings.values()].flat().map((f) => f.code),
+        ...stack.layers.map((l) => l.part),
+        ...plan.layers.map((l) => l.prep),
+        ...plan.findings.map((f) => f.code),
+      ]
+        .join(' ')
+        .toLowerCase(),
+    };
+    this.made.set(entity.id, { from, model });
+    return model;
+  }
 }
 
-const NO_JOBS: ReadonlySet<string> = new Set();
-
-/** Keys of the jobs that are done. */
-function useJobsDone(jobs: AssemblyAnswer['jobs'] | undefined, marks: readonly Mark[]): ReadonlySet<string> {
-  return useMemo(() => (jobs && jobs.length > 0 ? jobsDone(jobs, marks) : NO_JOBS), [jobs, marks]);
+/** The same marks in the same order, though another list. */
+function isSameList(a: readonly Mark[], b: readonly Mark[]): boolean {
+  return a === b || (a.length === b.length && a.every((m, i) => m === b[i]));
 }
 
-/** Every row with its plan and its record. */
-export function useRowModels(data: AssemblyAnswer | undefined, marks: readonly Mark[]): readonly RowModel[] {
-  const planned = useMemo(() => (data ? data.rows.flatMap((r) => plannedRow(r, data) ?? []) : []), [data]);
-  const assemblyId = data?.assembly.id;
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- another assembly is another record
-  const folder = useMemo(() => new MarkFolder(), [assemblyId]);
-  const folded = useMemo(() => folder.update(marks), [folder, marks]);
-  const finish = useFinish(data, marks, folded);
-  const toLook = useToLook(marks);
-  const deviations = useDeviations(marks);
-  const work = useMemo(() => data && contextOf(data), [data]);
-  const models = useRef(new Map<string, { from: readonly unknown[]; model: RowModel }>());
-  return useMemo(
-    () =>
-      planned.map((planned): RowModel => {
-        const { entity, stack, plan, steps, setups } = planned;
-        /* A row whose plan, marks and parts are as before is the same model as before. */
-        const look = toLook.get(entity.id);
-        const from = [planned, folded.rows.get(entity.id), finish, deviations.get(entity.id), work, look] as const;
-        const known = models.current.get(entity.id);
-        if (known && from.every((f, i) => f === known.from[i])) return known.model;
-        const row = entity.definition;
-        const done = folded.rows.get(entity.id) ?? NO_DONE;
-        const standing = standRow({ row, stack, plan, steps }, done, folded.parts, look);
-        const { states } = standing;
-        const model: RowModel = {
-          entity,
-          title: rowTitle(row, work?.parts ?? NO_PARTS),
-          stack,
-          plan,
-          verdict: worse(plan.verdict, verdictOf([...standing.findings.values()].flat())),
-          steps,
-          states,
-          done,
-          standing,
-          partsDone: finish.steps,
-          touchUp: finish.touchUp,
-          progress: progressOf(row, steps, states, finish.steps),
-          deviations: deviations.get(entity.id) ?? NO_DEVIATIONS,
-          leftovers: leftoversOf(row, steps, states, (id) => done.get(id)?.isSettled ?? false),
-          setups,
-          holeCount: holesInPlan(row.holes).length,
-          searchText: [
-            rowTitle(row, work?.parts ?? NO_PARTS),
-            row.name,
-            row.hand ?? '',
-            row.page,
-            plan.rivet.callout,
-            worse(plan.verdict, verdictOf([...standing.findings.values()].flat())),
-            ...[...standing.findings.values()].flat().map((f) => f.code),
-            ...stack.layers.map((l) => l.part),
-            ...plan.layers.map((l) => l.prep),
-            ...plan.findings.map((f) => f.code),
-          ]
-            .join(' ')
-            .toLowerCase(),
-        };
-        models.current.set(entity.id, { from, model });
-        return model;
-      }),
-    [planned, folded, finish, deviations, work, toLook],
-  );
+/** The assemblies looked at last; of others what was made is let go. */
+const KEPT = 3;
+const KNOWN = new Map<string, RowModels>();
+
+/** What makes the rows of this assembly, whichever view asks. */
+export function rowModelsOf(assemblyId: string): RowModels {
+  const known = KNOWN.get(assemblyId) ?? new RowModels();
+  KNOWN.delete(assemblyId);
+  KNOWN.set(assemblyId, known);
+  const [oldest] = KNOWN.keys();
+  if (KNOWN.size > KEPT && oldest !== undefined) KNOWN.delete(oldest);
+  return known;
 }

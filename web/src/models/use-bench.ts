@@ -5,7 +5,8 @@ import { benchOf, type BenchSetup } from '#core/work/bench';
 import type { CardRow } from '#core/work/cards';
 import type { Mark } from '#core/record/marks';
 import { useAllMarks } from '../api/all-marks';
-import { useRowModels, type RowModel } from './row-model';
+import type { RowModel } from './row-model';
+import { useRowModels } from './use-row-models';
 
 export interface Bench {
   readonly marks: readonly Mark[];

@@ -1,29 +1,39 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { startTransition, useEffect, useState } from 'react';
-import { planAhead } from './planned-rows';
+import type { Mark } from '#core/record/marks';
+import { rowModelsOf } from './row-model';
+import { inSlices } from './slices';
 
-/** Up to so many rows are planned where they are shown: when an assembly is first opened, and when it changes, which plans few of them anew. */
+/** Up to so many rows are made where they are shown: when an assembly is first opened, and when it changes, which makes few of them anew. */
 const FEW_AT_FIRST = 60;
 const FEW = 500;
 
 /**
  * An assembly once its rows are planned. One with many rows is planned ahead; until a change of it is, the view has it as it was, so that
  * neither the page stops nor what is being done in the view goes.
+ *
+ * @param marks absent while they are awaited: many rows are then, too.
  */
-export function usePlannedAhead(data: AssemblyAnswer | undefined): AssemblyAnswer | undefined {
+export function usePlannedAhead(data: AssemblyAnswer | undefined, marks: readonly Mark[] | undefined): AssemblyAnswer | undefined {
   const [ready, setReady] = useState<AssemblyAnswer | undefined>(undefined);
   const isKnown = data !== undefined && ready?.assembly.id === data.assembly.id;
   const many = data && data !== ready && data.rows.length > (isKnown ? FEW : FEW_AT_FIRST) ? data : undefined;
   useEffect(() => {
-    if (!many) return undefined;
+    if (!many || !marks) return undefined;
     let isOver = false;
-    void planAhead(many, () => isOver).then(() => {
-      if (!isOver) startTransition(() => setReady(many));
-    });
+    void rowModelsOf(many.assembly.id)
+      .ahead(
+        many,
+        marks,
+        inSlices(() => isOver),
+      )
+      .then(() => {
+        if (!isOver) startTransition(() => setReady(many));
+      });
     return () => {
       isOver = true;
     };
-  }, [many]);
+  }, [many, marks]);
   if (many) return isKnown ? ready : undefined;
   if (data && ready !== data) setReady(data);
   return data;

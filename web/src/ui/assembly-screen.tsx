@@ -3,7 +3,8 @@ import { useDeferredValue, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import type { Units } from '#core/units/length';
 import { useLocal } from '../api/device';
-import { useAssembly } from '../api/queries';
+import { useAllMarks } from '../api/all-marks';
+import { useAssembly, useMarks } from '../api/queries';
 import { usePlannedAhead } from '../models/use-planned-ahead';
 import { ErrorText } from './controls';
 import { TopBar } from './top-bar';
@@ -19,8 +20,11 @@ export function useScreenUnits(kitUnits: Units | undefined): Units {
 export function AssemblyScreen({ name, children }: { name: string; children: (data: AssemblyAnswer, units: Units) => ReactNode }) {
   const { assemblyId = '' } = useParams();
   const answer = useAssembly(assemblyId);
+  /* Asked for at once, not when the view that needs them is there. */
+  const { isLoading } = useMarks(assemblyId);
+  const marks = useAllMarks(assemblyId);
   /* The first time round the view is made in slices, between which the page answers; what changes later shows at once. */
-  const data = usePlannedAhead(answer.data);
+  const data = usePlannedAhead(answer.data, isLoading ? undefined : marks);
   const isIn = useDeferredValue(data !== undefined);
   const units = useScreenUnits(answer.data?.kit.definition.units);
   return (

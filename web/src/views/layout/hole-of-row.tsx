@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { holesInPlan } from '#core/record/holes';
 import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
-import { useRowModels } from '../../models/row-model';
+import { useRowModels } from '../../models/use-row-models';
 import { useWorkMark } from '../../models/use-work-mark';
 import { Select } from '../../ui/controls';
 import { HoleMenu } from '../hole/hole-menu';
