@@ -7,15 +7,21 @@ import type { Piece } from '../operations/pieces';
 import { accessAlong, waysAfter, type Access, type AccessRow } from './shut-off';
 import { turningsAtLeast, turningsBetween, turnLess } from '../order/turnings';
 
+/** As much of an operation as an order is found by. */
+export type OrderedOperation = Pick<AssemblyOperation, 'id' | 'setup' | 'after' | 'pieces'>;
+
 /** The operations with what must not be shut off before it is set among their precedences. */
-export interface WithAccess {
-  readonly operations: readonly AssemblyOperation[];
+export interface WithAccess<O = AssemblyOperation> {
+  readonly operations: readonly O[];
   /** Rows that no order helps: what shuts them off comes before them by the order of the work itself. */
   readonly unavoidable: readonly { readonly rowId: string; readonly closedBy: string }[];
 }
 
 /** Adds to every operation that shuts a row off that the row comes first, one by one; never so that they wait for each other in a ring. */
-export function withAccess(operations: readonly AssemblyOperation[], rows: readonly AccessRow[]): WithAccess {
+export function withAccess<O extends Pick<AssemblyOperation, 'id' | 'after'>>(
+  operations: readonly O[],
+  rows: readonly AccessRow[],
+): WithAccess<O> {
   const after = new Map(operations.map((o) => [o.id, new Map(o.after.map((a) => [a.id, a.because]))]));
   const added = new Set<string>();
   const unavoidable: { rowId: string; closedBy: string }[] = [];
@@ -63,7 +69,7 @@ function comesBefore(after: ReadonlyMap<string, ReadonlyMap<string, unknown>>, e
 }
 
 /** What the graph needs of an operation; what is not in the list is waited for by nobody. */
-export function graphOperations(operations: readonly AssemblyOperation[]): Operation[] {
+export function graphOperations(operations: readonly Omit<OrderedOperation, 'pieces'>[]): Operation[] {
   const known = new Set(operations.map((o) => o.id));
   return operations.map((o) => ({ id: o.id, setup: o.setup, after: o.after.flatMap((a) => (known.has(a.id) ? [a.id] : [])) }));
 }
@@ -81,7 +87,7 @@ export interface Arranged extends Omit<OperationOrder, 'order'> {
  * Problems: a loop among the precedences, named.
  */
 export function arrange(
-  operations: readonly AssemblyOperation[],
+  operations: readonly OrderedOperation[],
   rows: readonly AccessRow[],
   done: ReadonlySet<string>,
   options: OrderOptions = {},

@@ -39,8 +39,20 @@ export interface SequenceShape {
   readonly guarded: readonly AssemblyOperation[];
 }
 
-export function sequenceShape({ kit, parts, rows, tools, jobs }: Omit<SequenceModel, 'partsDone' | 'fasteners'>): SequenceShape {
-  const operations = assemblyOperations(rows, parts, workOrderOf(kit.work), jobs);
+/** As far as the shape depends on it. */
+export type ShapeModel = Omit<SequenceModel, 'partsDone' | 'fasteners'>;
+
+export function sequenceShape(model: ShapeModel): SequenceShape {
+  return shapeWith(operationsIn(model), model);
+}
+
+/** Every operation; the first half of a shape. */
+export function operationsIn({ kit, parts, rows, jobs }: Omit<ShapeModel, 'tools'>): readonly AssemblyOperation[] {
+  return assemblyOperations(rows, parts, workOrderOf(kit.work), jobs);
+}
+
+/** The other half of a shape: what shuts rows off. */
+export function shapeWith(operations: readonly AssemblyOperation[], { rows, tools }: Pick<ShapeModel, 'rows' | 'tools'>): SequenceShape {
   const access = accessRows(operations, rows, tools);
   return { operations, access, guarded: withAccess(operations, access).operations };
 }

@@ -3,9 +3,11 @@ import { blindFastener, KIT, part, rowOf } from '../../test/build';
 import { randomFrom } from '../depth/simulate';
 import type { Entity, RowDefinition, ShutOff, ToolDefinition } from '../record/definitions';
 import { planRow, type WorkRow } from '../work/assembly-work';
+import { arrange } from './arrange';
 import { breaksOf, followOrder, moved, plansWish } from './follow';
 import { learnedMinutes } from '../operations/hours';
 import { deriveSequence, type DerivedSequence, type SequenceModel } from './model';
+import { readQuestion, writeQuestion } from './order-question';
 import { accessAlong, waysLeft } from './shut-off';
 import { waysOut } from './ways-out';
 import { tryOut } from './what-if';
@@ -197,5 +199,19 @@ describe('400 random boxes, each with plans of its own', () => {
             id,
           ).toBe(true);
     }
+  });
+  it('a question written down finds the same order, and is the same text for the same question only', () => {
+    const texts = new Map<string, string>();
+    all.slice(0, 120).forEach(({ derived: { left, access, done } }, i) => {
+      const text = writeQuestion({ operations: left, access, done });
+      const asked = readQuestion(text);
+      expect(arrange(asked.operations, asked.access, asked.done), `box ${i}`).toEqual(arrange(left, access, done));
+      expect(writeQuestion(asked)).toBe(text);
+      /* What only counts is not in it. */
+      expect(writeQuestion({ operations: left.map((o) => ({ ...o, count: 99, minutes: 5 })), access, done })).toBe(text);
+      if (left.length > 1) expect(writeQuestion({ operations: left.slice(1), access, done })).not.toBe(text);
+      texts.set(text, JSON.stringify(left.map((o) => o.id)));
+    });
+    expect(texts.size).toBeGreaterThan(60);
   });
 });

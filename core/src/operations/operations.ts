@@ -350,13 +350,22 @@ function partsOf(steps: readonly Step[], row: RowDefinition): string[] {
 function link(drafts: readonly Draft[]): void {
   const byPart = new Map<string, Draft[]>();
   for (const d of drafts) for (const p of d.partIds) listed(byPart, p).push(d);
-  for (const own of byPart.values())
-    for (const later of own)
-      for (const earlier of own) {
+  for (const own of byPart.values()) {
+    /* Work on one row never waits for that on another: each is held against its own row's and that on no row alone. */
+    const concerning = new Map<string, Draft[]>();
+    for (const d of own) if (d.rowId !== null) concerning.set(d.rowId, []);
+    for (const d of own)
+      if (d.rowId !== null) concerning.get(d.rowId)?.push(d);
+      else for (const list of concerning.values()) list.push(d);
+    for (const later of own) {
+      const earlierOnes = later.rowId === null ? own : (concerning.get(later.rowId) ?? []);
+      for (const earlier of earlierOnes) {
         if (earlier.rank >= later.rank || later.after.has(earlier.id)) continue;
         const because = reasonOf(earlier, later);
         if (because) later.after.set(earlier.id, because);
       }
+    }
+  }
 }
 
 function listed(map: Map<string, Draft[]>, key: string): Draft[] {

@@ -37,32 +37,39 @@ export function limitsOf(kit: KitDefinition): Limits {
   return Object.keys(kit.limits).length === 0 ? DEFAULT_LIMITS : withOwnLimits(kit.limits as Partial<Limits>);
 }
 
-/** A placed row with its places, worked out once for each definition. */
-const PLACES = new WeakMap<RowDefinition, readonly Place[] | null>();
+/** Where a row's holes lie, and the box around them. */
+export interface RowPlaces {
+  readonly places: readonly Place[];
+  readonly box: Bounds;
+}
 
-function placesOf(row: RowDefinition): readonly Place[] | null {
-  let places = PLACES.get(row);
-  if (places === undefined) PLACES.set(row, (places = holePlaces(row)?.map((p) => p.place) ?? null));
-  return places;
+const PLACES = new WeakMap<RowDefinition, RowPlaces | null>();
+
+/** Where the holes of a placed row lie, worked out once for each definition; null: it has no place. */
+export function placesOf(row: RowDefinition): RowPlaces | null {
+  let known = PLACES.get(row);
+  if (known === undefined) {
+    const places = holePlaces(row)?.map((p) => p.place);
+    PLACES.set(row, (known = places ? { places, box: boundsOf(places) } : null));
+  }
+  return known;
 }
 
 /** What lies between the holes of a placed row and those of the rows that share a part with it; undefined where it is not placed. */
 export function spacingOf(row: RowDefinition, context: RowContext): TrueSpacing | undefined {
-  const places = placesOf(row);
-  if (!places) return undefined;
+  const own = placesOf(row);
+  if (!own) return undefined;
   const { spacings } = rowsByPart(context);
   let spacing = spacings.get(row);
-  if (!spacing) spacings.set(row, (spacing = trueSpacing(laidRow(row, places, context), rowsNear(row, places, context))));
+  if (!spacing) spacings.set(row, (spacing = trueSpacing(laidRow(row, own.places, context), rowsNear(row, own.box, context))));
   return spacing;
 }
 
 /** A placed row on a part, as far as it takes to see whether it can be near another. */
-interface OnPart {
+interface OnPart extends RowPlaces {
   readonly row: RowDefinition;
   /** Its place in the list of all rows. */
   readonly index: number;
-  readonly places: readonly Place[];
-  readonly box: Bounds;
   readonly diameter: Mm;
 }
 
@@ -82,9 +89,9 @@ function rowsByPart({ rows = NO_ROWS, fasteners, parts }: RowContext): RowsByPar
   if (known?.of.fasteners === fasteners && known.of.parts === parts) return known;
   const byPart = new Map<string, OnPart[]>();
   rows.forEach((row, index) => {
-    const places = placesOf(row);
-    if (!places || places.length === 0) return;
-    const one = { row, index, places, box: boundsOf(places), diameter: diameterOf(row, fasteners) };
+    const placed = placesOf(row);
+    if (!placed || placed.places.length === 0) return;
+    const one = { row, index, ...placed, diameter: diameterOf(row, fasteners) };
     for (const partId of new Set(row.layers.map((l) => l.partId))) {
       const list = byPart.get(partId);
       if (list) list.push(one);
@@ -97,8 +104,8 @@ function rowsByPart({ rows = NO_ROWS, fasteners, parts }: RowContext): RowsByPar
 }
 
 /** Of {@link rowsAround} those near enough to say something, in the same order. */
-function rowsNear(row: RowDefinition, places: readonly Place[], context: RowContext): LaidRow[] {
-  const [box, own] = [boundsOf(places), diameterOf(row, context.fasteners)];
+function rowsNear(row: RowDefinition, box: Bounds, context: RowContext): LaidRow[] {
+  const own = diameterOf(row, context.fasteners);
   const { byPart } = rowsByPart(context);
   const near = new Set<OnPart>();
   for (const { partId } of row.layers)
@@ -131,7 +138,7 @@ export function rowsAround(row: RowDefinition, context: RowContext): LaidRow[] {
   return (context.rows ?? []).flatMap((other) => {
     if (isSameRow(other, row) || !other.layers.some((l) => parts.has(l.partId))) return [];
     const at = placesOf(other);
-    return at ? [laidRow(other, at, context)] : [];
+    return at ? [laidRow(other, at.places, context)] : [];
   });
 }
 

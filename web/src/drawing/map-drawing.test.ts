@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { lookAtAll, nearest, panBy, scaleBarMm, toPart, toScreen, zoomAt } from './map-drawing';
+import { boundsOf } from '#core/layout/bounds';
+import { lookAtAll, nearest, panBy, pictureTransform, scaleBarMm, toPart, toScreen, zoomAt } from './map-drawing';
 
 const size = { width: 800, height: 600 };
 const number = fc.double({ min: -5000, max: 5000, noNaN: true });
@@ -37,7 +38,7 @@ describe('the look at a map', () => {
   it('shows all there is', () => {
     fc.assert(
       fc.property(fc.array(place, { minLength: 2, maxLength: 40 }), (places) => {
-        const l = lookAtAll(places, size);
+        const l = lookAtAll(boundsOf(places), size);
         return places.every((p) => {
           const s = toScreen(p, l, size);
           return s.x > -1 && s.x < size.width + 1 && s.y > -1 && s.y < size.height + 1;
@@ -59,5 +60,31 @@ describe('the look at a map', () => {
     expect(scaleBarMm({ scale: 1, middle: { x: 0, y: 0 } }, 150, 'mm')).toBe(100);
     expect(scaleBarMm({ scale: 1, middle: { x: 0, y: 0 } }, 150, 'in')).toBe(5 * 25.4);
     expect(scaleBarMm({ scale: 0.4, middle: { x: 0, y: 0 } }, 150, 'mm')).toBe(200);
+  });
+  it('puts a picture painted for one look where another wants it', () => {
+    const size = { width: 800, height: 600 };
+    const painted = { scale: 2, middle: { x: 10, y: 20 } };
+    expect(pictureTransform(painted, painted, { x: 0, y: 0 })).toBe('');
+    for (const look of [
+      panBy(painted, 30, -12),
+      zoomAt(painted, 1.7, { x: 100, y: 400 }, size),
+      zoomAt(panBy(painted, 5, 9), 0.4, { x: 0, y: 0 }, size),
+    ])
+      for (const pushed of [
+        { x: 0, y: 0 },
+        { x: -7, y: 3 },
+      ]) {
+        const [, x, y, larger = '1'] = /translate\((.*)px, (.*)px\)(?: scale\((.*)\))?/.exec(pictureTransform(painted, look, pushed)) ?? [];
+        for (const p of [
+          { x: 0, y: 0 },
+          { x: 31, y: -8 },
+        ]) {
+          /* A sheet is enlarged about its middle, then pushed. */
+          const was = toScreen(p, painted, size);
+          const now = toScreen(p, panBy(look, pushed.x, pushed.y), size);
+          expect((was.x - 400) * Number(larger) + 400 + Number(x)).toBeCloseTo(now.x, 6);
+          expect((was.y - 300) * Number(larger) + 300 + Number(y)).toBeCloseTo(now.y, 6);
+        }
+      }
   });
 });

@@ -1,4 +1,4 @@
-import { boundsOf } from '#core/layout/bounds';
+import type { Bounds } from '#core/layout/bounds';
 import type { Place } from '#core/layout/path';
 
 /** How the map is looked at: pixels a millimetre, and the place in its middle. */
@@ -16,10 +16,9 @@ const MARGIN_PX = 40;
 const SCALE_MIN = 0.02;
 const SCALE_MAX = 60;
 
-/** A look that shows every place, with a margin. */
-export function lookAtAll(places: readonly Place[], size: Size): MapLook {
-  if (places.length === 0) return { scale: 1, middle: { x: 0, y: 0 } };
-  const { minX, maxX, minY, maxY } = boundsOf(places);
+/** A look that shows all that lies within, with a margin. */
+export function lookAtAll({ minX, maxX, minY, maxY }: Bounds, size: Size): MapLook {
+  if (minX > maxX) return { scale: 1, middle: { x: 0, y: 0 } };
   const scale = Math.min((size.width - 2 * MARGIN_PX) / Math.max(maxX - minX, 1), (size.height - 2 * MARGIN_PX) / Math.max(maxY - minY, 1));
   return { scale: clampScale(scale), middle: { x: (minX + maxX) / 2, y: (minY + maxY) / 2 } };
 }
@@ -47,6 +46,15 @@ export function zoomAt(look: MapLook, factor: number, at: Place, size: Size): Ma
 /** Moves what is looked at by so many pixels. */
 export function panBy(look: MapLook, dx: number, dy: number): MapLook {
   return { ...look, middle: { x: look.middle.x - dx / look.scale, y: look.middle.y + dy / look.scale } };
+}
+
+/** What puts a picture painted for one look where another look wants it, pushed by so many pixels; its middle stands in the middle of the view. */
+export function pictureTransform(painted: MapLook, look: MapLook, pushed: { readonly x: number; readonly y: number }): string {
+  const x = (painted.middle.x - look.middle.x) * look.scale + pushed.x;
+  const y = (look.middle.y - painted.middle.y) * look.scale + pushed.y;
+  const larger = look.scale / painted.scale;
+  if (x === 0 && y === 0 && larger === 1) return '';
+  return `translate(${x}px, ${y}px)${larger === 1 ? '' : ` scale(${larger})`}`;
 }
 
 /** The nearest of some places to a point of the screen, within so many pixels; null where none is. */

@@ -1,3 +1,4 @@
+import { boundsAround, boundsOf, type Bounds } from '#core/layout/bounds';
 import type { Place } from '#core/layout/path';
 import type { ReachingKind } from '#core/reach/reach';
 import type { Stage } from '#core/record/stage';
@@ -25,14 +26,47 @@ export interface MapScene {
   readonly selectedId: string | null;
 }
 
-/** Paints all that is in view; `seen`: the middle of the picture, where names are best. Several thousand holes take a few milliseconds. */
-export function paintMap(
+const ROW_BOUNDS = new WeakMap<MapRow, Bounds>();
+
+/** The box around all there is of a row; of one row once. */
+function rowBounds(row: MapRow): Bounds {
+  let bounds = ROW_BOUNDS.get(row);
+  if (!bounds) ROW_BOUNDS.set(row, (bounds = boundsAround([boundsOf(row.path), boundsOf(row.holes.map((h) => h.place))])));
+  return bounds;
+}
+
+/** The box around rows and outlines. */
+export function sceneBounds(rows: readonly MapRow[], outlines: readonly MapOutline[]): Bounds {
+  return boundsAround([...rows.map(rowBounds), ...outlines.map((o) => boundsOf(o.corners))]);
+}
+
+/** So many holes are painted at a time. */
+const HOLES_AT_A_TIME = 4000;
+
+/** Whether a scene is painted at once: more keep the page from answering for too long. */
+export function isPaintedAtOnce({ rows }: MapScene): boolean {
+  let holes = 0;
+  for (const row of rows) holes += row.holes.length;
+  return holes <= HOLES_AT_A_TIME;
+}
+
+/** Paints all that is in view, as {@link paintingOf}, at once. */
+export function paintMap(...about: Parameters<typeof paintingOf>): void {
+  const painting = paintingOf(...about);
+  while (!painting.next().done);
+}
+
+/**
+ * Paints all that is in view, some thousand holes at a time; between, the page may answer. `seen`: the middle of the picture, where names are
+ * best.
+ */
+export function* paintingOf(
   c: CanvasRenderingContext2D,
   { rows, outlines, flags, selectedId }: MapScene,
   look: MapLook,
   size: Size,
   seen: Size = size,
-): void {
+): Generator<void> {
   const style = getComputedStyle(document.documentElement);
   const colour = (name: string) => style.getPropertyValue(name).trim();
   const [ink, ink2, done, dye, paper] = ['--ink', '--ink2', '--done', '--dye', '--paper'].map(colour) as [
@@ -42,9 +76,9 @@ export function paintMap(
     string,
     string,
   ];
+  const [stop, caution] = [colour('--stop'), colour('--caution')];
   c.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
   c.clearRect(0, 0, size.width, size.height);
-  const stop = colour('--stop');
   for (const outline of outlines) paintOutline(c, outline, look, size, flags.has(outline.id) ? stop : ink2, flags.has(outline.id) ? 3 : 1);
   const r = Math.min(9, Math.max(2.5, 2.4 * look.scale));
   for (const row of rows) {
@@ -61,10 +95,18 @@ export function paintMap(
     c.stroke();
     c.setLineDash([]);
   }
-  if (rows.some((row) => row.holes[0]?.reach !== undefined)) paintReach(c, rows, look, size, r, { ink, dye, paper, stop });
-  else paintHoles(c, holesInView(rows, look, size), r, { ink, done, paper });
+  const isReach = rows.some((row) => row.holes[0]?.reach !== undefined);
+  let painted = 0;
+  for (const row of rows) {
+    if (isReach) paintReach(c, row, look, size, r, { ink, dye, paper, stop });
+    else paintHoles(c, row, look, size, r, { ink, done, paper });
+    painted += row.holes.length;
+    if (painted < HOLES_AT_A_TIME) continue;
+    painted = 0;
+    yield;
+  }
   for (const row of rows) if (flags.get(row.id) === 'shut') paintShut(c, row, look, size, r, stop);
-  paintSigns(c, rows, look, size, r, style.getPropertyValue('--caution').trim());
+  paintSigns(c, rows, look, size, r, caution);
   const labels = mapLabels(rows, outlines, { look, size, seen, selectedId, holePx: r });
   paintLabels(c, labels.outlines, '600 13px "Barlow Condensed", sans-serif', (id) => (flags.has(id) ? stop : ink2));
   paintLabels(c, labels.rows, '600 14px "Barlow Condensed", sans-serif', (id) => (id === selectedId ? dye : ink));
@@ -139,25 +181,24 @@ function paintSigns(c: CanvasRenderingContext2D, rows: readonly MapRow[], look: 
 /** Tool by shape. Frame: a ring. Squeezer: a square. Close-quarters dies: a triangle. Pull-through dies: a diamond. None: a cross. */
 function paintReach(
   c: CanvasRenderingContext2D,
-  rows: readonly MapRow[],
+  row: MapRow,
   look: MapLook,
   size: Size,
   r: number,
   colours: { ink: string; dye: string; paper: string; stop: string },
 ): void {
-  for (const row of rows)
-    for (const { place, reach, isShown } of row.holes) {
-      if (!isShown) continue;
-      const { x, y } = toScreen(place, look, size);
-      if (x < -10 || y < -10 || x > size.width + 10 || y > size.height + 10) continue;
-      c.strokeStyle = reach === 'none' ? colours.stop : reach ? colours.dye : colours.ink;
-      c.fillStyle = reach ? colours.paper : colours.ink;
-      c.lineWidth = reach === 'none' ? 3 : 1.8;
-      c.beginPath();
-      reachPath(c, x, y, r, reach ?? null);
-      if (reach !== 'none') c.fill();
-      c.stroke();
-    }
+  for (const { place, reach, isShown } of row.holes) {
+    if (!isShown) continue;
+    const { x, y } = toScreen(place, look, size);
+    if (x < -10 || y < -10 || x > size.width + 10 || y > size.height + 10) continue;
+    c.strokeStyle = reach === 'none' ? colours.stop : reach ? colours.dye : colours.ink;
+    c.fillStyle = reach ? colours.paper : colours.ink;
+    c.lineWidth = reach === 'none' ? 3 : 1.8;
+    c.beginPath();
+    reachPath(c, x, y, r, reach ?? null);
+    if (reach !== 'none') c.fill();
+    c.stroke();
+  }
 }
 
 function reachPath(c: CanvasRenderingContext2D, x: number, y: number, r: number, reach: ReachingKind | 'none' | null): void {
@@ -184,33 +225,35 @@ function reachPath(c: CanvasRenderingContext2D, x: number, y: number, r: number,
   }
 }
 
-/** The places on the screen of the holes in view, stage by stage. */
-function holesInView(rows: readonly MapRow[], look: MapLook, size: Size): Map<Stage, Place[]> {
+/** The places on the screen of a row's holes in view, stage by stage. */
+function holesInView(row: MapRow, look: MapLook, size: Size): Map<Stage, Place[]> {
   const found = new Map<Stage, Place[]>();
-  for (const row of rows)
-    for (const hole of row.holes) {
-      if (!hole.isShown) continue;
-      const s = toScreen(hole.place, look, size);
-      if (s.x < -10 || s.y < -10 || s.x > size.width + 10 || s.y > size.height + 10) continue;
-      const known = found.get(hole.stage);
-      if (known) known.push(s);
-      else found.set(hole.stage, [s]);
-    }
+  for (const { isShown, place, stage } of row.holes) {
+    if (!isShown) continue;
+    const at = toScreen(place, look, size);
+    if (at.x < -10 || at.y < -10 || at.x > size.width + 10 || at.y > size.height + 10) continue;
+    const known = found.get(stage);
+    if (known) known.push(at);
+    else found.set(stage, [at]);
+  }
   return found;
 }
 
 /**
- * Stage by shape, each stage in one stroke. Open: a small cross. Laid out: a dot. Piloted: a small ring. Drilled: a ring.
- * Deburred: a ring with a bar. Prepared: a filled disc. Set: a square. Inspected: a filled square.
+ * Stage by shape, each of a row in one stroke: thousands of rings in one path are painted five times as slowly. Open: a small cross. Laid
+ * out: a dot. Piloted: a small ring. Drilled: a ring. Deburred: a ring with a bar. Prepared: a filled disc. Set: a square. Inspected: a filled
+ * square.
  */
 function paintHoles(
   c: CanvasRenderingContext2D,
-  holes: ReadonlyMap<Stage, readonly Place[]>,
+  row: MapRow,
+  look: MapLook,
+  size: Size,
   r: number,
   colours: { ink: string; done: string; paper: string },
 ): void {
   c.lineWidth = 1.6;
-  for (const [stage, places] of holes) {
+  for (const [stage, places] of holesInView(row, look, size)) {
     const colour = stage === 'open' || stage === 'laid-out' ? colours.ink : colours.done;
     c.strokeStyle = colour;
     c.fillStyle = stage === 'prepared' || stage === 'inspected' || stage === 'laid-out' ? colour : colours.paper;

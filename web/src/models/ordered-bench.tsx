@@ -1,9 +1,10 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, type ReactNode } from 'react';
 import { benchInOrder, benchStations, worksInOrder, type BenchStation, type OrderedSetup } from '#core/access/bench-order';
-import { useFollow, useIsRecordLoading } from '../api/queries';
+import { useFollow } from '../api/queries';
 import { useBench, type Bench } from './use-bench';
 import { useDerived, useSequence, type Sequence } from './use-sequence';
+import { useIsWorkReady } from './use-is-work-ready';
 
 /** What is still to do, by set-up, in the order that is followed. */
 export interface OrderedBenchOf extends Bench {
@@ -22,12 +23,11 @@ interface StageProps {
 
 /**
  * Works out what is still to do and in which order, in three stages: rows and set-ups, operations, order. Each is a component of its own,
- * so that a page being opened answers between them. Until marks and tools are there nothing is worked out: without them the first things
- * of all would be asked for again. `loading`: what is shown meanwhile.
+ * so that a page being opened answers between them. `loading`: what is shown until all it rests on is there.
  */
 export function OrderedBench({ loading, ...stage }: StageProps & { readonly loading: ReactNode }) {
   useFollow(stage.data.kit.id);
-  return useIsRecordLoading(stage.data.kit.id, stage.data.assembly.id) ? loading : <BenchStage {...stage} />;
+  return useIsWorkReady(stage.data) ? <BenchStage {...stage} /> : loading;
 }
 
 function BenchStage({ data, children }: StageProps) {

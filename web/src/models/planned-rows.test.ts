@@ -76,7 +76,10 @@ describe('rows that are planned', () => {
     const data = answer(rows);
     let ticks = 0;
     const timer = setInterval(() => ticks++, 1);
-    await planAhead(data, inSlices(() => false));
+    await planAhead(
+      data,
+      inSlices(() => false),
+    );
     clearInterval(timer);
     /* Others had their turn between. */
     expect(ticks).toBeGreaterThan(0);
@@ -87,7 +90,11 @@ describe('rows that are planned', () => {
     );
     contextOf(watched);
     asked = 0;
-    await planAhead(watched, inSlices(() => true));
-    expect(asked).toBeLessThan(counted.length);
+    await planAhead(
+      watched,
+      inSlices(() => true),
+    );
+    /* Each is asked where it lies, then planned: of the second not all are. */
+    expect(asked).toBeLessThan(2 * counted.length);
   });
 });

@@ -2,7 +2,7 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { planStack, type Plan } from '#core/prep/plan';
 import type { Stack } from '#core/prep/stack';
 import type { Entity, KitDefinition, PartDefinition, RowDefinition } from '#core/record/definitions';
-import { spacingOf, stackOf, type RowContext } from '#core/record/stack-of';
+import { placesOf, spacingOf, stackOf, type RowContext } from '#core/record/stack-of';
 import { closingOf, stepsOf, type Step } from '#core/record/steps';
 import { setupsOf, type SetupUse } from '#core/setup/setup';
 import { definitionsById } from '#core/work/assembly-work';
@@ -88,6 +88,11 @@ export function plannedRow(entity: Entity<'row'>, data: AssemblyAnswer): Planned
 
 /** Plans every row ahead in slices, so that what is asked of them after is there already; false: no longer wanted. */
 export async function planAhead(data: AssemblyAnswer, rest: Rest): Promise<boolean> {
+  /* Where every row lies is asked of the first already. */
+  for (const { definition } of data.rows) {
+    placesOf(definition);
+    if (!(await rest())) return false;
+  }
   for (const row of data.rows) {
     plannedRow(row, data);
     if (!(await rest())) return false;

@@ -45,7 +45,8 @@ function randomMarks(count: number, seed: number): Mark[] {
     else if (what === 1) made.push(mark(id, { ...base, kind: 'primed', payload: { partIds: [PARTS[next(2)]?.id ?? ''] } }));
     else if (what === 2) made.push(mark(id, { ...base, kind: 'arrived', payload: { partIds: [PARTS[next(2)]?.id ?? ''] } }));
     else if (what === 3) made.push(mark(id, { ...base, kind: 'drilled', holeIds }));
-    else if (what === 4) made.push(mark(id, { ...base, kind: 'deviation', holeIds, payload: { deviation: { kind: 'oversize', verdict: 'keep' } } }));
+    else if (what === 4)
+      made.push(mark(id, { ...base, kind: 'deviation', holeIds, payload: { deviation: { kind: 'oversize', verdict: 'keep' } } }));
     else made.push(mark(id, { ...base, kind: 'deburred', side: 'head', layerIds: [layers[0]?.id ?? ''], holeIds }));
   }
   return made;

@@ -107,13 +107,14 @@ export class RowModels {
     return this.rows;
   }
 
-  /** As {@link of}, in slices between which the page answers, so that all is there already when it is asked for. */
-  async ahead(data: AssemblyAnswer, marks: readonly Mark[], rest: Rest): Promise<void> {
-    if (!(await planAhead(data, rest))) return;
+  /** As {@link of}, in slices between which the page answers, so that all is there already when it is asked for; false: no longer wanted. */
+  async ahead(data: AssemblyAnswer, marks: readonly Mark[], rest: Rest): Promise<boolean> {
+    if (!(await planAhead(data, rest))) return false;
     for (const planned of this.wholeOf(data, marks).planned) {
       this.rowOf(planned, this.wholeOf(data, marks));
-      if (!(await rest())) return;
+      if (!(await rest())) return false;
     }
+    return true;
   }
 
   private wholeOf(data: AssemblyAnswer, marks: readonly Mark[]): Whole {

@@ -1,12 +1,12 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { workOrderOf, type WorkOrder } from '#core/record/order';
 import { useMemo } from 'react';
-import { benchOf, type BenchSetup } from '#core/work/bench';
+import type { BenchSetup } from '#core/work/bench';
 import type { CardRow } from '#core/work/cards';
 import type { Mark } from '#core/record/marks';
-import { useAllMarks } from '../api/all-marks';
 import type { RowModel } from './row-model';
-import { useRowModels } from './use-row-models';
+import { setupsLeft } from './sequence-work';
+import { useRecord } from './use-row-models';
 
 export interface Bench {
   readonly marks: readonly Mark[];
@@ -17,16 +17,9 @@ export interface Bench {
 
 /** What is still to do in an assembly, by set-up. */
 export function useBench(data: AssemblyAnswer): Bench {
-  const marks = useAllMarks(data.assembly.id);
-  const rows = useRowModels(data, marks);
+  const { marks, rows } = useRecord(data);
   const order = workOrderOf(data.kit.definition.work);
-  const setups = useMemo(() => {
-    const parts = rows[0]?.partsDone ?? new Set<string>();
-    return benchOf(
-      rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, uses: r.setups, states: r.states })),
-      { parts, order },
-    );
-  }, [rows, order]);
+  const setups = useMemo(() => setupsLeft(rows, order), [rows, order]);
   return { marks, rows, setups, order };
 }
 

@@ -1,12 +1,12 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { withAccess } from '#core/access/arrange';
 import { followOrder } from '#core/access/follow';
+import { writeQuestion } from '#core/access/order-question';
 import type { AssemblyOperation } from '#core/operations/operations';
 import { orderCost, type OrderCost } from '#core/order/order-cost';
 import type { AccessRow } from '#core/access/shut-off';
 import { problemMessage } from '#core/wording/problems';
-import type { SequenceAnswer, SequenceQuestion } from '../workers/sequence.worker';
+import { lastOf } from './last-of';
+import type { SequenceAnswer } from '../workers/sequence.worker';
 
 export interface FoundOrder extends OrderCost {
   readonly order: readonly string[];
@@ -17,8 +17,20 @@ export interface FoundOrder extends OrderCost {
   readonly stop: () => void;
 }
 
-/** Orders found stay with the page's other answers, so that another view, or a mark that finishes nothing, does not ask again. */
-const keyOf = (key: string) => ['order', key] as const;
+/** Orders found stay, so that another view, or a mark that finishes nothing, does not ask again; the oldest are let go. */
+const FOUND = new Map<string, SequenceAnswer>();
+const FOUND_KEPT = 8;
+
+function remember(key: string, answer: SequenceAnswer): void {
+  FOUND.delete(key);
+  FOUND.set(key, answer);
+  const [oldest] = FOUND.keys();
+  if (FOUND.size > FOUND_KEPT && oldest !== undefined) FOUND.delete(oldest);
+}
+
+const textOf = lastOf((operations: readonly AssemblyOperation[], access: readonly AccessRow[], done: ReadonlySet<string>): string =>
+  operations.length === 0 ? '' : writeQuestion({ operations, access, done }),
+);
 
 const NO_ORDER: readonly string[] = [];
 const NOTHING_TO_ORDER = {
@@ -30,56 +42,44 @@ const NOTHING_TO_ORDER = {
   problem: null,
 } as const;
 
+/** What is to be ordered. */
+interface ToOrder {
+  readonly open: readonly AssemblyOperation[];
+  /** The same, with what must not be shut off among the precedences. */
+  readonly left: readonly AssemblyOperation[];
+  readonly access: readonly AccessRow[];
+  readonly done: ReadonlySet<string>;
+}
+
 /** The order that saves changes of set-up, then turnings: one that keeps every precedence at once, better ones as the worker finds them. */
-export function useOrder(operations: readonly AssemblyOperation[], access: readonly AccessRow[], done: ReadonlySet<string>): FoundOrder {
-  const question = useMemo(
-    (): SequenceQuestion => ({ operations, access, done: [...done].filter((id) => access.some((r) => concerns(r, id))) }),
-    [operations, access, done],
-  );
-  /* What an order depends on, and nothing that only counts. */
-  const key = useMemo(
-    () =>
-      JSON.stringify([
-        question.operations.map((o) => [o.id, o.setup, o.after.map((a) => a.id), o.pieces]),
-        question.access.map((r) => [r.setId, r.isBlind, r.closers, r.open, r.byRoom]),
-        question.done,
-      ]),
-    [question],
-  );
+export function useOrder({ open, left, access, done }: ToOrder): FoundOrder {
+  const key = useMemo(() => textOf(open, access, done), [open, access, done]);
   const [answer, setAnswer] = useState<{ key: string; answer: SequenceAnswer } | null>(null);
   const [stopped, setStopped] = useState('');
-  const client = useQueryClient();
   const worker = useRef<Worker | null>(null);
-  const latest = useRef(question);
   useEffect(() => {
-    latest.current = question;
-  });
-  useEffect(() => {
-    if (latest.current.operations.length === 0) return;
-    const before = client.getQueryData<SequenceAnswer>(keyOf(key));
+    if (key === '') return;
+    const before = FOUND.get(key);
     if (before && (before.kind === 'problem' || before.isLast)) return;
     const started = new Worker(new URL('../workers/sequence.worker.ts', import.meta.url), { type: 'module' });
     worker.current = started;
     started.onmessage = (event: MessageEvent<SequenceAnswer>) => {
-      client.setQueryData(keyOf(key), event.data);
+      remember(key, event.data);
       setAnswer({ key, answer: event.data });
     };
-    started.postMessage(latest.current);
+    started.postMessage(key);
     return () => started.terminate();
-  }, [key, client]);
+  }, [key]);
   const stop = useCallback(() => {
     worker.current?.terminate();
     setStopped(key);
   }, [key]);
-  const own = answer?.key === key ? answer.answer : client.getQueryData<SequenceAnswer>(keyOf(key));
+  const own = answer?.key === key ? answer.answer : FOUND.get(key);
   const isFound = own?.kind === 'order';
   /* Until there is an answer what was found before goes on as far as it can, so that nothing moves about under a finger. */
   const before = answer?.answer.kind === 'order' ? answer.answer.order : NO_ORDER;
-  const first = useMemo(
-    () => (isFound ? NO_ORDER : followOrder(withAccess(operations, access).operations, before)),
-    [isFound, operations, access, before],
-  );
-  if (operations.length === 0) return { ...NOTHING_TO_ORDER, stop };
+  const first = useMemo(() => (isFound ? NO_ORDER : followOrder(left, before)), [isFound, left, before]);
+  if (open.length === 0) return { ...NOTHING_TO_ORDER, stop };
   const isBusy = stopped !== key && (!own || (own.kind === 'order' && !own.isLast));
   if (own?.kind === 'order') {
     const { order, setupChanges, turnings } = own;
@@ -87,14 +87,10 @@ export function useOrder(operations: readonly AssemblyOperation[], access: reado
   }
   return {
     order: first,
-    ...orderCost(first, new Map(operations.map((o) => [o.id, o]))),
+    ...orderCost(first, new Map(open.map((o) => [o.id, o]))),
     known: null,
     isBusy,
     problem: own?.kind === 'problem' ? problemMessage({ code: own.code, data: own.data }) : null,
     stop,
   };
-}
-
-function concerns({ setId, closers }: AccessRow, id: string): boolean {
-  return id === setId || closers.some((c) => c.operationId === id);
 }

@@ -5,7 +5,7 @@ import { rowModelsOf } from './row-model';
 import { inSlices } from './slices';
 
 /** Up to so many rows are made where they are shown: when an assembly is first opened, and when it changes, which makes few of them anew. */
-const FEW_AT_FIRST = 60;
+export const FEW_AT_FIRST = 60;
 const FEW = 500;
 
 /**

@@ -1,9 +1,7 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { useMemo, useRef } from 'react';
-import { withAccess } from '#core/access/arrange';
+import { useMemo } from 'react';
 import { decidedOrder } from '#core/access/follow';
-import { sequenceAt, sequenceShape, type DerivedSequence, type SequenceModel } from '#core/access/model';
-import { definitionsById, type WorkRow } from '#core/work/assembly-work';
+import type { DerivedSequence, SequenceModel } from '#core/access/model';
 import { jobKey } from '#core/jobs/job';
 import { lockId, type AssemblyOperation } from '#core/operations/operations';
 import { accessAlong, type Access } from '#core/access/shut-off';
@@ -11,7 +9,7 @@ import type { Entity, Followed } from '#core/record/definitions';
 import { LOCK_VERB, operationVerb } from '#core/wording/sequence';
 import { useTools } from '../api/queries';
 import type { RowModel } from './row-model';
-import { partsById } from './planned-rows';
+import { derivedOf, guardedWork, sequenceModel } from './sequence-work';
 import { useOrder, type FoundOrder } from './use-order';
 
 const NO_TOOLS: readonly Entity<'tool'>[] = [];
@@ -33,60 +31,13 @@ export interface Sequence {
   readonly nameOf: (id: string) => string;
 }
 
-/** Rows as core's order wants them. */
-function workRows(rows: readonly RowModel[]): SequenceModel['rows'] {
-  return rows.map((r) => ({
-    id: r.entity.id,
-    row: r.entity.definition,
-    title: r.title,
-    stack: r.stack,
-    plan: r.plan,
-    steps: r.steps,
-    uses: r.setups,
-    states: r.states,
-    done: r.done,
-    standing: r.standing,
-  }));
-}
-
-/** Whether a row's operations are the same as before: what was done at its holes says nothing of them. */
-function isShapedAlike(a: WorkRow, b: WorkRow | undefined): boolean {
-  return b !== undefined && a.id === b.id && a.row === b.row && a.plan === b.plan && a.stack === b.stack && a.uses === b.uses;
-}
-
-/** The rows, the same list as before while only marks came. */
-function useRowShapes(rows: SequenceModel['rows']): SequenceModel['rows'] {
-  const kept = useRef(rows);
-  return useMemo(() => {
-    const before = kept.current;
-    if (rows.length !== before.length || !rows.every((r, i) => isShapedAlike(r, before[i]))) kept.current = rows;
-    return kept.current;
-  }, [rows]);
-}
-
 /** Everything the order depends on, and the operations that come of it. */
 export function useDerived(data: AssemblyAnswer, rows: readonly RowModel[]): Pick<Sequence, 'model' | 'derived'> {
   const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
-  const parts = useMemo(() => partsById(data.parts), [data.parts]);
-  const fasteners = useMemo(() => definitionsById(data.fasteners), [data.fasteners]);
-  const kit = data.kit.definition;
-  const model = useMemo(
-    (): SequenceModel => ({
-      kit,
-      parts,
-      fasteners,
-      rows: workRows(rows),
-      tools,
-      jobs: data.jobs,
-      partsDone: rows[0]?.partsDone ?? new Set(),
-    }),
-    [kit, parts, fasteners, rows, tools, data.jobs],
-  );
-  const shapes = useRowShapes(model.rows);
-  const shape = useMemo(() => sequenceShape({ kit, parts, rows: shapes, tools, jobs: data.jobs }), [kit, parts, shapes, tools, data.jobs]);
-  const before = useRef<DerivedSequence>(undefined);
-  const derived = useMemo(() => (before.current = sequenceAt(shape, model, before.current)), [shape, model]);
-  return { model, derived };
+  return useMemo(() => {
+    const model = sequenceModel(data, rows, tools);
+    return { model, derived: derivedOf(model) };
+  }, [data, rows, tools]);
 }
 
 /** The order of an assembly's work: derived, followed as the builder decided. */
@@ -97,11 +48,8 @@ export function useSequence(
 ): Sequence {
   const { parts } = model;
   const { left: open, access: shutRows, done } = derived;
-  const { left, byId, unavoidable } = useMemo(() => {
-    const { operations, unavoidable: rowsOf } = withAccess(open, shutRows);
-    return { left: operations, byId: new Map(operations.map((o) => [o.id, o])), unavoidable: new Set(rowsOf.map((u) => u.rowId)) };
-  }, [open, shutRows]);
-  const advice = useOrder(open, shutRows, done);
+  const { left, byId, unavoidable } = useMemo(() => guardedWork(open, shutRows), [open, shutRows]);
+  const advice = useOrder({ open, left, access: shutRows, done });
   const decision = data.assembly.definition.sequence;
   const follows = decision?.follows ?? 'advice';
   const decided = useMemo(() => decidedOrder({ left: open, access: shutRows }, decision), [open, shutRows, decision]);

@@ -1,13 +1,6 @@
 import { arrange, type Arranged } from '#core/access/arrange';
-import type { AssemblyOperation } from '#core/operations/operations';
-import type { AccessRow } from '#core/access/shut-off';
+import { readQuestion } from '#core/access/order-question';
 import type { Problem } from '#core/units/result';
-
-export interface SequenceQuestion {
-  readonly operations: readonly AssemblyOperation[];
-  readonly access: readonly AccessRow[];
-  readonly done: readonly string[];
-}
 
 export type SequenceAnswer =
   | ({ readonly kind: 'order'; readonly isLast: boolean } & Omit<Arranged, 'access'>)
@@ -17,11 +10,11 @@ export type SequenceAnswer =
 const EFFORTS = [0.05, 1, 4];
 
 /** Orders operations off the page. */
-self.onmessage = ({ data }: MessageEvent<SequenceQuestion>) => {
-  const done = new Set(data.done);
+self.onmessage = ({ data }: MessageEvent<string>) => {
+  const { operations, access, done } = readQuestion(data);
   let best: Omit<Arranged, 'access'> | null = null;
   for (const [i, effort] of EFFORTS.entries()) {
-    const arranged = arrange(data.operations, data.access, done, { effort });
+    const arranged = arrange(operations, access, done, { effort });
     if (!arranged.ok) {
       self.postMessage({ kind: 'problem', code: arranged.problem.code, data: arranged.problem.data ?? {} } satisfies SequenceAnswer);
       return;

@@ -12,7 +12,7 @@ import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Select, TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
-import { useBench } from '../../models/use-bench';
+import { useRecord } from '../../models/use-row-models';
 import { useInspection } from '../../models/use-inspection';
 
 const HeadChart = lazy(() => import('./head-chart'));
@@ -28,7 +28,7 @@ type Group = keyof typeof GROUPS;
 function InspectOfAssembly({ data }: { data: AssemblyAnswer }) {
   const { kit, assembly } = data;
   useFollow(kit.id);
-  const { marks, rows } = useBench(data);
+  const { marks, rows } = useRecord(data);
   const undo = useUndo(kit, marks);
   const keep = useKeep(kit);
   const tools = useTools(kit.id).data?.tools ?? [];

@@ -12,7 +12,7 @@ import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useFollow, useIsRecordLoading } from '../../api/queries';
 import { useWorkMark } from '../../models/use-work-mark';
-import { useBench } from '../../models/use-bench';
+import { useRecord } from '../../models/use-row-models';
 import { partsById } from '../../models/planned-rows';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
@@ -35,7 +35,7 @@ function JobsOnceLoaded({ data }: { data: AssemblyAnswer }) {
 
 function JobsOfAssembly({ data }: { data: AssemblyAnswer }) {
   useFollow(data.kit.id);
-  const { marks, rows } = useBench(data);
+  const { marks, rows } = useRecord(data);
   const undo = useUndo(data.kit, marks);
   const mark = useWorkMark(data, rows);
   const keep = useKeep(data.kit);

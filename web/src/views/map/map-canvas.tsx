@@ -14,9 +14,10 @@ import {
 import { showLength } from '#core/units/show';
 import { useLocal } from '../../api/device';
 import { lookAtAll, nearest, panBy, scaleBarMm, zoomAt, type MapLook, type Size } from '../../drawing/map-drawing';
-import { paintMap, type AccessFlag, type MapOutline, type MapRow } from '../../drawing/map-paint';
+import { sceneBounds, type AccessFlag, type MapOutline, type MapRow } from '../../drawing/map-paint';
 import { useUnits } from '../../ui/units';
 import { usePrinting } from '../../ui/use-printing';
+import { useMapPicture } from './use-map-picture';
 
 interface MapCanvasProps {
   readonly rows: readonly MapRow[];
@@ -34,6 +35,8 @@ const TOUCH_PX = 28;
 const BAR_PX = 160;
 /** The picture reaches this share of the view beyond each side, so that panning only has to push it. */
 const SPARE = 0.5;
+/** Until it is measured. */
+const FIRST_SIZE: Size = { width: 800, height: 560 };
 const NO_OUTLINES: readonly MapOutline[] = [];
 const NO_FLAGS: ReadonlyMap<string, AccessFlag> = new Map();
 
@@ -43,24 +46,20 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
   const theme = useLocal('theme');
   const isPrinting = usePrinting();
   const view = useRef<HTMLDivElement>(null);
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const [size, setSize] = useState<Size>({ width: 800, height: 560 });
+  const [measured, setMeasured] = useState<Size | null>(null);
+  const size = measured ?? FIRST_SIZE;
   const [moved, setLook] = useState<MapLook | null>(null);
-  const [hasFonts, setHasFonts] = useState(false);
+  const [hasFonts, setHasFonts] = useState(() => document.fonts.status === 'loaded');
   const drag = useRef<{ x: number; y: number; moved: boolean } | null>(null);
-  const shift = useRef({ x: 0, y: 0 });
-  const everything = useMemo(
-    () => [...rows.flatMap((r) => [...r.path, ...r.holes.map((h) => h.place)]), ...outlines.flatMap((o) => o.corners)],
-    [rows, outlines],
-  );
-  const whole = useMemo(() => lookAtAll(everything, size), [everything, size]);
+  const bounds = useMemo(() => sceneBounds(rows, outlines), [rows, outlines]);
+  const whole = useMemo(() => lookAtAll(bounds, size), [bounds, size]);
   const look = moved ?? whole;
   const picture = { width: size.width * (1 + 2 * SPARE), height: size.height * (1 + 2 * SPARE) };
 
   useLayoutEffect(() => {
     const box = view.current;
     if (!box) return;
-    const measure = () => setSize({ width: Math.max(200, box.clientWidth), height: Math.max(200, box.clientHeight) });
+    const measure = () => setMeasured({ width: Math.max(200, box.clientWidth), height: Math.max(200, box.clientHeight) });
     /* Before it is seen for the first time, so that it does not jump. */
     measure();
     const watch = new ResizeObserver(measure);
@@ -70,21 +69,12 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
   useEffect(() => {
     void document.fonts.ready.then(() => setHasFonts(true));
   }, []);
-  useLayoutEffect(() => {
-    const node = canvas.current;
-    const context = node?.getContext('2d');
-    if (!node || !context) return;
-    paintMap(context, { rows, outlines, flags, selectedId }, look, { width: node.clientWidth, height: node.clientHeight }, size);
-    shift.current = { x: 0, y: 0 };
-    node.style.transform = '';
-  }, [rows, outlines, flags, selectedId, look, size, theme, hasFonts, isPrinting]);
-
+  const scene = { rows, outlines, flags, selectedId };
+  const { sheets, push, lookNow } = useMapPicture({ scene, look, seen: measured, isPrinting, paintedFor: `${theme}/${hasFonts}` });
   const at = (e: { clientX: number; clientY: number; currentTarget: Element }) => {
     const box = e.currentTarget.getBoundingClientRect();
     return { x: e.clientX - box.left, y: e.clientY - box.top };
   };
-  /** The look with what the picture has been pushed since it was painted. */
-  const lookNow = () => panBy(look, shift.current.x, shift.current.y);
   const fingers = useRef(new Map<number, { x: number; y: number }>());
   const onPointerDown = (e: PointerEvent<HTMLDivElement>) => {
     if (e.button !== 0) return;
@@ -111,10 +101,8 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
     const [dx, dy] = [e.clientX - from.x, e.clientY - from.y];
     if (!from.moved && Math.hypot(dx, dy) < 4) return;
     drag.current = { x: e.clientX, y: e.clientY, moved: true };
-    shift.current = { x: shift.current.x + dx, y: shift.current.y + dy };
-    const { x, y } = shift.current;
+    const { x, y } = push(dx, dy);
     if (Math.abs(x) > SPARE * size.width || Math.abs(y) > SPARE * size.height) setLook(lookNow());
-    else if (canvas.current) canvas.current.style.transform = `translate(${x}px, ${y}px)`;
   };
   const onPointerUp = (e: PointerEvent<HTMLDivElement>) => {
     fingers.current.delete(e.pointerId);
@@ -183,14 +171,17 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
         onWheel={onWheel}
         onKeyDown={onKeyDown}
       >
-        <canvas
-          ref={canvas}
-          aria-hidden
-          width={picture.width * devicePixelRatio}
-          height={picture.height * devicePixelRatio}
-          className="absolute max-w-none will-change-transform"
-          style={{ ...picture, left: -SPARE * size.width, top: -SPARE * size.height }}
-        />
+        {sheets.map((sheet, i) => (
+          <canvas
+            key={i}
+            ref={sheet}
+            aria-hidden
+            width={picture.width * devicePixelRatio}
+            height={picture.height * devicePixelRatio}
+            className="absolute max-w-none will-change-transform"
+            style={{ ...picture, left: -SPARE * size.width, top: -SPARE * size.height }}
+          />
+        ))}
         <div className="pointer-events-none absolute bottom-4 left-4 border-b-2 border-ink text-[13px]" style={{ width: bar * look.scale }}>
           <span className="whitespace-nowrap">{showLength(bar, units)}</span>
         </div>

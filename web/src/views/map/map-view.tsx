@@ -16,14 +16,16 @@ import type { RowModel } from '../../models/row-model';
 import { useRowModels } from '../../models/use-row-models';
 import { useReach } from '../../models/use-reach';
 import { useDerived, useSequence, type Sequence } from '../../models/use-sequence';
+import { useIsWorkReady } from '../../models/use-is-work-ready';
 import { usePointing } from '../../models/use-telling';
 import { useWorkMark } from '../../models/use-work-mark';
-import { AssemblyPage } from '../../ui/assembly-page';
+import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { Button, ErrorText } from '../../ui/controls';
 import { Fold } from '../../ui/fold';
 import { StageLegend } from '../../ui/stage-legend';
 import { ToldPanel } from '../../ui/told-panel';
+import { useSameMap } from '../../ui/use-same-map';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
 import { ChosenRow } from './chosen-row';
@@ -37,7 +39,11 @@ const ImportDialog = lazy(() => import('../drawings/import-dialog').then((m) => 
 
 /** The assembly's holes as they lie on the sheet. */
 export function MapView() {
-  return <AssemblyScreen name="Map">{(data) => <MapOfAssembly data={data} />}</AssemblyScreen>;
+  return <AssemblyScreen name="Map">{(data) => <MapOnceReady data={data} />}</AssemblyScreen>;
+}
+
+function MapOnceReady({ data }: { data: AssemblyAnswer }) {
+  return useIsWorkReady(data) ? <MapOfAssembly data={data} /> : <LoadingPage data={data} here="map" />;
 }
 
 const NO_MODELS: readonly RowModel[] = [];
@@ -85,7 +91,8 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
   };
   const pointing = usePointing(data, tell);
   const sequence = useSequence(data, models, useDerived(data, models));
-  const flags = useMemo(() => accessFlags(sequence), [sequence]);
+  /* Orders come one better than the other; what they shut off is mostly the same, and is not painted anew then. */
+  const flags = useSameMap(useMemo(() => accessFlags(sequence), [sequence]));
   const [isMenuOpen, setMenuOpen] = useState(false);
   const mark = useWorkMark(data, models);
   const titleOf = (id: string) => models.find((m) => m.entity.id === id)?.title ?? '';

@@ -5,7 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { countOf } from '#core/wording/words';
 import { useKeep } from '../../api/commands';
 import { useWorkMark } from '../../models/use-work-mark';
-import { useBench } from '../../models/use-bench';
+import { useRecord } from '../../models/use-row-models';
 import { useFollow } from '../../api/queries';
 import { newId } from '../../api/device';
 import { Button, TextInput } from '../../ui/controls';
@@ -35,7 +35,7 @@ export function PartsView() {
 function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 'mm' }) {
   const { kit } = data;
   useFollow(kit.id);
-  const { marks, rows } = useBench(data);
+  const { marks, rows } = useRecord(data);
   const undo = useUndo(kit, marks);
   const mark = useWorkMark(data, rows);
   const keep = useKeep(kit);

@@ -7,7 +7,7 @@ import { useFollow } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
-import { useBench } from '../../models/use-bench';
+import { useRecord } from '../../models/use-row-models';
 import { HoleStory } from '../hole/hole-story';
 import { MeasureHole } from './measure-hole';
 import { Steps, inHoleOf } from './removal-steps';
@@ -21,7 +21,7 @@ export function RemovalView() {
 function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
   const { kit, assembly } = data;
   useFollow(kit.id);
-  const { marks, rows } = useBench(data);
+  const { marks, rows } = useRecord(data);
   const undo = useUndo(kit, marks);
   const [search] = useSearchParams();
   const row = rows.find((r) => r.entity.id === search.get('row'));

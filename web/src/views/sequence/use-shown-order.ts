@@ -1,3 +1,4 @@
+import { withAccess } from '#core/access/arrange';
 import { useMemo, useState } from 'react';
 import { followOrder } from '#core/access/follow';
 import type { MinutesOf } from '#core/operations/hours';
@@ -40,7 +41,8 @@ export function useShownOrder({ derived, left, model, ...sequence }: Sequence, m
   const { now: possible, aside } = useMemo(() => tryOut(left, model, whatIf), [left, model, whatIf]);
   /* While nothing is tried the advice stands as it is. */
   const hard = useMemo(() => (aside.size === 0 ? NO_OPERATIONS : derived.left.filter((o) => !aside.has(o.id))), [derived.left, aside]);
-  const adviceTried = useOrder(hard, derived.access, derived.done);
+  const hardLeft = useMemo(() => withAccess(hard, derived.access).operations, [hard, derived.access]);
+  const adviceTried = useOrder({ open: hard, left: hardLeft, access: derived.access, done: derived.done });
   const advice = aside.size === 0 ? sequence.advice : adviceTried;
   const base = useMemo(() => (tried ? followOrder(derived.left, tried) : sequence.order), [tried, derived.left, sequence.order]);
   const isAdvised = tried === null && sequence.follows === 'advice';

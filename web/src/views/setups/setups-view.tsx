@@ -1,6 +1,6 @@
 import { countOf } from '#core/wording/words';
 import type { AssemblyAnswer } from '#contract/answers';
-import { useMemo, useState } from 'react';
+import { startTransition, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { cageOf, clickOf } from '#core/depth/cage-record';
 import type { Entity } from '#core/record/definitions';
@@ -12,11 +12,13 @@ import { clicksSentence, scrapSentence } from '#core/wording/preparation';
 import { setupVerb, setupName } from '#core/wording/setups';
 import { useFollow, useTools } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
-import { TextInput } from '../../ui/controls';
+import { Button, TextInput } from '../../ui/controls';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
-import { cardRows, useBench } from '../../models/use-bench';
+import { usePrinting } from '../../ui/use-printing';
+import { cardRows } from '../../models/use-bench';
+import { useRecord } from '../../models/use-row-models';
 import { CageHistory } from './cage-history';
 import { SetupGlyph } from './setup-glyph';
 
@@ -25,13 +27,16 @@ export function SetupsView() {
   return <AssemblyScreen name="Set-ups">{(data) => <SetupsOfAssembly data={data} />}</AssemblyScreen>;
 }
 
+/** Of a set-up with more rows so many are shown at first; on paper all. */
+const LINES_AT_FIRST = 30;
+
 const NO_TOOLS: readonly Entity<'tool'>[] = [];
 
 function SetupsOfAssembly({ data }: { data: AssemblyAnswer }) {
   const units = useUnits();
   const { kit, assembly } = data;
   useFollow(kit.id);
-  const { marks, rows } = useBench(data);
+  const { marks, rows } = useRecord(data);
   const tools = useTools(kit.id).data?.tools ?? NO_TOOLS;
   const undo = useUndo(kit, marks);
   const [text, setText] = useState('');
@@ -84,6 +89,10 @@ function Card({ card, assemblyId, tools }: { card: SetupCard; assemblyId: string
   const found = toolsForSetup(tools, setup);
   const open = card.lines.reduce((n, l) => n + l.openHoles, 0);
   const all = card.lines.reduce((n, l) => n + l.holes, 0);
+  const [isWhole, setWhole] = useState(false);
+  const isPrinting = usePrinting();
+  const lines = isWhole || isPrinting ? card.lines : card.lines.slice(0, LINES_AT_FIRST);
+  const more = card.lines.length - lines.length;
   return (
     <section
       aria-label={`${setupVerb(setup)}: ${setupName(setup, units)}`}
@@ -131,7 +140,7 @@ function Card({ card, assemblyId, tools }: { card: SetupCard; assemblyId: string
           </tr>
         </thead>
         <tbody>
-          {card.lines.map((l, i) => (
+          {lines.map((l, i) => (
             <tr key={`${l.rowId}/${i}`} className="border-t border-line align-top">
               <td className="py-0.5 pr-2">
                 <Link className="hover:underline" to={`/assemblies/${assemblyId}/plan?row=${l.rowId}`}>
@@ -148,6 +157,13 @@ function Card({ card, assemblyId, tools }: { card: SetupCard; assemblyId: string
               </td>
             </tr>
           ))}
+          {more > 0 ? (
+            <tr className="border-t border-line">
+              <td colSpan={4} className="py-1">
+                <Button onClick={() => startTransition(() => setWhole(true))}>Show {countOf(more, 'line')} more</Button>
+              </td>
+            </tr>
+          ) : null}
         </tbody>
       </table>
     </section>
