@@ -8,8 +8,8 @@ test.use({ serviceWorkers: 'block' });
 const SLOW_WORKER = `
 let asked = null;
 const answer = (order, isLast) => self.postMessage({ kind: 'order', isLast, order, setupChanges: 9, turnings: 9, lowerBound: 1, turningsAtLeast: 1, optimal: false });
-self.onmessage = ({ data }) => { asked = data; answer(data.operations.map((o) => o.id), false); };
-new BroadcastChannel('better order').onmessage = () => asked && answer(asked.operations.map((o) => o.id).reverse(), true);
+self.onmessage = ({ data }) => { [asked] = JSON.parse(data); answer(asked, false); };
+new BroadcastChannel('better order').onmessage = () => asked && answer(asked.toReversed(), true);
 `;
 
 test('a better order moves the list, never what is open under the finger', async ({ page, context }) => {

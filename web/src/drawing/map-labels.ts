@@ -163,7 +163,7 @@ function crosses(line: Box, box: Box): boolean {
   return from <= to;
 }
 
-/** Places for a row's name, the best first: above its ends, below them, beside them. */
+/** Places for a row's name, the best first: above its ends, below them, farther off, beside them. */
 function besideRow({ id, title, path }: NamedRow, look: MapLook, size: Size, holePx: number): MapLabel[] {
   const [start, end] = [path[0], path.at(-1)];
   if (!start || !end) return [];
@@ -176,12 +176,13 @@ function besideRow({ id, title, path }: NamedRow, look: MapLook, size: Size, hol
     label(p.x - off, p.y + 5, 'right'),
   ]);
   const [left, right] = first.x <= last.x ? [first, last] : [last, first];
-  const along = [
-    label(left.x, left.y - off, 'left'),
-    label(right.x, right.y - off, 'right'),
-    label(left.x, left.y + off + ABOVE_PX, 'left'),
-    label(right.x, right.y + off + ABOVE_PX, 'right'),
-  ];
+  /* Where a part's edge runs close by, a little farther off. */
+  const along = [off, off + 9, off + 18].flatMap((away) => [
+    label(left.x, left.y - away, 'left'),
+    label(right.x, right.y - away, 'right'),
+    label(left.x, left.y + away + ABOVE_PX, 'left'),
+    label(right.x, right.y + away + ABOVE_PX, 'right'),
+  ]);
   return isUpright ? [...beside, ...along] : [...along, ...beside];
 }
 

@@ -5,7 +5,8 @@ import { DimensionField } from '../../ui/dimension-field';
 import { Choice } from '../../ui/choice';
 import { PickDialog } from '../drawings/pick-dialog';
 import type { LayoutFields } from './layout-state';
-import { SetOut, type SetOutFrom } from './set-out';
+import type { SetOutFrom } from '#core/record/set-out-from';
+import { SetOut } from './set-out';
 
 export function LayoutForm({
   fields,

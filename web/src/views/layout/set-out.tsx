@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { centreLine, lineBeside, lineFromSide, sidesOf, type OutlineSide } from '#core/layout/set-out';
 import type { Place } from '#core/layout/path';
+import type { SetOutFrom } from '#core/record/set-out-from';
 import { placesText } from '#core/typed/places-text';
 import { carryUnit } from '#core/units/carry';
 import { showLength } from '#core/units/show';
@@ -8,12 +9,6 @@ import { Button, ErrorText, Field, Select } from '../../ui/controls';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { Fold } from '../../ui/fold';
 import { useUnitSwitch } from '../../ui/units';
-
-/** What a line can be set out from: parts that are drawn, rows that are placed. */
-export interface SetOutFrom {
-  readonly parts: readonly { readonly id: string; readonly name: string; readonly corners: readonly Place[] }[];
-  readonly rows: readonly { readonly id: string; readonly name: string; readonly places: readonly Place[] }[];
-}
 
 interface SetOutProps {
   readonly from: SetOutFrom;
