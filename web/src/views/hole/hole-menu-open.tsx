@@ -4,20 +4,15 @@ import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { HOLD_KINDS, type HoldKind } from '#core/record/definitions';
 import { holesInPlan, withHold } from '#core/record/holes';
-import type { DeviationKind, Mark } from '#core/record/marks';
+import type { Mark } from '#core/record/marks';
 import { stageOf } from '#core/record/stage';
 import { AT_HOLE } from '#core/record/step-key';
 import { oddFacts } from '#core/wording/bench';
 import { HOLD_WORDS, STAGE_WORDS } from '#core/wording/setups';
 import { useKeep, type MarkWish } from '../../api/commands';
 import type { RowModel } from '../../models/row-model';
-import { ErrorText } from '../../ui/controls';
-import { Modal } from '../../ui/modal';
-import { NoteForm } from '../../ui/note-form';
-import { DeviationDialog } from './deviation-dialog';
-import { GaveWayDialog } from './gave-way-dialog';
 import { HoleButton } from './hole-button';
-import { HoleStory } from './hole-story';
+import { HoleDialogs, type AskedOfHole } from './hole-dialogs';
 
 export interface HoleMenuProps {
   readonly data: AssemblyAnswer;
@@ -35,18 +30,10 @@ export interface HoleMenuProps {
   readonly onMarked?: (text: string) => void;
 }
 
-type Asked =
-  | { kind: 'deviation'; deviation: DeviationKind }
-  | { kind: 'note' }
-  | { kind: 'story' }
-  | { kind: 'gave-way' }
-  | { kind: 'refused'; text: string }
-  | null;
-
 /** Everything that can be said of a hole or done to it: the same wherever holes are shown. */
 export function HoleMenuOpen({ data, row, marks, holeId, here, isBig = false, open, onOpen, onMark, onMarked }: HoleMenuProps) {
   const keep = useKeep(data.kit);
-  const [asked, setAsked] = useState<Asked>(null);
+  const [asked, setAsked] = useState<AskedOfHole>(null);
   const { definition, id: rowId } = row.entity;
   const holes = holesInPlan(definition.holes);
   const index = holes.findIndex((h) => h.id === holeId);
@@ -68,7 +55,6 @@ export function HoleMenuOpen({ data, row, marks, holeId, here, isBig = false, op
     onMark([{ kind: 'hole-check', rowId, holeIds: [holeId], payload: { gauge } }]);
     onMarked?.(`Hole ${number} gauged: ${gauge === 'go' ? 'good' : 'the no-go end goes in'}`);
   };
-  const close = () => setAsked(null);
   return (
     <>
       <DropdownMenu.Root open={open} onOpenChange={onOpen} modal={false}>
@@ -163,45 +149,17 @@ export function HoleMenuOpen({ data, row, marks, holeId, here, isBig = false, op
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
-      {asked?.kind === 'deviation' ? (
-        <DeviationDialog data={data} row={row} holeId={holeId} first={asked.deviation} onClose={close} />
-      ) : null}
-      {asked?.kind === 'gave-way' ? (
-        <GaveWayDialog
-          row={row}
-          holeId={holeId}
-          number={number}
-          marks={marks}
-          onMark={(wishes, text) => {
-            onMark(wishes);
-            onMarked?.(text);
-          }}
-          onClose={close}
-        />
-      ) : null}
-      {asked?.kind === 'note' ? (
-        <Modal title={`${row.title}, hole ${number}`} open onClose={close}>
-          <NoteForm
-            kit={data.kit}
-            about={{ rowId, holeIds: [holeId] }}
-            button="Keep the note"
-            onKept={() => {
-              close();
-              onMarked?.(`A note on hole ${number}`);
-            }}
-          />
-        </Modal>
-      ) : null}
-      {asked?.kind === 'story' ? (
-        <Modal title={`What happened at hole ${number} of ${row.title}`} open onClose={close}>
-          <HoleStory kit={data.kit.definition} rowId={rowId} holeId={holeId} marks={marks} />
-        </Modal>
-      ) : null}
-      {asked?.kind === 'refused' ? (
-        <Modal title="Not kept" open onClose={close}>
-          <ErrorText>{asked.text}</ErrorText>
-        </Modal>
-      ) : null}
+      <HoleDialogs
+        data={data}
+        row={row}
+        marks={marks}
+        holeId={holeId}
+        number={number}
+        asked={asked}
+        onMark={onMark}
+        onMarked={onMarked}
+        onClose={() => setAsked(null)}
+      />
     </>
   );
 }

@@ -1,22 +1,13 @@
 import { countOf } from '#core/wording/words';
 import { Maximize, Minus, Plus } from 'lucide-react';
-import {
-  useEffect,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-  type KeyboardEvent,
-  type MouseEvent,
-  type PointerEvent,
-  type WheelEvent,
-} from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type MouseEvent, type WheelEvent } from 'react';
 import { showLength } from '#core/units/show';
 import { useLocal } from '../../api/device';
 import { lookAtAll, nearest, panBy, scaleBarMm, zoomAt, type MapLook, type Size } from '../../drawing/map-drawing';
 import { sceneBounds, type AccessFlag, type MapOutline, type MapRow } from '../../drawing/map-paint';
 import { useUnits } from '../../ui/units';
 import { usePrinting } from '../../ui/use-printing';
+import { useMapFingers } from './use-map-fingers';
 import { useMapPicture } from './use-map-picture';
 
 interface MapCanvasProps {
@@ -50,7 +41,6 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
   const size = measured ?? FIRST_SIZE;
   const [moved, setLook] = useState<MapLook | null>(null);
   const [hasFonts, setHasFonts] = useState(() => document.fonts.status === 'loaded');
-  const drag = useRef<{ x: number; y: number; moved: boolean } | null>(null);
   const bounds = useMemo(() => sceneBounds(rows, outlines), [rows, outlines]);
   const whole = useMemo(() => lookAtAll(bounds, size), [bounds, size]);
   const look = moved ?? whole;
@@ -71,49 +61,6 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
   }, []);
   const scene = { rows, outlines, flags, selectedId };
   const { sheets, push, lookNow } = useMapPicture({ scene, look, seen: measured, isPrinting, paintedFor: `${theme}/${hasFonts}` });
-  const at = (e: { clientX: number; clientY: number; currentTarget: Element }) => {
-    const box = e.currentTarget.getBoundingClientRect();
-    return { x: e.clientX - box.left, y: e.clientY - box.top };
-  };
-  const fingers = useRef(new Map<number, { x: number; y: number }>());
-  const onPointerDown = (e: PointerEvent<HTMLDivElement>) => {
-    if (e.button !== 0) return;
-    e.currentTarget.setPointerCapture(e.pointerId);
-    fingers.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
-    drag.current = { x: e.clientX, y: e.clientY, moved: fingers.current.size > 1 };
-  };
-  /** Two fingers: their distance zooms about the middle between them, their middle pans. */
-  const pinch = (e: PointerEvent<HTMLDivElement>) => {
-    const before = [...fingers.current.values()];
-    fingers.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
-    const after = [...fingers.current.values()];
-    const [b, a] = [spanOf(before), spanOf(after)];
-    if (b.length < 1 || a.length < 1) return;
-    const middle = at({ clientX: a.x, clientY: a.y, currentTarget: e.currentTarget });
-    setLook(zoomAt(panBy(lookNow(), a.x - b.x, a.y - b.y), a.length / b.length, middle, size));
-    drag.current = { x: e.clientX, y: e.clientY, moved: true };
-  };
-  const onPointerMove = (e: PointerEvent<HTMLDivElement>) => {
-    const from = drag.current;
-    if (!from) return;
-    if (fingers.current.size > 1) return pinch(e);
-    fingers.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
-    const [dx, dy] = [e.clientX - from.x, e.clientY - from.y];
-    if (!from.moved && Math.hypot(dx, dy) < 4) return;
-    drag.current = { x: e.clientX, y: e.clientY, moved: true };
-    const { x, y } = push(dx, dy);
-    if (Math.abs(x) > SPARE * size.width || Math.abs(y) > SPARE * size.height) setLook(lookNow());
-  };
-  const onPointerUp = (e: PointerEvent<HTMLDivElement>) => {
-    fingers.current.delete(e.pointerId);
-    const was = drag.current;
-    const [left] = fingers.current.values();
-    drag.current = left ? { ...left, moved: true } : null;
-    if (!was || left) return;
-    if (was.moved) return setLook(lookNow());
-    const found = holeAt(at(e), e.pointerType === 'mouse' ? PICK_PX : TOUCH_PX);
-    if (found) onPick(found.rowId, found.hole);
-  };
   const holeAt = (point: { x: number; y: number }, withinPx: number) => {
     const holes = rows.flatMap((r) => r.holes.flatMap((h, i) => (h.isShown ? [{ rowId: r.id, hole: i, place: h.place }] : [])));
     const found = nearest(
@@ -125,10 +72,19 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
     );
     return found === null ? null : (holes[found] as (typeof holes)[number]);
   };
+  const { at, letGo, ...fingers } = useMapFingers({
+    push,
+    onPinch: (dx, dy, larger, middle) => setLook(zoomAt(panBy(lookNow(), dx, dy), larger, middle, size)),
+    isBeyond: ({ x, y }) => Math.abs(x) > SPARE * size.width || Math.abs(y) > SPARE * size.height,
+    onPushed: () => setLook(lookNow()),
+    onTap: (point, isMouse) => {
+      const found = holeAt(point, isMouse ? PICK_PX : TOUCH_PX);
+      if (found) onPick(found.rowId, found.hole);
+    },
+  });
   const onContextMenu = (e: MouseEvent<HTMLDivElement>) => {
     e.preventDefault();
-    fingers.current.clear();
-    drag.current = null;
+    letGo();
     const found = holeAt(at(e), TOUCH_PX);
     if (found) onMenu?.(found.rowId, found.hole);
   };
@@ -160,13 +116,7 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
         aria-label={`Map: ${countOf(count, 'hole')} of ${countOf(rows.length, 'row')}. Plus and minus zoom, arrows pan, 0 shows all; the rows are listed beside it.`}
         tabIndex={0}
         className="absolute inset-0 touch-none overflow-hidden"
-        onPointerDown={onPointerDown}
-        onPointerMove={onPointerMove}
-        onPointerUp={onPointerUp}
-        onPointerCancel={(e) => {
-          fingers.current.delete(e.pointerId);
-          drag.current = null;
-        }}
+        {...fingers}
         onContextMenu={onContextMenu}
         onWheel={onWheel}
         onKeyDown={onKeyDown}
@@ -208,11 +158,4 @@ export function MapCanvas({ rows, outlines = NO_OUTLINES, flags = NO_FLAGS, sele
       </div>
     </>
   );
-}
-
-/** The middle between the first two of some fingers, and how far apart they are. */
-function spanOf(fingers: readonly { readonly x: number; readonly y: number }[]): { x: number; y: number; length: number } {
-  const [a, b] = fingers;
-  if (!a || !b) return { x: 0, y: 0, length: 0 };
-  return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, length: Math.hypot(a.x - b.x, a.y - b.y) };
 }

@@ -1,7 +1,7 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { DialogComes } from '../../ui/dialog-comes';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { writeDxf } from '#core/dxf/write';
 import type { Edit } from '#core/record/definitions';
 import { STAGES } from '#core/record/stage';
@@ -32,6 +32,7 @@ import { ChosenRow } from './chosen-row';
 import { MapCanvas } from './map-canvas';
 import { MapDeadEnds } from './map-dead-ends';
 import { MapFilters, ToolLegend } from './map-filters';
+import { RowsOnMap } from './rows-on-map';
 import { outlinesOf, useMapRows, useSetups, type MapFilter } from './use-map-rows';
 
 /* Reading a drawing comes when one is read. */
@@ -171,42 +172,7 @@ function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
           <Fold title="Tell how rows are reached" opened={pointing.telling !== null}>
             <ToldPanel data={data} row={selected?.entity ?? null} pointing={pointing} onKeep={tell} />
           </Fold>
-          <ul aria-label="Placed rows">
-            {placed.map((r) => (
-              <li key={r.id}>
-                <button
-                  type="button"
-                  aria-pressed={r.id === selectedId}
-                  className={`label w-full truncate rounded px-1 py-0.5 text-left text-[15px] ${r.id === selectedId ? 'bg-dye-soft' : 'hover:bg-panel'}`}
-                  onClick={() => pick(r.id)}
-                >
-                  {r.title} ×{r.holes.filter((h) => h.isShown).length}
-                </button>
-              </li>
-            ))}
-          </ul>
-          {strips.length > 0 ? (
-            <>
-              <h2 className="label text-[15px] text-ink2">Not placed</h2>
-              <ul aria-label="Rows without a place">
-                {strips.map((m) => (
-                  <li key={m.entity.id} className="flex items-center justify-between gap-2">
-                    <button
-                      type="button"
-                      aria-pressed={m.entity.id === selectedId}
-                      className={`label min-w-0 flex-1 truncate rounded px-1 py-0.5 text-left text-[15px] ${m.entity.id === selectedId ? 'bg-dye-soft' : 'hover:bg-panel'}`}
-                      onClick={() => pick(m.entity.id)}
-                    >
-                      {m.title} ×{m.holeCount}
-                    </button>
-                    <Link className="underline underline-offset-2" to={`/assemblies/${assembly.id}/layout?row=${m.entity.id}`}>
-                      place it
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </>
-          ) : null}
+          <RowsOnMap placed={placed} strips={strips} selectedId={selectedId} assemblyId={assembly.id} onPick={pick} />
         </section>
       </main>
       {isImporting ? (

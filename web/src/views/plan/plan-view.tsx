@@ -15,19 +15,19 @@ import { usePointing } from '../../models/use-telling';
 import { useWorkMark } from '../../models/use-work-mark';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { AssemblyScreen } from '../../ui/assembly-screen';
-import { Button } from '../../ui/controls';
 import { NextSlice } from '../../ui/next-slice';
 import { usePageKeys } from '../../ui/page-keys';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { useUndo } from '../../ui/use-undo';
 import { useDraft } from './draft';
+import { NoticeBar } from './notice-bar';
 import { PlanDialogs } from './plan-dialogs';
 import { RowDetail } from './row-detail';
 import { LINE_EXAMPLE, RowLineField } from './row-line-field';
 import { orderedRows, type RowView } from './row-order';
 import { RowsPane } from './rows-pane';
 import { SelectedRow } from './selected-row';
-import { rowEdit, usePlanEdits, type Notice } from './use-plan-edits';
+import { rowEdit, usePlanEdits } from './use-plan-edits';
 
 /** The rows of one assembly: list, typed line, and the selected row with its strip. */
 export function PlanView() {
@@ -203,21 +203,5 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
         onClose={() => setDialog(null)}
       />
     </AssemblyPage>
-  );
-}
-
-/** What was said last, until it is seen. */
-function NoticeBar({ notice, onSeen }: { notice: Notice | null; onSeen: () => void }) {
-  if (!notice) return null;
-  return (
-    <div
-      className={`flex items-center justify-between gap-2 px-3 py-1 ${notice.isBad ? 'bg-stop-soft text-stop' : 'bg-done-soft text-done'}`}
-      role={notice.isBad ? 'alert' : 'status'}
-    >
-      <span className="whitespace-pre-line">{notice.text}</span>
-      <Button tone="quiet" onClick={onSeen}>
-        Seen
-      </Button>
-    </div>
   );
 }

@@ -1,13 +1,10 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
-import type { Edit, SequenceDecision } from '#core/record/definitions';
 import { learnedMinutes } from '#core/operations/hours';
 import type { WorkedTime } from '#core/log/work-hours';
-import type { WayOut } from '#core/access/ways-out';
 import { NOTHING_TRIED } from '#core/access/what-if';
-import { orderCostWords, WAY_OUT_WORDS } from '#core/wording/sequence';
+import { orderCostWords } from '#core/wording/sequence';
 import { setupName } from '#core/wording/setups';
-import { useKeep } from '../../api/commands';
 import { useLocal, writeLocal } from '../../api/device';
 import { useWorked } from '../../api/record';
 import { OrderedBench, type OrderedBenchOf } from '../../models/ordered-bench';
@@ -25,6 +22,7 @@ import { OperationPanel } from './operation-panel';
 import { NextLine, OrderHead, Tick } from './order-head';
 import { TrackLegend } from './track-legend';
 import { TrackPicture } from './track-picture';
+import { useDecide } from './use-decide';
 import { useMove } from './use-move';
 import { useShownOperations } from './use-shown-operations';
 import { useShownOrder } from './use-shown-order';
@@ -54,13 +52,11 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
   const { derived, model, nameOf } = sequence;
   const undo = useUndo(kit, marks);
   const pageFlags = usePageFlags(data, marks);
-  const keep = useKeep(kit);
   const [chosen, setChosen] = useState<string | null>(null);
   const [showsDone, setShowsDone] = useState(false);
   const [budget, setBudget] = useState(120);
   const [person, setPerson] = useState<string | null>(null);
   const worked = useWorked(kit.id).data?.worked ?? NO_TIMES;
-  const [error, setError] = useState<string | null>(null);
 
   const minutes = useMemo(() => learnedMinutes(worked, person), [worked, person]);
   const { order, access, ownCost, advice, isAdvised, tried, setTried, whatIf, aside, until, known, ...shown } = useShownOrder(
@@ -78,29 +74,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
     known,
     onTried: setTried,
   });
-  const keepDecision = async (decision: SequenceDecision) => {
-    await keep({
-      edits: [
-        {
-          kind: 'assembly',
-          id: assembly.id,
-          expectedVersion: assembly.version,
-          definition: { ...assembly.definition, sequence: decision },
-        },
-      ],
-      reason: decision.reason,
-    });
-    setTried(null);
-  };
-  const take = (way: WayOut, rowId: string, more: readonly Edit[]) => {
-    const row = data.rows.find((r) => r.id === rowId);
-    setError(null);
-    if (!way.row || !row) return setTried(way.order);
-    keep({
-      edits: [...more, { kind: 'row', id: row.id, expectedVersion: row.version, definition: way.row }],
-      reason: `Out of a dead end: ${WAY_OUT_WORDS[way.kind]}`,
-    }).catch((e: Error) => setError(e.message));
-  };
+  const { error, keepDecision, takeWay } = useDecide(data, setTried);
 
   return (
     <AssemblyPage data={data} here="sequence" undo={undo}>
@@ -166,7 +140,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
           cost={ownCost}
           minutes={minutes}
           data={data}
-          onTake={(deadEnd, way, edits) => take(way, deadEnd.rowId, edits)}
+          onTake={(deadEnd, way, edits) => takeWay(way, deadEnd.rowId, edits)}
         />
         <div className="grid gap-6 lg:grid-cols-2">
           {selected ? (

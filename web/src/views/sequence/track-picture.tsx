@@ -1,12 +1,13 @@
 import { countOf } from '#core/wording/words';
-import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors, type DragEndEvent, type DragMoveEvent } from '@dnd-kit/core';
-import { getEventCoordinates } from '@dnd-kit/utilities';
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
+import { DndContext } from '@dnd-kit/core';
+import { useMemo, type KeyboardEvent } from 'react';
 import type { AssemblyOperation } from '#core/operations/operations';
 import type { OperationProgress } from '#core/operations/progress';
-import { bandLabels, placeAt, tethers, TRACK_TOP_PX, trackDrawing, within } from '../../drawing/track-drawing';
+import { bandLabels, tethers, TRACK_TOP_PX, trackDrawing, within } from '../../drawing/track-drawing';
 import { Station } from './station';
 import { TetherLine } from './tether-line';
+import { HEIGHT_MOST_PX, SPARE_PX, useSeenTracks } from './use-seen-tracks';
+import { useStationDrag } from './use-station-drag';
 
 interface TrackPictureProps {
   readonly operations: readonly AssemblyOperation[];
@@ -32,14 +33,7 @@ interface TrackPictureProps {
   readonly onDrop: (id: string, to: number) => void;
 }
 
-/** So far beyond what is seen stations are drawn, pixels. */
-const SPARE_PX = 400;
-const HEIGHT_MOST_PX = 420;
 const NAMES_PX = 130;
-/** A press moves a station only after so many pixels. */
-const DRAG_FROM_PX = 8;
-/** A finger takes a station up after so long, ms. */
-const HOLD_MS = 250;
 
 /** Parts as tracks, operations as stations; only what is near the window is drawn. */
 export function TrackPicture({
@@ -60,30 +54,7 @@ export function TrackPicture({
 }: TrackPictureProps) {
   const { onPick, onDrag, onDrop } = on;
   const d = useMemo(() => trackDrawing(operations), [operations]);
-  const box = useRef<HTMLDivElement>(null);
-  const [seen, setSeen] = useState({ x: 0, y: 0, width: 1200, height: HEIGHT_MOST_PX });
-  const look = useCallback(() => {
-    const node = box.current;
-    if (!node) return;
-    const px = (n: number) => n / scale;
-    const next = { x: px(node.scrollLeft), y: px(node.scrollTop), width: px(node.clientWidth), height: px(node.clientHeight) };
-    /* Drawn anew only where what is spare runs out. */
-    setSeen((was) =>
-      Math.abs(was.x - next.x) < SPARE_PX / 2 &&
-      Math.abs(was.y - next.y) < SPARE_PX / 2 &&
-      was.width === next.width &&
-      was.height === next.height
-        ? was
-        : next,
-    );
-  }, [scale]);
-  useLayoutEffect(() => {
-    const node = box.current;
-    if (!node) return;
-    const watch = new ResizeObserver(look);
-    watch.observe(node);
-    return () => watch.disconnect();
-  }, [look]);
+  const { box, seen, look } = useSeenTracks(scale);
   const [left, right] = [seen.x - SPARE_PX, seen.x + seen.width + SPARE_PX];
   const stations = within(d.stations, (s) => s.x, left, right);
   const tracks = within(d.tracks, (t) => t.y, seen.y - SPARE_PX, seen.y + seen.height + SPARE_PX);
@@ -91,44 +62,9 @@ export function TrackPicture({
   const bands = d.bands.flatMap((band, i) => (band.x2 >= left && band.x1 <= right ? [{ band, label: labels[i] }] : []));
   const held = useMemo(() => tethers(d, until), [d, until]).filter((t) => Math.max(t.x1, t.x2) >= left && Math.min(t.x1, t.x2) <= right);
   const byId = useMemo(() => new Map(operations.map((o) => [o.id, o])), [operations]);
-  /* A finger that swipes scrolls the tracks; one that stays a moment takes the station up. */
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: { distance: DRAG_FROM_PX } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: HOLD_MS, tolerance: DRAG_FROM_PX } }),
-  );
-  const pointerX = usePointerX();
-  const scrolledFrom = useRef(0);
-  const to = ({ active, activatorEvent }: DragMoveEvent | DragEndEvent) => {
-    const id = String(active.id);
-    const from = d.stations.find((s) => s.id === id);
-    if (!from) return null;
-    const pushed = pointerX.current - (getEventCoordinates(activatorEvent)?.x ?? 0);
-    const scrolled = (box.current?.scrollLeft ?? 0) - scrolledFrom.current;
-    return [id, placeAt(d, id, from.x + (pushed + scrolled) / scale)] as const;
-  };
+  const drag = useStationDrag({ d, box, scale, nameOf, onDrag, onDrop });
   return (
-    <DndContext
-      sensors={sensors}
-      accessibility={{
-        announcements: {
-          onDragStart: ({ active }) => `${nameOf(String(active.id))} is moved.`,
-          onDragOver: () => undefined,
-          onDragEnd: ({ active }) => `${nameOf(String(active.id))} was let go.`,
-          onDragCancel: ({ active }) => `${nameOf(String(active.id))} stays where it was.`,
-        },
-      }}
-      onDragStart={() => {
-        scrolledFrom.current = box.current?.scrollLeft ?? 0;
-      }}
-      onDragMove={(e) => {
-        const place = to(e);
-        if (place) onDrag(...place);
-      }}
-      onDragEnd={(e) => {
-        const place = to(e);
-        if (place) onDrop(...place);
-      }}
-    >
+    <DndContext {...drag}>
       <div
         ref={box}
         onScroll={look}
@@ -200,25 +136,6 @@ export function TrackPicture({
       </div>
     </DndContext>
   );
-}
-
-/** Where the pointer is right now: what a drag says of itself lags behind a quick hand. */
-function usePointerX(): RefObject<number> {
-  const x = useRef(0);
-  useEffect(() => {
-    const on = (e: PointerEvent) => {
-      x.current = e.clientX;
-    };
-    window.addEventListener('pointerdown', on, true);
-    window.addEventListener('pointermove', on, true);
-    window.addEventListener('pointerup', on, true);
-    return () => {
-      window.removeEventListener('pointerdown', on, true);
-      window.removeEventListener('pointermove', on, true);
-      window.removeEventListener('pointerup', on, true);
-    };
-  }, []);
-  return x;
 }
 
 /** Left and right go from station to station. */
