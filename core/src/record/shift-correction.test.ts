@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { mark } from '../../test/build';
 import { workedTimes } from '../log/work-hours';
 import type { Mark } from './marks';
-import { correctionProblem, shiftCorrection, type CorrectionMark } from './shift-correction';
+import { readCorrection, shiftCorrection, type CorrectionMark } from './shift-correction';
 import { shiftsOf, workedMs, type Shift } from './shifts';
 
 const HOUR = 3_600_000;
@@ -58,24 +58,31 @@ describe('hours corrected afterwards', () => {
     const undone = [...first].map((m) => mark(`u ${m.id}`, { kind: 'undo', payload: { undoes: m.id } }));
     expect(workedMs(shiftsOf([...PAST, ...first, ...undone])[0] as Shift, iso(9)) / HOUR).toBe(4.5);
   });
-  const cases: readonly [string, number, number[], string | null][] = [
-    ['as long as a shift from paper may be', START, [16], null],
-    ['a little longer', START, [16.01], 'hours-unreal'],
-    ['together too long', START, [10, 7], 'hours-unreal'],
-    ['no time at all', START, [0], 'hours-unreal'],
-    ['a part of no time', START, [2, 0], 'hours-unreal'],
-    ['no number', START, [Number.NaN], 'hours-unreal'],
-    ['no day', Number.NaN, [1], 'start-unreal'],
-    ['ends now', START, [9], null],
-    ['ends later than now', START + 24 * HOUR, [1], 'in-future'],
+  const part = (hours: string) => ({ assemblyId: 'a', hours, as: '' as const });
+  const cases: readonly [string, number, string[], string[]][] = [
+    ['as long as a shift from paper may be', START, ['16'], []],
+    ['a little longer', START, ['16.01'], ['parts.0.hours shift-hours-unreal']],
+    ['together too long', START, ['10', '7'], ['parts.1.hours shift-hours-unreal']],
+    ['no time at all', START, ['0'], ['parts.0.hours shift-hours-unreal']],
+    ['a part of no time', START, ['2', ''], ['parts.1.hours shift-hours-unreal']],
+    ['no number', START, ['two'], ['parts.0.hours shift-hours-unreal']],
+    ['a comma', START, ['1,5'], []],
+    ['no day', Number.NaN, ['1'], ['start shift-start-unreal']],
+    ['no day and no hours', Number.NaN, ['1', 'x'], ['start shift-start-unreal', 'parts.1.hours shift-hours-unreal']],
+    ['ends now', START, ['9'], []],
+    ['ends within what clocks may differ', START + 19 * HOUR, ['1'], []],
+    ['ends later than now', START + 24 * HOUR, ['1'], ['start shift-in-future']],
   ];
-  it.each(cases)('%s', (_, start, hours, problem) =>
-    expect(
-      correctionProblem(
-        start,
-        hours.map((h) => ({ assemblyId: 'a', hours: h })),
-        START + 20 * HOUR,
-      ),
-    ).toBe(problem),
-  );
+  it.each(cases)('%s', (_, start, hours, told) => {
+    const read = readCorrection({ start: '', parts: hours.map(part) }, start, START + 20 * HOUR);
+    expect(read.ok ? [] : read.problems.map((p) => `${p.path} ${p.code}`)).toEqual(told);
+  });
+  it('is read with what it was spent on, where that is said', () =>
+    expect(readCorrection({ start: '', parts: [part('1.5'), { ...part('2'), as: 'drilled' }] }, START, START + 20 * HOUR)).toEqual({
+      ok: true,
+      parts: [
+        { assemblyId: 'a', hours: 1.5 },
+        { assemblyId: 'a', hours: 2, as: 'drilled' },
+      ],
+    }));
 });

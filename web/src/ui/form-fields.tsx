@@ -48,6 +48,7 @@ export function TextField<T extends FieldValues>({
   placeholder,
   maxLength,
   isNumber = false,
+  type,
 }: {
   control: Control<T>;
   name: FieldPathByValue<T, string>;
@@ -55,6 +56,8 @@ export function TextField<T extends FieldValues>({
   placeholder?: string;
   maxLength?: number;
   isNumber?: boolean;
+  /** A day, where it is one. */
+  type?: 'date';
 }) {
   const { field, fieldState } = useController({ control, name });
   const id = useId();
@@ -62,6 +65,7 @@ export function TextField<T extends FieldValues>({
     <Field label={label}>
       <TextInput
         ref={field.ref}
+        type={type}
         value={field.value as string}
         onChange={field.onChange}
         onBlur={field.onBlur}

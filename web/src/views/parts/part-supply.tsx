@@ -3,8 +3,8 @@ import type { Entity, PartDefinition, PartSupply as Supply } from '#core/record/
 import { countOf } from '#core/wording/words';
 import type { MarkWish } from '../../api/commands';
 import { sendPhoto } from '../../api/photos';
-import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
-import { PhotoInput } from '../../ui/photo-input';
+import { Button, ErrorText } from '../../ui/controls';
+import { OrderForm, ScrapForm } from './supply-forms';
 
 interface PartSupplyProps {
   readonly kit: Entity<'kit'>;
@@ -74,7 +74,7 @@ export function PartSupply({ kit, part, rows, begun, isScrapped, onKeep, onMark 
           Scrapped …
         </Button>
       </div>
-      {form === 'order' ? <OrderForm supply={supply ?? null} onKeep={(next) => void keep(next, 'Ordered')} onError={setError} /> : null}
+      {form === 'order' ? <OrderForm supply={supply ?? null} onKeep={(next) => void keep(next, 'Ordered')} /> : null}
       {form === 'scrap' ? (
         <ScrapForm
           consequence={
@@ -83,15 +83,14 @@ export function PartSupply({ kit, part, rows, begun, isScrapped, onKeep, onMark 
               : `It is in ${countOf(rows, 'row')}, ${begun === 0 ? 'none of them begun' : `${begun} of them begun`}. Once a new ${name} comes, all that was done to its sheets is open again on the new one; the record keeps the old. The other parts keep their holes: the new sheet is drilled through them.`
           }
           onKeep={(why, photo) => {
-            if (why.trim() === '') return setError('Why is it scrap? One line is enough.');
-            void keep({ state: 'missing' }, `Scrapped: ${why.trim()}`, async () => {
+            void keep({ state: 'missing' }, `Scrapped: ${why}`, async () => {
               const photoIds = photo ? [await sendPhoto(kit, photo)] : [];
               onMark([
                 {
                   kind: 'scrapped',
                   rowId: part.definition.assemblyId,
                   holeIds: [],
-                  payload: { partIds: [part.id], note: why.trim(), ...(photoIds.length > 0 ? { photoIds } : {}) },
+                  payload: { partIds: [part.id], note: why, ...(photoIds.length > 0 ? { photoIds } : {}) },
                 },
               ]);
             });
@@ -107,72 +106,4 @@ function supplySentence(supply: Supply | null): string {
   if (!supply) return 'Here.';
   if (supply.state === 'missing') return 'Not here, not ordered: its operations wait.';
   return `Ordered${supply.from ? ` from ${supply.from}` : ''}${supply.orderedOn ? ` on ${supply.orderedOn}` : ''}${supply.expectedOn ? `, expected on ${supply.expectedOn}` : ''}: its operations wait.`;
-}
-
-function OrderForm({
-  supply,
-  onKeep,
-  onError,
-}: {
-  supply: Supply | null;
-  onKeep: (next: Supply) => void;
-  onError: (text: string) => void;
-}) {
-  const [from, setFrom] = useState(supply?.from ?? '');
-  const [orderedOn, setOrdered] = useState(supply?.orderedOn ?? '');
-  const [expectedOn, setExpected] = useState(supply?.expectedOn ?? '');
-  return (
-    <form
-      aria-label="Ordered"
-      className="flex flex-wrap items-end gap-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (orderedOn && expectedOn && expectedOn < orderedOn)
-          return onError('It is expected before it was ordered: one of the days is wrong.');
-        onKeep({
-          state: 'ordered',
-          ...(from.trim() ? { from: from.trim() } : {}),
-          ...(orderedOn ? { orderedOn } : {}),
-          ...(expectedOn ? { expectedOn } : {}),
-        });
-      }}
-    >
-      <Field label="From whom">
-        <TextInput value={from} maxLength={80} onChange={(e) => setFrom(e.target.value)} />
-      </Field>
-      <Field label="Ordered on">
-        <TextInput type="date" value={orderedOn} onChange={(e) => setOrdered(e.target.value)} />
-      </Field>
-      <Field label="Expected on">
-        <TextInput type="date" value={expectedOn} onChange={(e) => setExpected(e.target.value)} />
-      </Field>
-      <Button type="submit" tone="primary" className="min-h-11">
-        Keep the order
-      </Button>
-    </form>
-  );
-}
-
-function ScrapForm({ consequence, onKeep }: { consequence: string; onKeep: (why: string, photo: File | null) => void }) {
-  const [why, setWhy] = useState('');
-  const [files, setFiles] = useState<readonly File[]>([]);
-  return (
-    <form
-      aria-label="Scrapped"
-      className="flex flex-col gap-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        onKeep(why, files[0] ?? null);
-      }}
-    >
-      {consequence ? <p>{consequence}</p> : null}
-      <Field label="Why it is scrap">
-        <TextInput value={why} maxLength={300} onChange={(e) => setWhy(e.target.value)} />
-      </Field>
-      <PhotoInput label="Photo (JPEG, PNG, WebP)" files={files} onFiles={(f) => setFiles(f.slice(0, 1))} />
-      <Button type="submit" tone="danger" className="min-h-11 self-start">
-        Keep it as scrapped
-      </Button>
-    </form>
-  );
 }

@@ -1,14 +1,16 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import type { RecallsAnswer, RecallView } from '#contract/answers';
-import type { Entity, TypedLength } from '#core/record/definitions';
+import { readThingCheck, type ThingCheckTyped } from '#core/done/thing-check-text';
+import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import type { Units } from '#core/units/length';
-import { parseDimension } from '#core/typed/dimension';
+import { problemMessage } from '#core/wording/problems';
 import { checkSentence } from '#core/wording/recalls';
 import { useMark } from '../../api/commands';
-import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
+import { Button } from '../../ui/controls';
+import { TextField } from '../../ui/form-fields';
 
 interface ThingChecksProps {
   readonly kit: Entity<'kit'>;
@@ -22,61 +24,49 @@ interface ThingChecksProps {
 /** After a mark was sent the answer is asked for anew. */
 const SENT_MS = 400;
 
-/** How far a gauge reads off: a length with its sign. */
-function offOf(text: string, units: Units): TypedLength | null {
-  const sign = text.trim().startsWith('-') ? -1 : 1;
-  const parsed = parseDimension(text.trim().replace(/^[-+]/, ''), { units });
-  return parsed.ok ? { mm: sign * parsed.value.length, text: text.trim(), units } : null;
-}
-
 /** What was found of a thing, when it was proved good, and what has to be looked at again because of it. */
 export function ThingChecks({ kit, thing, isGauge, units, answer }: ThingChecksProps) {
   const mark = useMark(kit);
   const client = useQueryClient();
-  const [note, setNote] = useState('');
-  const [off, setOff] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
+  const form = useForm<ThingCheckTyped>({ defaultValues: { note: '', off: '' } });
+  const { control } = form;
   const again = () => window.setTimeout(() => void client.invalidateQueries({ queryKey: ['marks', 'recalls'] }), SENT_MS);
-  const keep = (kind: 'thing-check' | 'thing-finding', isGood: boolean) => {
-    const read = off.trim() === '' ? null : offOf(off, units);
-    if (off.trim() !== '' && !read) return setProblem('How far it reads off does not read: such as -.002.');
-    if (!isGood && note.trim() === '') return setProblem('Say what was found, such as: die cracked.');
-    setProblem(null);
-    const said = { thingId: thing.id, name: thing.name, isGood, ...(read ? { off: read } : {}) };
-    mark([{ kind, rowId: kit.id, holeIds: [], payload: { thing: said, ...(note.trim() ? { note: note.trim() } : {}) } }]);
-    setNote('');
-    setOff('');
+  const keep = (isGood: boolean) => {
+    const read = readThingCheck(form.getValues(), isGood, units);
+    form.clearErrors();
+    if (!read.ok) {
+      read.problems.forEach((p, i) =>
+        form.setError(p.path as keyof ThingCheckTyped, { type: p.code, message: problemMessage(p) }, { shouldFocus: i === 0 }),
+      );
+      return;
+    }
+    const said = { thingId: thing.id, name: thing.name, isGood, ...(read.off ? { off: read.off } : {}) };
+    const payload = { thing: said, ...(read.note === undefined ? {} : { note: read.note }) };
+    mark([{ kind: isGood ? 'thing-check' : 'thing-finding', rowId: kit.id, holeIds: [], payload }]);
+    form.reset();
     again();
-  };
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    keep('thing-finding', false);
   };
   const own = (answer?.checks ?? []).filter((m) => m.payload.thing?.thingId === thing.id);
   const recalls = (answer?.recalls ?? []).filter((r) => r.cause.payload.thing?.thingId === thing.id);
   return (
     <section aria-label={`Checks of ${thing.name}`} className="flex flex-col gap-2 pb-3">
-      <form className="flex flex-wrap items-end gap-3" onSubmit={submit}>
-        <Field label="What was found">
-          <TextInput
-            className="w-72"
-            maxLength={500}
-            value={note}
-            placeholder="die cracked; proved on a block"
-            onChange={(e) => setNote(e.target.value)}
-          />
-        </Field>
-        {isGauge ? (
-          <Field label="It reads off by (low: minus)">
-            <TextInput className="w-28" value={off} placeholder="-.002" onChange={(e) => setOff(e.target.value)} />
-          </Field>
-        ) : null}
-        <Button onClick={() => keep('thing-check', true)}>Proved good</Button>
-        <Button type="submit" tone="danger">
-          Something is wrong with it
-        </Button>
+      <form
+        className="flex flex-wrap items-start gap-3"
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault();
+          keep(false);
+        }}
+      >
+        <TextField control={control} name="note" label="What was found" placeholder="die cracked; proved on a block" maxLength={500} />
+        {isGauge ? <TextField control={control} name="off" label="It reads off by (low: minus)" placeholder="-.002" /> : null}
+        <div className="flex flex-wrap gap-3 self-start pt-6">
+          <Button onClick={() => keep(true)}>Proved good</Button>
+          <Button type="submit" tone="danger">
+            Something is wrong with it
+          </Button>
+        </div>
       </form>
-      {problem ? <ErrorText>{problem}</ErrorText> : null}
       {own.length > 0 ? (
         <ul aria-label={`What was found of ${thing.name}`} className="flex flex-col">
           {own.map((m) => (
