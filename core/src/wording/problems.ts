@@ -207,6 +207,7 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'batch-for-nothing': () => 'Choose the rows and joints it is mixed for.',
   'cage-clicks': (d) => `Clicks past flush are a number up to ${d.most}, such as 8; leave them empty if nobody counted.`,
   'cage-trial-without-scrap': () => 'Say how the scrap lay: that is what a setting by trial rests on.',
+  'hole-unmeasured': () => 'Measure the hole: nothing can be said without it.',
   'finding-unsaid': () => 'Say what was found, such as: die cracked.',
   'reads-off-unreadable': () => 'How far it reads off does not read: such as -.002.',
   'expected-before-ordered': () => 'It is expected before it was ordered: one of the days is wrong.',

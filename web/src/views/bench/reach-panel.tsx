@@ -11,7 +11,8 @@ import { Button } from '../../ui/controls';
 import type { RowModel } from '../../models/row-model';
 import { partsById } from '../../models/planned-rows';
 import { whyBest } from '#core/wording/tools';
-import { MeasureDialog, MEASURE_WORDS, type Measure } from '../tools/measure-dialog';
+import type { Measure } from '#core/compose/measures-text';
+import { MeasureDialog, MEASURE_WORDS } from '../tools/measure-dialog';
 
 interface ReachPanelProps {
   readonly data: AssemblyAnswer;

@@ -1,18 +1,25 @@
 import { notSolid } from '#core/prep/stack';
 import type { AssemblyAnswer } from '#contract/answers';
-import { carryUnit } from '#core/units/carry';
 import { useState } from 'react';
-import { judgeHole, missingOf, type Trial } from '#core/deviation/judge';
-import type { TypedLength } from '#core/record/definitions';
+import { useForm, useWatch } from 'react-hook-form';
+import {
+  afterRemovalOf,
+  carryAfterRemoval,
+  measuredAfterRemoval,
+  nothingMeasured,
+  readAfterRemoval,
+  type AfterRemovalTyped,
+} from '#core/deviation/after-removal-text';
+import { judgeHole, type Trial } from '#core/deviation/judge';
 import { formatCallout } from '#core/rivet/callout';
 import { nextSizeUp } from '#core/rivet/removal';
 import { showBoth } from '#core/units/show';
-import type { Mm } from '#core/units/length';
 import { objectionSentence, verdictSentence } from '#core/wording/deviations';
 import { sheetName } from '#core/wording/words';
 import { useMark } from '../../api/commands';
-import { Button, ErrorText } from '../../ui/controls';
-import { DimensionField, dimensionValue } from '../../ui/dimension-field';
+import { Button } from '../../ui/controls';
+import { faultsOf } from '../../ui/form-faults';
+import { CheckField, LengthField } from '../../ui/form-fields';
 import { useUnits, useUnitSwitch } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { SectionFigure } from '../plan/section-figure';
@@ -28,25 +35,18 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
   const units = useUnits();
   const mark = useMark(data.kit);
   const { layers } = row.entity.definition;
-  const [hole, setHole] = useState('');
-  const [edges, setEdges] = useState<Readonly<Record<string, string>>>({});
-  const [pitch, setPitch] = useState('');
-  const [isElongated, setElongated] = useState(false);
-  const [error, setError] = useState<string | null>(null);
-  const [isKept, setKept] = useState(false);
-  useUnitSwitch((from) => {
-    setHole((t) => carryUnit(t, from));
-    setPitch((t) => carryUnit(t, from));
-    setEdges((old) => Object.fromEntries(Object.entries(old).map(([k, t]) => [k, carryUnit(t, from)])));
+  const form = useForm<AfterRemovalTyped>({
+    defaultValues: nothingMeasured(layers.length),
+    resolver: (typed) => {
+      const read = readAfterRemoval(typed, units);
+      return read.ok ? { values: typed, errors: {} } : { values: {}, errors: faultsOf<AfterRemovalTyped>(read.problems) };
+    },
   });
-  const read = {
-    hole: dimensionValue(hole, units),
-    pitch: dimensionValue(pitch, units),
-    edges: layers.map((l) => dimensionValue(edges[l.id] ?? '', units)),
-  };
-  const isBad = [read.hole, read.pitch, ...read.edges].some((v) => v.isBad);
-  const mmOf = (v: { length: TypedLength | null }) => v.length?.mm as Mm | undefined;
-  const judgement = judgeHole(row.stack, { hole: mmOf(read.hole), isElongated, edges: read.edges.map(mmOf), pitch: mmOf(read.pitch) });
+  const { control } = form;
+  const [isKept, setKept] = useState(false);
+  useUnitSwitch((from) => form.reset(carryAfterRemoval(form.getValues(), from), { keepDirty: true }));
+  const typed = useWatch({ control }) as AfterRemovalTyped;
+  const judgement = judgeHole(row.stack, measuredAfterRemoval(typed, units));
   const isOwnLimit = data.kit.definition.limits.edgeStopD !== undefined;
   const edgeLimit = { factorD: row.stack.limits.edgeStopD, by: isOwnLimit ? ('kit' as const) : ('program' as const) };
   const shown: Trial = judgement.next ?? judgement.same;
@@ -56,75 +56,45 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
         { callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size }, grip: row.plan.grip },
         row.stack.halfDash,
       );
-  const keep = () => {
-    if (isBad) return setError('One of the lengths does not read.');
-    if (!read.hole.length) return setError('Measure the hole: nothing can be said without it.');
-    setError(null);
-    const measured = layers.flatMap((l, i) => {
-      const length = read.edges[i]?.length;
-      return length ? [[l.id, length] as const] : [];
-    });
-    mark([
-      {
-        kind: 'deviation',
-        rowId: row.entity.id,
-        holeIds: [holeId],
-        payload: {
-          deviation: {
-            kind: 'after-removal',
-            hole: read.hole.length,
-            ...(read.pitch.length ? { pitch: read.pitch.length } : {}),
-            ...(measured.length > 0 ? { edges: Object.fromEntries(measured) } : {}),
-            edgeLimit,
-            verdict: judgement.verdict,
-            ...(judgement.missing ? { missing: missingOf(judgement, row.entity.definition) } : {}),
-          },
-        },
-      },
-    ]);
+  const keep = form.handleSubmit((typed) => {
+    const read = readAfterRemoval(typed, units);
+    if (!read.ok || isKept) return;
+    const deviation = afterRemovalOf(read.value, judgement, row.entity.definition, edgeLimit);
+    mark([{ kind: 'deviation', rowId: row.entity.id, holeIds: [holeId], payload: { deviation } }]);
     setKept(true);
-  };
+  });
   return (
     <section aria-label="The hole afterwards" className="grid gap-4 md:grid-cols-2">
-      <div className="flex flex-col gap-2">
+      <form className="flex flex-col gap-2" noValidate onSubmit={(e) => void keep(e)}>
         <h2 className="label text-[22px]">Measure the hole</h2>
-        <DimensionField
-          label={isElongated ? 'Hole, the longer way' : 'Hole'}
-          text={hole}
-          onText={setHole}
-          units={units}
-          placeholder=".098"
-        />
-        <label className="flex min-h-11 items-center gap-2">
-          <input type="checkbox" className="size-6" checked={isElongated} onChange={(e) => setElongated(e.target.checked)} />
+        <LengthField control={control} name="hole" label={typed.isElongated ? 'Hole, the longer way' : 'Hole'} placeholder=".098" />
+        <CheckField control={control} name="isElongated">
           it is longer one way
-        </label>
+        </CheckField>
         {layers.map((l, i) => (
-          <DimensionField
+          <LengthField
             key={l.id}
+            control={control}
+            name={`edges.${i}`}
             label={`Edge distance in ${sheetName(row.plan.layers[i]?.part, i)}`}
-            text={edges[l.id] ?? ''}
-            onText={(t) => setEdges((old) => ({ ...old, [l.id]: t }))}
-            units={units}
             placeholder="as planned"
           />
         ))}
-        <DimensionField label="To the nearest neighbour" text={pitch} onText={setPitch} units={units} placeholder="as planned" />
+        <LengthField control={control} name="pitch" label="To the nearest neighbour" placeholder="as planned" />
         <p className="text-[15px] text-ink2">
           The same one goes up to {showBoth(row.stack.holeMax, units)}.
           {next ? ` Then ${formatCallout(next.callout)} in ${showBoth(next.hole, units)}, if edge, pitch and every sheet bear it.` : ''}{' '}
           Edge limit: {edgeLimit.factorD} D, {isOwnLimit ? 'this kit’s own' : 'the program’s default'}.
         </p>
-        {error ? <ErrorText>{error}</ErrorText> : null}
-        <Button tone="primary" className="min-h-16 text-[22px]" onClick={keep} disabled={isKept}>
+        <Button type="submit" tone="primary" className="min-h-16 text-[22px]" disabled={isKept}>
           {isKept ? 'Kept' : 'Keep what was measured'}
         </Button>
         {isKept ? (
           <GoesOn data={data} row={row} holeId={holeId} isStopped={judgement.verdict === 'stop' || judgement.verdict === 'unknown'} />
         ) : null}
-      </div>
+      </form>
       <div className="flex flex-col gap-2" aria-live="polite">
-        {hole.trim() === '' ? null : (
+        {typed.hole.trim() === '' ? null : (
           <>
             <p className="flex items-start gap-2 text-[20px]">
               <VerdictSign
