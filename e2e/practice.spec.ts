@@ -9,8 +9,13 @@ test('ten thousand rows are cut in a worker: progress, stop, a picture with its 
   const cut = page.getByRole('button', { name: 'Cut 10,000 rows' });
   await page.getByLabel('Gauge scatter, up to').fill('much');
   await cut.click();
-  await expect(page.getByRole('alert')).toContainText('does not read');
+  await expect(page.getByLabel('Gauge scatter, up to')).toBeFocused();
+  await expect(page.getByLabel('Gauge scatter, up to')).toHaveAccessibleDescription(/"much" is not a dimension/);
+  await expect(page.getByRole('progressbar', { name: 'Rows cut' })).toHaveCount(0);
   await page.getByLabel('Gauge scatter, up to').fill('.004 in');
+  await page.getByLabel('A reading every so many holes').fill('41');
+  await cut.click();
+  await expect(page.getByRole('alert')).toContainText('A reading every 1 to 40 holes');
   await page.getByLabel('A reading every so many holes').fill('4');
   await cut.click();
   await expect(page.getByRole('progressbar', { name: 'Rows cut' })).toBeVisible();
