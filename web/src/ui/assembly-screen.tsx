@@ -9,6 +9,7 @@ import { usePlannedAhead } from '../models/use-planned-ahead';
 import { ErrorText } from './controls';
 import { TopBar } from './top-bar';
 import { UnitsContext } from './units';
+import { ZoneContext, zoneOf } from './zone';
 
 /** The units a screen leads with: those chosen in this browser, else the kit's. */
 export function useScreenUnits(kitUnits: Units | undefined): Units {
@@ -28,17 +29,19 @@ export function AssemblyScreen({ name, children }: { name: string; children: (da
   const isIn = useDeferredValue(data !== undefined);
   const units = useScreenUnits(answer.data?.kit.definition.units);
   return (
-    <UnitsContext value={units}>
-      {data && isIn ? (
-        children(data, units)
-      ) : (
-        <div className="flex h-full flex-col">
-          <TopBar trail={[{ text: name }]} units={units} />
-          <main id="content" className="p-4">
-            {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the assembly …</p>}
-          </main>
-        </div>
-      )}
-    </UnitsContext>
+    <ZoneContext value={zoneOf(answer.data?.kit)}>
+      <UnitsContext value={units}>
+        {data && isIn ? (
+          children(data, units)
+        ) : (
+          <div className="flex h-full flex-col">
+            <TopBar trail={[{ text: name }]} units={units} />
+            <main id="content" className="p-4">
+              {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the assembly …</p>}
+            </main>
+          </div>
+        )}
+      </UnitsContext>
+    </ZoneContext>
   );
 }

@@ -2,11 +2,13 @@ import { NotebookPen } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
 import type { Entity } from '#core/record/definitions';
 import { EVENING, isLaterToday, paperProblem, type PaperProblem } from '#core/record/paper';
+import { readFieldText } from '#core/log/moments';
 import { PAPER_PROBLEM_WORDS } from '#core/wording/paper';
 import { useMark, usePerson } from '../api/commands';
 import { writeUp, type WritingUp } from '../api/writing-up';
 import { Button, ErrorText, Field, Select, TextInput } from './controls';
 import { Modal } from './modal';
+import { useShowMoment, useZone } from './zone';
 
 interface FromPaperProps {
   readonly kit: Entity<'kit'>;
@@ -17,6 +19,7 @@ interface FromPaperProps {
 export function FromPaper({ kit, assemblyId }: FromPaperProps) {
   const mark = useMark(kit);
   const me = usePerson(kit);
+  const zone = useZone();
   const [isOpen, setOpen] = useState(false);
   const [day, setDay] = useState('');
   const [clock, setClock] = useState('');
@@ -25,7 +28,7 @@ export function FromPaper({ kit, assemblyId }: FromPaperProps) {
   const [problem, setProblem] = useState<PaperProblem | null>(null);
   const begin = (e: FormEvent) => {
     e.preventDefault();
-    const atMs = new Date(`${day}T${clock === '' ? EVENING : clock}`).getTime();
+    const atMs = readFieldText(`${day}T${clock === '' ? EVENING : clock}`, zone);
     const worked = hours.trim() === '' ? null : Number(hours.trim().replace(',', '.'));
     const found = paperProblem(day, atMs, worked, Date.now());
     setProblem(found);
@@ -89,12 +92,12 @@ export function FromPaper({ kit, assemblyId }: FromPaperProps) {
 /** Says which day is being written up, and by whom; one press leaves the mode. */
 export function WritingUpBanner({ kit, mode }: { readonly kit: Entity<'kit'>; readonly mode: WritingUp }) {
   const who = kit.definition.people.find((p) => p.id === mode.person)?.initials ?? 'somebody';
-  const at = new Date(mode.at);
+  const show = useShowMoment();
   return (
     <div role="status" className="flex flex-wrap items-center gap-3 rounded border border-caution bg-caution-soft px-2 py-1 text-[17px]">
       <span>
-        Writing up from paper: {at.toLocaleString(undefined, { dateStyle: 'full', timeStyle: 'short' })}, {who}.
-        {isLaterToday(at.getTime(), Date.now()) ? ' That is later than now: it is noted.' : ''}
+        Writing up from paper: {show(mode.at, 'long')}, {who}.
+        {isLaterToday(Date.parse(mode.at), Date.now()) ? ' That is later than now: it is noted.' : ''}
       </span>
       <span>{mode.plan === 'then' ? 'Figures are those of the plan as it was then.' : 'Figures are those of the plan as it is now.'}</span>
       <Button className="min-h-14 px-4 text-[17px]" onClick={() => writeUp({ ...mode, plan: mode.plan === 'then' ? 'now' : 'then' })}>

@@ -6,6 +6,7 @@ import { ErrorText } from './controls';
 import { kitPlaces, type KitPlaceName } from './places';
 import { TopBar } from './top-bar';
 import { UnitsContext } from './units';
+import { ZoneContext, zoneOf } from './zone';
 import { useUndo, type UndoControl } from './use-undo';
 import type { Mark } from '#core/record/marks';
 
@@ -37,19 +38,21 @@ export function KitPage<T extends { readonly kit: Entity<'kit'> }>({
   const units = useScreenUnits(data?.kit.definition.units);
   const kit = data?.kit;
   return (
-    <UnitsContext value={units}>
-      <div className="flex min-h-full flex-col max-sm:pb-16">
-        {kit && hasUndo ? (
-          <KitBarWithUndo kit={kit} here={here} name={name} units={units} />
-        ) : (
-          <KitBar kit={kit} here={here} name={name} units={units} />
-        )}
-        <main id="content" className={layout}>
-          {error ? <ErrorText>{error.message}</ErrorText> : null}
-          {data ? children(data, units) : error ? null : <p role="status">{waiting}</p>}
-        </main>
-      </div>
-    </UnitsContext>
+    <ZoneContext value={zoneOf(kit)}>
+      <UnitsContext value={units}>
+        <div className="flex min-h-full flex-col max-sm:pb-16">
+          {kit && hasUndo ? (
+            <KitBarWithUndo kit={kit} here={here} name={name} units={units} />
+          ) : (
+            <KitBar kit={kit} here={here} name={name} units={units} />
+          )}
+          <main id="content" className={layout}>
+            {error ? <ErrorText>{error.message}</ErrorText> : null}
+            {data ? children(data, units) : error ? null : <p role="status">{waiting}</p>}
+          </main>
+        </div>
+      </UnitsContext>
+    </ZoneContext>
   );
 }
 

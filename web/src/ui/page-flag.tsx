@@ -8,6 +8,7 @@ import { useMark } from '../api/commands';
 import { useChanges } from '../api/queries';
 import { partsById } from '../models/planned-rows';
 import { Button, ErrorText, Field, TextInput } from './controls';
+import { useShowMoment } from './zone';
 
 /** Rows under a revised page that nobody settled, by row. */
 export function usePageFlags(data: AssemblyAnswer, marks: readonly Mark[]): ReadonlyMap<string, readonly PageFlag[]> {
@@ -17,8 +18,6 @@ export function usePageFlags(data: AssemblyAnswer, marks: readonly Mark[]): Read
     return byRow;
   }, [data.pages, data.rows, marks]);
 }
-
-const day = (iso: string) => new Date(iso).toLocaleDateString(undefined, { dateStyle: 'medium' });
 
 interface PageFlagsProps {
   readonly data: AssemblyAnswer;
@@ -38,6 +37,7 @@ export function PageFlags({ data, flags }: PageFlagsProps) {
 }
 
 function OneFlag({ data, flag }: { data: AssemblyAnswer; flag: PageFlag }) {
+  const show = useShowMoment();
   const mark = useMark(data.kit);
   const [question, setQuestion] = useState('');
   const [answer, setAnswer] = useState('');
@@ -74,14 +74,14 @@ function OneFlag({ data, flag }: { data: AssemblyAnswer; flag: PageFlag }) {
   return (
     <li className="flex flex-col gap-2 rounded border border-caution bg-caution-soft px-2 py-1 text-[16px]">
       <p>
-        Page <strong>{flag.page}</strong> has revision {flag.revision} since {day(flag.cameAt)}
+        Page <strong>{flag.page}</strong> has revision {flag.revision} since {show(flag.cameAt, 'day')}
         {flag.note ? `: ${flag.note}` : '.'}
         {flag.doneBefore > 0 ? ` ${flag.doneBefore} ${flag.doneBefore === 1 ? 'thing was' : 'things were'} done to the old one.` : ''}
       </p>
       {flag.asked ? (
         <>
           <p>
-            Asked the kit maker on {day(flag.asked.on)}: {flag.asked.question}
+            Asked the kit maker on {show(flag.asked.on, 'day')}: {flag.asked.question}
           </p>
           <div className="flex flex-wrap items-end gap-2">
             <Field label="What they answered">

@@ -1,5 +1,6 @@
 import { CirclePause, CirclePlay, CircleStop } from 'lucide-react';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { daysIn } from '#core/log/day-of';
 import type { Entity } from '#core/record/definitions';
 import type { Mark, MarkKind } from '#core/record/marks';
 import { isForgotten, shiftsOf, showHours, workedMs, type Shift } from '#core/record/shifts';
@@ -8,6 +9,7 @@ import { useWritingUp } from '../api/writing-up';
 import { Button } from './controls';
 import { DialogComes } from './dialog-comes';
 import { FromPaper, WritingUpBanner } from './from-paper';
+import { useMomentOf, useShowMoment, useZone } from './zone';
 
 const ShiftEnd = lazy(() => import('./shift-end').then((m) => ({ default: m.ShiftEnd })));
 
@@ -25,18 +27,18 @@ function useNow(): string {
   return now;
 }
 
-/** The day here, not in Greenwich: an evening's shift may begin on the next day there. */
-const localDay = (iso: string) => new Date(iso).toDateString();
-
 /** This person's shift: started, paused, ended with the work; a forgotten one is asked about. */
 export function ShiftBar({ kit, assemblyId, marks }: { kit: Entity<'kit'>; assemblyId: string; marks: readonly Mark[] }) {
   const mark = useMark(kit);
   const person = usePerson(kit);
   const now = useNow();
+  /* The day by the kit's clock, not in Greenwich: an evening's shift may begin on the next day there. */
+  const zone = useZone();
+  const dayOf = useMemo(() => daysIn(zone), [zone]);
   const shifts = useMemo(() => shiftsOf(marks), [marks]);
   const mine = shifts.filter((s) => s.person === person && s.state !== 'ended').at(-1);
   const write = (kind: ShiftKind, doneAt?: string) => mark([{ kind, rowId: assemblyId, holeIds: [], ...(doneAt ? { doneAt } : {}) }]);
-  const today = shifts.filter((s) => s.person === person && localDay(s.startedAt) === localDay(now));
+  const today = shifts.filter((s) => s.person === person && dayOf(s.startedAt) === dayOf(now));
   const workedToday = today.reduce((sum, s) => sum + workedMs(s, now), 0);
   const [isEnding, setEnding] = useState(false);
   const writing = useWritingUp();
@@ -93,14 +95,16 @@ export function ShiftBar({ kit, assemblyId, marks }: { kit: Entity<'kit'>; assem
 
 /** Nothing was marked for hours: when did it end? */
 function Forgotten({ shift, onEnd, onOn }: { shift: Shift; onEnd: (at: string) => void; onOn: () => void }) {
-  const local = (iso: string) => new Date(iso).toLocaleString([], { weekday: 'short', hour: '2-digit', minute: '2-digit' });
+  const show = useShowMoment();
+  const momentOf = useMomentOf();
   const [at, setAt] = useState('');
+  const ended = momentOf(at);
   const began = shift.startedAt === shift.lastMarkAt;
   return (
     <div role="group" aria-label="Shift" className="flex flex-wrap items-center gap-2 rounded border border-caution bg-caution-soft p-2">
       <span>
-        A shift is still open since {local(shift.startedAt)}
-        {began ? ', with nothing marked in it' : `; the last mark was at ${local(shift.lastMarkAt)}`}. Did it end?
+        A shift is still open since {show(shift.startedAt, 'weekday')}
+        {began ? ', with nothing marked in it' : `; the last mark was at ${show(shift.lastMarkAt, 'weekday')}`}. Did it end?
       </span>
       {began ? null : (
         <Button className="min-h-12" onClick={() => onEnd(shift.lastMarkAt)}>
@@ -113,8 +117,8 @@ function Forgotten({ shift, onEnd, onOn }: { shift: Shift; onEnd: (at: string) =
       </label>
       <Button
         className="min-h-12"
-        disabled={at === '' || new Date(at).toISOString() < shift.startedAt}
-        onClick={() => onEnd(new Date(at).toISOString())}
+        disabled={ended === undefined || ended < shift.startedAt}
+        onClick={() => (ended === undefined ? undefined : onEnd(ended))}
       >
         Keep that
       </Button>

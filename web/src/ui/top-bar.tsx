@@ -5,6 +5,7 @@ import type { Entity } from '#core/record/definitions';
 import type { Units } from '#core/units/length';
 import { useOfflinePage } from '../api/offline-page';
 import { useClockAhead, useIsStored, useRefusal, useWaiting } from '../api/outbox';
+import { useBatchMarks } from '../api/queries';
 import { SetAsideBadge } from './set-aside';
 import { UndoBar } from './undo-list';
 import type { UndoControl } from './use-undo';
@@ -84,11 +85,7 @@ export function TopBar({ trail, title, heading, kit, places, above, units, undo 
           <DeviceMenu units={units} />
         </div>
       </header>
-      {kit ? (
-        <Suspense fallback={null}>
-          <BatchClock kitId={kit.id} />
-        </Suspense>
-      ) : null}
+      {kit ? <Batches kitId={kit.id} /> : null}
     </>
   );
 }
@@ -134,6 +131,18 @@ function PlacesNav({ label, list }: { label: string; list: readonly Place[] }) {
 const BatchClock = lazy(() => import('./batch-clock').then((m) => ({ default: m.BatchClock })));
 const ClockBadge = lazy(() => import('./clock-badge').then((m) => ({ default: m.ClockBadge })));
 const PlacesMenuOpen = lazy(() => import('./places-menu').then((m) => ({ default: m.PlacesMenu })));
+
+/** The clocks of batches come where one was mixed. */
+function Batches({ kitId }: { kitId: string }) {
+  const served = useBatchMarks(kitId).data ?? [];
+  const waiting = useWaiting();
+  if (served.length === 0 && !waiting.some((w) => w.mark.kind === 'sealant-mixed')) return null;
+  return (
+    <Suspense fallback={null}>
+      <BatchClock kitId={kitId} />
+    </Suspense>
+  );
+}
 
 /** The kit's places from within one of its assemblies. */
 function PlacesMenu(at: { places: readonly Place[]; name: string }) {

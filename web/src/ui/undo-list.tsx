@@ -3,12 +3,14 @@ import { useState } from 'react';
 import { Button } from './controls';
 import { Modal } from './modal';
 import type { UndoControl } from './use-undo';
+import { useShowMoment } from './zone';
 
 /** So many of the newest are listed. */
 const SHOWN = 40;
 
 /** Undo, redo, and the list of what this device did, each of which can be taken back or made again. */
 export function UndoBar({ undo }: { readonly undo: UndoControl }) {
+  const show = useShowMoment();
   const [isOpen, setOpen] = useState(false);
   const bar =
     'label inline-flex min-h-8 items-center gap-1 rounded border border-edge bg-raised px-2 hover:bg-dye-soft disabled:opacity-60 pointer-coarse:min-h-11';
@@ -44,9 +46,7 @@ export function UndoBar({ undo }: { readonly undo: UndoControl }) {
             <li key={d.id} className="flex items-center gap-2 border-b border-line py-1 text-[15px]">
               <span className={`min-w-0 flex-1 ${d.takenBackBy.length === 0 ? '' : 'text-ink2 line-through'}`}>
                 {d.label}
-                <span className="block text-[13px] text-ink2">
-                  {new Date(d.recordedAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })}
-                </span>
+                <span className="block text-[13px] text-ink2">{show(d.recordedAt)}</span>
                 {undo.failed.has(d.id) ? <span className="block text-[13px] text-stop">{undo.failed.get(d.id)}</span> : null}
               </span>
               <Button onClick={() => undo.turn(d)}>{d.takenBackBy.length === 0 ? 'Take back' : 'Make again'}</Button>

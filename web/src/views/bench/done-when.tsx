@@ -1,5 +1,7 @@
+import { eveningBefore } from '#core/log/moments';
 import { Button } from '../../ui/controls';
 import { usePageKeys } from '../../ui/page-keys';
+import { useZone } from '../../ui/zone';
 
 interface DoneWhenProps {
   /** As a date field writes it; empty: now. */
@@ -7,16 +9,12 @@ interface DoneWhenProps {
   readonly onDoneAt: (next: string) => void;
 }
 
-/** Yesterday evening where the builder is, as a date field writes it. */
-function yesterdayEvening(now: Date): string {
-  const day = new Date(now.getFullYear(), now.getMonth(), now.getDate() - 1);
-  const two = (n: number) => String(n).padStart(2, '0');
-  return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}T20:00`;
-}
+/** Yesterday is the evening. */
+const EVENING = '20:00';
 
 /** When it was done, if not now: one press for yesterday evening, or any time. */
 export function DoneWhen({ doneAt, onDoneAt }: DoneWhenProps) {
-  const yesterday = yesterdayEvening(new Date());
+  const yesterday = eveningBefore(new Date().toISOString(), useZone(), EVENING);
   const toggle = () => onDoneAt(doneAt === yesterday ? '' : yesterday);
   usePageKeys({ yesterday: toggle });
   return (

@@ -24,6 +24,7 @@ import type { MarkWish } from '../../api/commands';
 import type { RowModel } from '../../models/row-model';
 import { partsById } from '../../models/planned-rows';
 import { useSetting } from '../../models/use-setting';
+import { useMomentOf } from '../../ui/zone';
 
 const NO_ODD: ReadonlyMap<string, Deviation> = new Map();
 const NO_HOLES: ReadonlySet<string> = new Set();
@@ -118,6 +119,7 @@ export function useWorkAtHand({ data, current, item, rows, marks, tools, firstOf
     if (operation !== 'primed' || finishWay === 'primed') return {};
     return { work: { finish: data.parts.find((p) => p.id === item.partId)?.definition.finish ?? '', how: finishWay } };
   };
+  const momentOf = useMomentOf();
   /** Writes the marks of what is chosen. */
   const markNow = () => {
     onMarked(`${isOnPart ? name : `${amount} of ${name}`} ${word.done}`);
@@ -127,7 +129,8 @@ export function useWorkAtHand({ data, current, item, rows, marks, tools, firstOf
       ...(isSetByTool ? { setting } : {}),
       ...finishSaid(),
     };
-    const time = doneAt === '' ? {} : { doneAt: new Date(doneAt).toISOString() };
+    const at = momentOf(doneAt);
+    const time = at === undefined ? {} : { doneAt: at };
     const order = operation === 'set' ? [...ranks.keys()] : holes.map((h) => h.id);
     onMark(
       marksFor(

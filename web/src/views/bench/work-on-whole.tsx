@@ -14,6 +14,7 @@ import { DoneWhen } from './done-when';
 import { MarkFoot } from './mark-foot';
 import { useMarkKey } from './use-mark-key';
 import type { useMarkLock } from './use-mark-lock';
+import { useMomentOf } from '../../ui/zone';
 
 interface WorkOnWholeProps {
   readonly data: AssemblyAnswer;
@@ -36,12 +37,14 @@ export function WorkOnWhole({ data, work, sequence, onMark, lock, marked, undo, 
   const name = sequence.nameOf(work.id).slice(verb.length + 2);
   const canMark = work.rowId !== null || chosen.length > 0;
   const what = work.rowId === null ? `${chosen.length} ${chosen.length === 1 ? 'part' : 'parts'}` : '';
+  const momentOf = useMomentOf();
   const [isAsking, setAsking] = useState(false);
   const early = MARK_KINDS.filter((k) => work.waits.some((w) => sequence.byId.get(w.id)?.kind === k));
   const write = () => {
     setAsking(false);
     setOff(new Set());
-    const time = doneAt === '' ? {} : { doneAt: new Date(doneAt).toISOString() };
+    const at = momentOf(doneAt);
+    const time = at === undefined ? {} : { doneAt: at };
     const exception = early.length > 0 ? { early } : {};
     const address =
       work.rowId === null

@@ -17,6 +17,7 @@ import { useLate } from '../../ui/use-late';
 import { Warning } from '../../ui/warning';
 import { BAR_STAGES } from './assembly-bar';
 import { AssemblyLine } from './assembly-line';
+import { useShowMoment, ZoneContext, zoneOf } from '../../ui/zone';
 import { ASSEMBLY_ORDERS, moveEdits, orderedAssemblies, type AssemblyOrder } from './assembly-order';
 import { KitHours } from './kit-hours';
 
@@ -27,20 +28,22 @@ export function KitView() {
   const kit = answer.data?.kit;
   const units = useScreenUnits(kit?.definition.units);
   return (
-    <UnitsContext value={units}>
-      <div className="flex min-h-full flex-col max-sm:pb-16">
-        {kit ? (
-          <KitBarWithUndo kit={kit} here="assemblies" name="Assemblies" units={units} />
-        ) : (
-          <KitBar kit={undefined} here="assemblies" name="Assemblies" units={units} />
-        )}
-        <main id="content" className="mx-auto flex w-full max-w-5xl flex-col gap-6 p-4">
-          {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : null}
-          {answer.data ? <KitAtAGlance data={answer.data} /> : answer.error ? null : <p role="status">Loading the kit …</p>}
-          <Warning />
-        </main>
-      </div>
-    </UnitsContext>
+    <ZoneContext value={zoneOf(kit)}>
+      <UnitsContext value={units}>
+        <div className="flex min-h-full flex-col max-sm:pb-16">
+          {kit ? (
+            <KitBarWithUndo kit={kit} here="assemblies" name="Assemblies" units={units} />
+          ) : (
+            <KitBar kit={undefined} here="assemblies" name="Assemblies" units={units} />
+          )}
+          <main id="content" className="mx-auto flex w-full max-w-5xl flex-col gap-6 p-4">
+            {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : null}
+            {answer.data ? <KitAtAGlance data={answer.data} /> : answer.error ? null : <p role="status">Loading the kit …</p>}
+            <Warning />
+          </main>
+        </div>
+      </UnitsContext>
+    </ZoneContext>
   );
 }
 
@@ -151,6 +154,7 @@ function KitAtAGlance({ data: { kit, assemblies } }: { data: KitAnswer }) {
 
 /** Where one stopped: one press goes on there. */
 function CarryOn({ last, name }: { last: { rowId: string; row: string; text: string; doneAt: string; assemblyId: string }; name: string }) {
+  const show = useShowMoment();
   return (
     <Link
       data-carry-on=""
@@ -159,7 +163,7 @@ function CarryOn({ last, name }: { last: { rowId: string; row: string; text: str
     >
       <span className="label text-[19px]">Carry on: {last.row}</span>
       <span className="text-[15px]">
-        {name}, last: {last.text}, {new Date(last.doneAt).toLocaleDateString()}
+        {name}, last: {last.text}, {show(last.doneAt, 'day')}
       </span>
     </Link>
   );

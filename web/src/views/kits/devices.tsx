@@ -1,12 +1,19 @@
 import type { CodeAnswer, DevicesAnswer } from '#contract/answers';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import QRCode from 'qrcode';
 import { useEffect, useState } from 'react';
 import { get, post, remove } from '../../api/client';
 import { Button, ErrorText } from '../../ui/controls';
+import { useShowMoment } from '../../ui/zone';
+
+/** An address as a code for a camera; what draws it comes when one is wanted. */
+async function codePicture(address: string): Promise<string> {
+  const { default: QRCode } = await import('qrcode');
+  return QRCode.toDataURL(address, { margin: 1, width: 180 });
+}
 
 /** At the desk: the tablets that may come in, a code for a new one, and the way out. */
 export function DevicesPanel() {
+  const show = useShowMoment();
   const client = useQueryClient();
   const answer = useQuery({ queryKey: ['devices'], queryFn: () => get<DevicesAnswer>('/devices'), retry: false, refetchInterval: 5000 });
   const [code, setCode] = useState<{ code: string; until: string } | null>(null);
@@ -14,7 +21,7 @@ export function DevicesPanel() {
   const [error, setError] = useState<string | null>(null);
   const url = answer.data?.urls[0];
   useEffect(() => {
-    if (code && url) void QRCode.toDataURL(`${url}pair`, { margin: 1, width: 180 }).then(setPicture);
+    if (code && url) void codePicture(`${url}pair`).then(setPicture);
   }, [code, url]);
   useEffect(() => {
     if (!code) return;
@@ -42,7 +49,7 @@ export function DevicesPanel() {
             <div className="flex flex-wrap items-center gap-4">
               {picture ? <img src={picture} alt={`The address ${url}pair as a square code`} width="140" height="140" /> : null}
               <p>
-                Code, good until {new Date(code.until).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}:{' '}
+                Code, good until {show(code.until, 'clock')}:{' '}
                 <strong className="label block text-[34px] tracking-widest" aria-label="Pairing code">
                   {code.code.slice(0, 4)} {code.code.slice(4)}
                 </strong>
@@ -67,7 +74,7 @@ export function DevicesPanel() {
         {devices.map((d) => (
           <li key={d.id} className="flex items-center justify-between gap-2 border-t border-line py-1">
             <span>
-              {d.name}, {d.person} <span className="text-ink2">since {new Date(d.pairedAt).toLocaleDateString()}</span>
+              {d.name}, {d.person} <span className="text-ink2">since {show(d.pairedAt, 'day')}</span>
             </span>
             <Button tone="danger" onClick={() => void drop(d.id)}>
               Drop this device
@@ -83,7 +90,7 @@ export function DevicesPanel() {
 function TrustOnce({ url, print }: { url: string | undefined; print: string | null }) {
   const [picture, setPicture] = useState<string | null>(null);
   useEffect(() => {
-    if (url) void QRCode.toDataURL(`${url}trust`, { margin: 1, width: 180 }).then(setPicture);
+    if (url) void codePicture(`${url}trust`).then(setPicture);
   }, [url]);
   if (!url || !print) return null;
   return (

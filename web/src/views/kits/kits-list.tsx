@@ -6,6 +6,8 @@ import { workedLast } from '#core/work/overview';
 import { useKeep } from '../../api/commands';
 import { useOverview } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
+import { showMoment } from '#core/log/moments';
+import { zoneOf } from '../../ui/zone';
 
 /** The kits, those put away apart, and deleted ones that can be brought back. */
 export function KitsList({ answer }: { readonly answer: KitsAnswer }) {
@@ -52,14 +54,14 @@ function KitLine({ kit }: { readonly kit: Entity<'kit'> }) {
       <Link to={`/kits/${kit.id}`} className="label flex min-h-12 min-w-48 flex-1 items-center px-2 text-[19px] hover:bg-dye-soft">
         {kit.definition.name}
       </Link>
-      <KitGlance kitId={kit.id} />
+      <KitGlance kit={kit} />
     </li>
   );
 }
 
 /** How far a kit is, and where one stopped. */
-function KitGlance({ kitId }: { kitId: string }) {
-  const assemblies = useOverview(kitId).data?.assemblies ?? [];
+function KitGlance({ kit }: { readonly kit: Entity<'kit'> }) {
+  const assemblies = useOverview(kit.id).data?.assemblies ?? [];
   const holes = assemblies.reduce((n, a) => n + a.holes, 0);
   const inspected = assemblies.reduce((n, a) => n + (a.stages.inspected ?? 0), 0);
   const latest = workedLast(assemblies);
@@ -69,7 +71,7 @@ function KitGlance({ kitId }: { kitId: string }) {
     <>
       <span className="text-[15px] text-ink2">
         {inspected} of {holes} {holes === 1 ? 'hole' : 'holes'} done
-        {last ? `, last worked on ${new Date(last.doneAt).toLocaleDateString()}` : ''}
+        {last ? `, last worked on ${showMoment(last.doneAt, zoneOf(kit), 'day')}` : ''}
       </span>
       {last ? (
         <Link

@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useFieldArray, useForm } from 'react-hook-form';
 import type { Entity } from '#core/record/definitions';
 import { readCorrection, shiftCorrection, type CorrectionTyped } from '#core/record/shift-correction';
+import { fieldText, readFieldText } from '#core/log/moments';
 import { workedMs, type Shift } from '#core/record/shifts';
 import { STEP_KINDS } from '#core/record/steps';
 import { WORK_WORDS } from '#core/wording/work-words';
@@ -10,6 +11,7 @@ import { Button, ErrorText, Field, Select } from '../../ui/controls';
 import { faultsOf } from '../../ui/form-faults';
 import { TextField } from '../../ui/form-fields';
 import { Modal } from '../../ui/modal';
+import { useZone } from '../../ui/zone';
 
 interface CorrectDialogProps {
   readonly kit: Entity<'kit'>;
@@ -24,31 +26,26 @@ const HOUR_MS = 3_600_000;
 /** After marks were sent what they come to is asked for anew. */
 const SENT_MS = 500;
 
-/** A date field's own text of a moment, in the zone here. */
-function fieldText(iso: string): string {
-  const at = new Date(iso);
-  return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
-}
-
 /** Other hours in the place of a shift; what it was stays in the record. */
 export function CorrectDialog({ kit, shift, was, assemblies, onClose }: CorrectDialogProps) {
   const mark = useMark(kit);
   const client = useQueryClient();
+  const zone = useZone();
   const hours = Math.round((workedMs(shift, shift.startedAt) / HOUR_MS) * 100) / 100;
   const form = useForm<CorrectionTyped>({
     defaultValues: {
-      start: fieldText(shift.startedAt),
+      start: fieldText(shift.startedAt, zone),
       parts: [{ assemblyId: shift.assemblyId, hours: String(hours), as: shift.as ?? '' }],
     },
     resolver: (typed) => {
-      const read = readCorrection(typed, new Date(typed.start).getTime(), Date.now());
+      const read = readCorrection(typed, readFieldText(typed.start, zone), Date.now());
       return read.ok ? { values: typed, errors: {} } : { values: {}, errors: faultsOf<CorrectionTyped>(read.problems) };
     },
   });
   const { control, register } = form;
   const parts = useFieldArray({ control, name: 'parts' });
   const keep = form.handleSubmit((typed) => {
-    const startMs = new Date(typed.start).getTime();
+    const startMs = readFieldText(typed.start, zone);
     const read = readCorrection(typed, startMs, Date.now());
     if (!read.ok) return;
     const marks = shiftCorrection(shift, startMs, read.parts, `Corrected; it was ${was}`.slice(0, 500));
@@ -71,7 +68,7 @@ export function CorrectDialog({ kit, shift, was, assemblies, onClose }: CorrectD
         </Field>
         {startFault ? <ErrorText>{startFault}</ErrorText> : null}
         {parts.fields.map((p, i) => (
-          <fieldset key={p.id} className="flex flex-wrap items-end gap-3 border-t border-line pt-1">
+          <fieldset key={p.id} className="flex flex-wrap items-start gap-3 border-t border-line pt-1">
             <legend className="label pr-2">{parts.fields.length === 1 ? 'Hours' : `Part ${i + 1}`}</legend>
             <TextField control={control} name={`parts.${i}.hours`} label="Hours" isNumber />
             <Field label="On">

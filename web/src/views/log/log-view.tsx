@@ -14,6 +14,7 @@ import { AddNote } from './add-note';
 import { DossierPanel } from './dossier-panel';
 import { ShiftsPanel } from './shifts-panel';
 import { PagesPanel } from './pages-panel';
+import { showMoment } from '#core/log/moments';
 
 /** The builder's log: it writes itself from the marks; a sentence and a photo are added at will. */
 export function LogView() {
@@ -171,7 +172,8 @@ interface DayPageProps {
 }
 
 function DayPage({ page, assembly, hours, groups, names }: DayPageProps) {
-  const day = new Date(`${page.day}T12:00:00`).toLocaleDateString([], { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' });
+  /* A day is the same everywhere. */
+  const day = showMoment(`${page.day}T12:00:00.000Z`, 'UTC', 'long-day');
   const photos = [...page.lines.flatMap((l) => l.marks), ...page.notes].flatMap((m) => m.payload.photoIds ?? []);
   return (
     <article aria-label={`${assembly}, ${page.day}`} className="border-t border-line pt-2">

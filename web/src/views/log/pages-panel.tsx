@@ -7,6 +7,7 @@ import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
+import { useShowMoment } from '../../ui/zone';
 
 /** Revised pages of the plans: which rows they touch, what was done to the old one; the old one is kept behind the new. */
 export function PagesPanel({ log }: { log: LogSoFar }) {
@@ -85,7 +86,7 @@ function Questions({ log }: { log: LogSoFar }) {
   if (log.questions.length === 0) return null;
   const sorted = [...log.questions].sort((a, b) => Number(a.answer !== null) - Number(b.answer !== null));
   const pageOf = new Map(log.revised.map((r) => [r.page.id, r.page.definition.name]));
-  const day = (iso: string) => new Date(iso).toLocaleDateString(undefined, { dateStyle: 'medium' });
+  const show = useShowMoment();
   return (
     <ul aria-label="Questions to the kit maker" className="flex flex-col gap-1">
       {sorted.map((q) => (
@@ -93,10 +94,10 @@ function Questions({ log }: { log: LogSoFar }) {
           <Link className="underline underline-offset-2" to={`/assemblies/${log.rows[q.rowId]?.assemblyId ?? ''}/plan?row=${q.rowId}`}>
             {log.rows[q.rowId]?.title ?? 'a row since deleted'}
           </Link>
-          , page {pageOf.get(q.pageId) ?? '?'} revision {q.revision}: asked on {day(q.on)}: {q.question}{' '}
+          , page {pageOf.get(q.pageId) ?? '?'} revision {q.revision}: asked on {show(q.on, 'day')}: {q.question}{' '}
           {q.answer ? (
             <span className="text-ink2">
-              Answered on {day(q.answer.on)}: {q.answer.text}
+              Answered on {show(q.answer.on, 'day')}: {q.answer.text}
             </span>
           ) : (
             <strong>open</strong>
@@ -110,7 +111,8 @@ function Questions({ log }: { log: LogSoFar }) {
 function OnePage({ revised, log }: { revised: RevisedPage; log: LogSoFar }) {
   const { name, revisions } = revised.page.definition;
   const newest = revisions.at(-1);
-  const when = (iso: string) => new Date(iso).toLocaleDateString([], { day: 'numeric', month: 'short', year: 'numeric' });
+  const show = useShowMoment();
+  const when = (iso: string) => show(iso, 'day');
   const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`;
   return (
     <details>

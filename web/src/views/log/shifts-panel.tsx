@@ -1,11 +1,14 @@
 import type { WorkedAnswer } from '#contract/answers';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { Entity } from '#core/record/definitions';
 import { showHours, workedMs, type Shift } from '#core/record/shifts';
 import { WORK_WORDS } from '#core/wording/work-words';
 import { useWorked } from '../../api/record';
 import { Button } from '../../ui/controls';
-import { CorrectDialog } from './correct-dialog';
+import { DialogComes } from '../../ui/dialog-comes';
+import { useShowMoment } from '../../ui/zone';
+
+const CorrectDialog = lazy(() => import('./correct-dialog').then((m) => ({ default: m.CorrectDialog })));
 
 interface ShiftsPanelProps {
   readonly kit: Entity<'kit'>;
@@ -20,17 +23,16 @@ function shiftsIn(answer: WorkedAnswer | undefined): Shift[] {
   return [...byId.values()].filter((s) => s.state === 'ended').sort((a, b) => (a.startedAt < b.startedAt ? 1 : -1));
 }
 
-const local = (iso: string) => new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
-
 /** Hours of the last shifts; each can be corrected or split, and what it was stays in the record. */
 export function ShiftsPanel({ kit, assemblies }: ShiftsPanelProps) {
   const shifts = shiftsIn(useWorked(kit.id).data);
+  const show = useShowMoment();
   const [isAll, setAll] = useState(false);
   const [open, setOpen] = useState<Shift | null>(null);
   if (shifts.length === 0) return null;
   const who = (id: string) => kit.definition.people.find((p) => p.id === id)?.initials ?? 'somebody';
   const lineOf = (s: Shift) =>
-    `${local(s.startedAt)}, ${who(s.person)}, ${assemblies[s.assemblyId] ?? 'an assembly'}: ${showHours(workedMs(s, s.startedAt))}`;
+    `${show(s.startedAt)}, ${who(s.person)}, ${assemblies[s.assemblyId] ?? 'an assembly'}: ${showHours(workedMs(s, s.startedAt))}`;
   return (
     <section aria-label="Hours" className="flex flex-col gap-1">
       <h2 className="label text-[20px]">Hours</h2>
@@ -52,7 +54,11 @@ export function ShiftsPanel({ kit, assemblies }: ShiftsPanelProps) {
           All {shifts.length} shifts
         </Button>
       ) : null}
-      {open ? <CorrectDialog kit={kit} shift={open} was={lineOf(open)} assemblies={assemblies} onClose={() => setOpen(null)} /> : null}
+      {open ? (
+        <Suspense fallback={<DialogComes />}>
+          <CorrectDialog kit={kit} shift={open} was={lineOf(open)} assemblies={assemblies} onClose={() => setOpen(null)} />
+        </Suspense>
+      ) : null}
     </section>
   );
 }

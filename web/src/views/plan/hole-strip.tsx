@@ -16,6 +16,7 @@ import { reachSentence } from './reach-line';
 import { StripPicture } from './strip-picture';
 import { HoldChoice, type OnHold } from './hold-choice';
 import { RangeField } from './range-field';
+import { useMomentOf } from '../../ui/zone';
 
 const Leftovers = lazy(() => import('./leftovers').then((m) => ({ default: m.Leftovers })));
 
@@ -39,6 +40,7 @@ export function HoleStrip({ data, marks, row, others, reaches, onMark, onHold, a
   const chosen = picked ?? unfinished(row, holes);
   const [sheetsOff, setSheetsOff] = useState<ReadonlySet<string>>(new Set());
   const [doneAt, setDoneAt] = useState('');
+  const momentOf = useMomentOf();
   const [cursor, setCursor] = useState(() => picked?.[0] ?? 0);
   const [isMenuOpen, setMenuOpen] = useState(false);
   const count = holes.length;
@@ -47,7 +49,7 @@ export function HoleStrip({ data, marks, row, others, reaches, onMark, onHold, a
   const layers = row.entity.definition.layers.filter((l) => !sheetsOff.has(l.id));
 
   const mark = (wishes: readonly Pick<MarkWish, 'kind' | 'layerIds' | 'side'>[]) => {
-    const time = doneAt === '' ? undefined : new Date(doneAt).toISOString();
+    const time = momentOf(doneAt);
     const holeIds = valid.map((i) => (holes[i] as { id: string }).id);
     if (holeIds.length > 0)
       onMark(wishes.map((w) => ({ ...w, rowId: row.entity.id, holeIds, ...(time ? { doneAt: time } : {}) })) as MarkWish[]);

@@ -6,6 +6,7 @@ import { markedTwice } from '#core/record/twice';
 import { OPERATION_WORDS } from '#core/wording/setups';
 import type { MarkWish } from '../../api/commands';
 import { Button } from '../../ui/controls';
+import { useShowMoment } from '../../ui/zone';
 
 interface MarkedTwiceProps {
   readonly kit: Entity<'kit'>;
@@ -16,11 +17,12 @@ interface MarkedTwiceProps {
 
 /** The same holes marked by two people: it counts once; one of them may take theirs back. */
 export function MarkedTwicePanel({ kit, row, marks, onMark }: MarkedTwiceProps) {
+  const show = useShowMoment();
   const twice = useMemo(() => markedTwice(marks, row.id), [marks, row.id]);
   if (twice.length === 0) return null;
   const order = holesInPlan(row.definition.holes).map((h) => h.id);
   const people = new Map(kit.definition.people.map((p) => [p.id, p.initials]));
-  const who = (m: Mark) => `${m.payload.by ?? people.get(m.person) ?? 'somebody'} on ${m.doneAt.slice(0, 10)}`;
+  const who = (m: Mark) => `${m.payload.by ?? people.get(m.person) ?? 'somebody'} on ${show(m.doneAt, 'day')}`;
   return (
     <section aria-label="Marked by two people" className="flex flex-col gap-1 rounded border border-line px-2 py-1 text-[15px]">
       <h2 className="label text-[16px]">Marked by two people</h2>

@@ -3,11 +3,7 @@ import type { Entity } from '#core/record/definitions';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import { markText } from '#core/wording/marks';
 import { changeText } from '../../ui/undo';
-
-/** When something happened, in the reader's own time. */
-function when(iso: string): string {
-  return new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
-}
+import { useShowMoment } from '../../ui/zone';
 
 /** Who did and decided what on this row, newest first. */
 export function RowHistory({
@@ -21,6 +17,7 @@ export function RowHistory({
   changes: readonly ChangeView[];
   marks: readonly Mark[];
 }) {
+  const show = useShowMoment();
   const partIds = new Set(row.definition.layers.map((l) => l.partId));
   const initials = (id: string) => kit.definition.people.find((p) => p.id === id)?.initials ?? 'somebody';
   const counted = new Set(effectiveMarks(marks).map((m) => m.id));
@@ -50,7 +47,7 @@ export function RowHistory({
       <ul className="max-h-60 overflow-auto">
         {entries.slice(0, 200).map((e) => (
           <li key={e.id} className={`border-b border-line py-0.5 ${e.isOut ? 'text-ink2 line-through' : ''}`}>
-            <strong>{initials(e.person)}</strong> {when(e.at)}: {e.text}
+            <strong>{initials(e.person)}</strong> {show(e.at)}: {e.text}
             {e.reason ? <em> ({e.reason})</em> : null}
           </li>
         ))}

@@ -1,8 +1,10 @@
 import type { EventAttributes } from 'ics';
 import { useState } from 'react';
 import { calendarText, foldCalendar } from '#core/formats/calendar-lines';
+import { daysLater, readFieldText } from '#core/log/moments';
 import { fileName, saveFile } from '../../ui/save-file';
 import { Button, ErrorText, Field, Select } from '../../ui/controls';
+import { useZone } from '../../ui/zone';
 
 interface EveningCalendarProps {
   readonly assemblyId: string;
@@ -22,25 +24,25 @@ const EVERY: readonly (readonly [number, string])[] = [
 
 /** Planned evenings as a calendar file (ICS), from the time that is chosen here on. The same evening saved again takes the first one's place. */
 export function EveningCalendar({ assemblyId, title, evenings, minutes }: EveningCalendarProps) {
+  const zone = useZone();
   const [at, setAt] = useState('');
   const [every, setEvery] = useState(7);
   const [error, setError] = useState<string | null>(null);
   const save = async () => {
-    const from = new Date(at);
-    if (at === '' || Number.isNaN(from.getTime())) return setError('Choose when the evening begins.');
+    if (Number.isNaN(readFieldText(at, zone))) return setError('Choose when the evening begins.');
     if (evenings.length === 0) return setError('There is nothing to plan.');
     const { createEvents } = await import('ics');
     const made = createEvents(
       evenings.map((lines, i): EventAttributes => {
         /* The same time of the day by the clock on the wall. */
-        const [year, month, day] = [from.getFullYear(), from.getMonth(), from.getDate() + i * every];
-        const start = new Date(year, month, day, from.getHours(), from.getMinutes());
+        const start = new Date(readFieldText(daysLater(at, i * every, zone), zone));
         return {
           uid: `${assemblyId}-${start.getTime()}@patient-anvil`,
           productId: 'patient-anvil',
           title: calendarText(evenings.length > 1 ? `${title} (${i + 1} of ${evenings.length})` : title).replace(/\n/g, ' '),
           description: calendarText(lines.join('\n')),
-          start: [start.getFullYear(), start.getMonth() + 1, start.getDate(), start.getHours(), start.getMinutes()],
+          start: [start.getUTCFullYear(), start.getUTCMonth() + 1, start.getUTCDate(), start.getUTCHours(), start.getUTCMinutes()],
+          startInputType: 'utc',
           duration: { minutes },
         };
       }),

@@ -10,6 +10,7 @@ import { ErrorText, Select } from '../../ui/controls';
 import { KitBar } from '../../ui/kit-page';
 import { isPageKey } from '../../ui/typing';
 import { UnitsContext } from '../../ui/units';
+import { ZoneContext, zoneOf } from '../../ui/zone';
 import { useUndo } from '../../ui/use-undo';
 import { FlangeAngles } from '../../ui/flange-angles';
 import { RecallNotice } from '../recalls/recall-notice';
@@ -27,18 +28,20 @@ export function TodayView() {
   const answer = useKit(kitId);
   const units = useScreenUnits(answer.data?.kit.definition.units);
   return (
-    <UnitsContext value={units}>
-      {answer.data ? (
-        <TodayOfKit kit={answer.data} units={units} />
-      ) : (
-        <div className="flex h-full flex-col">
-          <KitBar kit={undefined} here="today" name="Today" units={units} />
-          <main id="content" className="p-4">
-            {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the kit …</p>}
-          </main>
-        </div>
-      )}
-    </UnitsContext>
+    <ZoneContext value={zoneOf(answer.data?.kit)}>
+      <UnitsContext value={units}>
+        {answer.data ? (
+          <TodayOfKit kit={answer.data} units={units} />
+        ) : (
+          <div className="flex h-full flex-col">
+            <KitBar kit={undefined} here="today" name="Today" units={units} />
+            <main id="content" className="p-4">
+              {answer.error ? <ErrorText>{answer.error.message}</ErrorText> : <p role="status">Loading the kit …</p>}
+            </main>
+          </div>
+        )}
+      </UnitsContext>
+    </ZoneContext>
   );
 }
 
