@@ -2,9 +2,12 @@ import type { Mark } from '../record/marks';
 import type { Mm, Units } from '../units/length';
 import { showLength } from '../units/show';
 
-/** A check of a thing or a finding on it in one sentence: `2026-11-20: reads .002 in low; proved on a block`. */
-export function checkSentence({ doneAt, payload }: Pick<Mark, 'doneAt' | 'payload'>, units: Units): string {
-  return `${doneAt.slice(0, 10)}${payload.by ? ` ${payload.by}` : ''}: ${checkSaid({ payload }, units)}`;
+/**
+ * A check of a thing or a finding on it in one sentence: `Nov 20, 2026: reads .002 in low; proved on a block`. `day`: how a moment's day is
+ * written, by the kit's clock.
+ */
+export function checkSentence({ doneAt, payload }: Pick<Mark, 'doneAt' | 'payload'>, units: Units, day: (iso: string) => string): string {
+  return `${day(doneAt)}${payload.by ? ` ${payload.by}` : ''}: ${checkSaid({ payload }, units)}`;
 }
 
 /** What a check or a finding says, without its day. */
@@ -15,8 +18,8 @@ export function checkSaid({ payload }: Pick<Mark, 'payload'>, units: Units): str
 }
 
 /** What a finding asks for, in one sentence. */
-export function recallSentence(left: number, named: number, goodBefore: string | null): string {
-  const since = goodBefore === null ? 'It was never proved good before' : `It was last proved good on ${goodBefore.slice(0, 10)}`;
+export function recallSentence(left: number, named: number, goodBefore: string | null, day: (iso: string) => string): string {
+  const since = goodBefore === null ? 'It was never proved good before' : `It was last proved good on ${day(goodBefore)}`;
   if (named === 0) return `${since}. No mark since names it.`;
   if (left === 0) return `${since}. Everything that names it was looked at again.`;
   return `${since}. ${left === 1 ? 'One hole or part' : `${left} holes or parts`} made or judged with it since ${left === 1 ? 'is' : 'are'} to be looked at again.`;

@@ -2,6 +2,7 @@ import { lazy, Suspense, useState } from 'react';
 import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import type { NoteAbout } from './note-form';
+import { useShowMoment } from './zone';
 
 const NoteForm = lazy(() => import('./note-form').then((m) => ({ default: m.NoteForm })));
 
@@ -16,6 +17,7 @@ interface NotesProps {
 
 /** Notes and photos of a row, its holes or a part, with a field for one more. */
 export function Notes({ kit, about, notes, placeOf = () => '', title }: NotesProps) {
+  const show = useShowMoment();
   const [turn, setTurn] = useState(0);
   const [wasOpened, setOpened] = useState(false);
   const people = new Map(kit.definition.people.map((p) => [p.id, p.initials]));
@@ -28,12 +30,12 @@ export function Notes({ kit, about, notes, placeOf = () => '', title }: NotesPro
             <li key={m.id} className="flex flex-wrap items-start gap-2 border-t border-line pt-1">
               <span className="min-w-0 flex-1">
                 <span className="text-ink2">
-                  {m.doneAt.slice(0, 10)} {m.payload.by ?? people.get(m.person) ?? 'somebody'}
+                  {show(m.doneAt, 'day')} {m.payload.by ?? people.get(m.person) ?? 'somebody'}
                   {placeOf(m) ? `, ${placeOf(m)}` : ''}:
                 </span>{' '}
                 {m.payload.note}
               </span>
-              <Photos ids={m.payload.photoIds ?? []} alt={`Photo of ${m.doneAt.slice(0, 10)}`} />
+              <Photos ids={m.payload.photoIds ?? []} alt={`Photo of ${show(m.doneAt, 'day')}`} />
             </li>
           ))}
         </ul>

@@ -17,6 +17,7 @@ import { CAGE_NEED_WORDS, clicksSentence, scrapSentence, secondFaceSentence } fr
 import { toolProblemWords } from '#core/wording/tools';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../models/row-model';
+import { useShowMoment } from '../../ui/zone';
 
 interface SetupCardPanelProps {
   readonly data: AssemblyAnswer;
@@ -89,13 +90,14 @@ export function SetupCardPanel({ data, marks, card, current, item, row, tools }:
 
 /** The scrap piece kept for this set-up, with its photo. */
 function Coupons({ data, marks, setupKey }: { data: AssemblyAnswer; marks: readonly Mark[]; setupKey: string }) {
+  const show = useShowMoment();
   const [isOpen, setOpen] = useState(false);
   const last = couponsOf(marks, setupKey).at(-1);
   return (
     <div className="flex flex-wrap items-center gap-2">
       {last ? (
         <span>
-          Scrap piece kept on {last.doneAt.slice(0, 10)}
+          Scrap piece kept on {show(last.doneAt, 'day')}
           {last.payload.note ? `: ${last.payload.note}` : ''}
         </span>
       ) : null}

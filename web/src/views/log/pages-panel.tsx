@@ -83,10 +83,10 @@ export function PagesPanel({ log }: { log: LogSoFar }) {
 
 /** What was asked about revised pages: open ones first, each leading to its row. */
 function Questions({ log }: { log: LogSoFar }) {
+  const show = useShowMoment();
   if (log.questions.length === 0) return null;
   const sorted = [...log.questions].sort((a, b) => Number(a.answer !== null) - Number(b.answer !== null));
   const pageOf = new Map(log.revised.map((r) => [r.page.id, r.page.definition.name]));
-  const show = useShowMoment();
   return (
     <ul aria-label="Questions to the kit maker" className="flex flex-col gap-1">
       {sorted.map((q) => (

@@ -11,6 +11,7 @@ import { useRecalls } from '../../api/record';
 import { Button } from '../../ui/controls';
 import { KitPage } from '../../ui/kit-page';
 import { leftOf, unnamedOf } from '../tools/thing-checks';
+import { useShowMoment } from '../../ui/zone';
 
 /** What has to be looked at again because a tool, a lot or a batch was found bad, ticked here. */
 export function RecallsView() {
@@ -50,12 +51,14 @@ function Recalls({ data, units }: { data: RecallsAnswer; units: Units }) {
 }
 
 function OneRecall({ kit, recall, units }: { kit: RecallsAnswer['kit']; recall: RecallView; units: Units }) {
+  const show = useShowMoment();
+  const day = (iso: string) => show(iso, 'day');
   const name = recall.cause.payload.thing?.name ?? '';
   return (
     <section id={recall.cause.id} aria-label={`Because of ${name}`} className="flex flex-col gap-2 border-t border-line pt-3">
       <h2 className="label text-[20px]">{name}</h2>
-      <p className="text-[17px]">{checkSentence(recall.cause, units)}</p>
-      <p role="status">{recallSentence(leftOf(recall), recall.places.length, recall.goodBefore)}</p>
+      <p className="text-[17px]">{checkSentence(recall.cause, units, day)}</p>
+      <p role="status">{recallSentence(leftOf(recall), recall.places.length, recall.goodBefore, day)}</p>
       <ul className="flex flex-col gap-1">
         {recall.places.map((p) => (
           <Place key={p.rowId} kit={kit} place={p} causeId={recall.cause.id} />

@@ -11,6 +11,7 @@ import { checkSentence } from '#core/wording/recalls';
 import { useMark } from '../../api/commands';
 import { Button } from '../../ui/controls';
 import { TextField } from '../../ui/form-fields';
+import { useShowMoment } from '../../ui/zone';
 
 interface ThingChecksProps {
   readonly kit: Entity<'kit'>;
@@ -28,6 +29,7 @@ const SENT_MS = 400;
 export function ThingChecks({ kit, thing, isGauge, units, answer }: ThingChecksProps) {
   const mark = useMark(kit);
   const client = useQueryClient();
+  const show = useShowMoment();
   const form = useForm<ThingCheckTyped>({ defaultValues: { note: '', off: '' } });
   const { control } = form;
   const again = () => window.setTimeout(() => void client.invalidateQueries({ queryKey: ['marks', 'recalls'] }), SENT_MS);
@@ -71,7 +73,7 @@ export function ThingChecks({ kit, thing, isGauge, units, answer }: ThingChecksP
         <ul aria-label={`What was found of ${thing.name}`} className="flex flex-col">
           {own.map((m) => (
             <li key={m.id} className="flex flex-wrap items-center gap-x-3 border-t border-line py-1">
-              <span className="flex-1">{checkSentence(m, units)}</span>
+              <span className="flex-1">{checkSentence(m, units, (iso) => show(iso, 'day'))}</span>
               <RecallLink kit={kit} recall={recalls.find((r) => r.cause.id === m.id)} />
               <TakeBack mark={m} kit={kit} onTaken={again} />
             </li>
