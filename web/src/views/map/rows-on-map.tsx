@@ -1,6 +1,10 @@
 import { Link } from 'react-router';
 import type { MapRow } from '../../drawing/map-paint';
 import type { RowModel } from '../../models/row-model';
+import { useFirstOf } from '../../ui/first-of';
+
+/** So many are listed at first; the filter finds any of them, and so does the map itself. */
+const ROWS_AT_FIRST = 150;
 
 interface RowsOnMapProps {
   readonly placed: readonly MapRow[];
@@ -23,13 +27,15 @@ export function RowsOnMap({ placed, strips, selectedId, assemblyId, onPick }: Ro
       {name}
     </button>
   );
+  const { shown, more } = useFirstOf(placed, ROWS_AT_FIRST, 'row');
   return (
     <>
       <ul aria-label="Placed rows">
-        {placed.map((r) => (
+        {shown.map((r) => (
           <li key={r.id}>{pick(r.id, `${r.title} ×${r.holes.filter((h) => h.isShown).length}`, 'w-full')}</li>
         ))}
       </ul>
+      {more}
       {strips.length > 0 ? (
         <>
           <h2 className="label text-[15px] text-ink2">Not placed</h2>

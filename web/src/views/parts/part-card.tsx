@@ -15,8 +15,12 @@ import { useUnits } from '../../ui/units';
 import { AS_MADE, OrientationPicture } from './orientation-picture';
 import { OutlineEditor } from './outline-editor';
 import { PartFields } from './part-fields';
+import { useFirstOf } from '../../ui/first-of';
 
 const PartMirror = lazy(() => import('./part-mirror').then((m) => ({ default: m.PartMirror })));
+
+/** Of a part in more rows so many are named at first. */
+const ROWS_AT_FIRST = 40;
 
 interface PartCardProps {
   readonly data: AssemblyAnswer;
@@ -77,6 +81,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
     const made = readPartTyped(typed, was);
     if (made.ok) await keep(made.value);
   });
+  const { shown, more } = useFirstOf(rows, ROWS_AT_FIRST, 'row');
   return (
     <form
       className="flex flex-col gap-3 p-3"
@@ -150,7 +155,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
           {rows.length === 0 ? 'In no row yet' : rows.length === 1 ? 'In one row' : `In ${rows.length} rows`}
         </h2>
         <ul>
-          {rows.map((row) => (
+          {shown.map((row) => (
             <li key={row.id}>
               <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/plan?row=${row.id}`}>
                 {rowTitle(row.definition, parts)}
@@ -158,6 +163,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
             </li>
           ))}
         </ul>
+        {more}
       </section>
     </form>
   );

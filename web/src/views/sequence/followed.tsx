@@ -7,6 +7,7 @@ import { decisionSentence, FOLLOWED_WORDS, orderCostWords } from '#core/wording/
 import type { Sequence } from '../../models/use-sequence';
 import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { Fold } from '../../ui/fold';
+import { useFirstOf } from '../../ui/first-of';
 
 interface FollowedOrderProps {
   readonly sequence: Sequence;
@@ -15,6 +16,9 @@ interface FollowedOrderProps {
   readonly tried: readonly string[] | null;
   readonly onKeep: (decision: SequenceDecision) => Promise<void>;
 }
+
+/** So many rows are offered at first. */
+const ROWS_AT_FIRST = 60;
 
 /** The plans' own order beside the advice, and which of them is followed, with the reason. */
 export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrderProps) {
@@ -26,6 +30,7 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
   const titles = new Map(model.rows.map((r) => [r.id, r.title]));
   const known = plans.filter((id) => titles.has(id));
   const missing = model.rows.filter((r) => !known.includes(r.id));
+  const { shown, more } = useFirstOf(missing, ROWS_AT_FIRST, 'row');
   const own = tried ?? decision?.own;
   /* Judged when an order changes, not with every letter of the reason. */
   const judged = useMemo(() => {
@@ -58,6 +63,7 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
   };
   return (
     <Fold
+      isLate
       title="The plans’ order, and which one you follow"
       opened={tried !== null}
       className="rounded border border-line p-2"
@@ -90,11 +96,12 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
           {missing.length > 0 ? (
             <div className="flex flex-wrap gap-1" role="group" aria-label="The row that comes next in the plans">
               <span className="w-full text-[14px] text-ink2">Tap the row that the plans set next:</span>
-              {missing.map((r) => (
+              {shown.map((r) => (
                 <Button key={r.id} onClick={() => setPlans([...known, r.id])}>
                   {r.title}
                 </Button>
               ))}
+              {more}
             </div>
           ) : null}
         </div>

@@ -28,7 +28,7 @@ export function WhatIfPanel({ sequence, whatIf, onWhatIf, aside, cost, onNothing
   const first = [...aside].filter(([, because]) => because !== 'waits');
   const waiting = aside.size - first.length;
   return (
-    <Fold title="What if …" opened={aside.size > 0} className="rounded border border-line p-2" titleClass="text-[20px]">
+    <Fold isLate title="What if …" opened={aside.size > 0} className="rounded border border-line p-2" titleClass="text-[20px]">
       <div className="grid gap-4 pt-2 md:grid-cols-3">
         <ManyOf
           isList

@@ -1,6 +1,6 @@
 import { countOf } from '#core/wording/words';
 import type { AssemblyAnswer } from '#contract/answers';
-import { startTransition, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { cageOf, clickOf } from '#core/depth/cage-record';
 import type { Entity } from '#core/record/definitions';
@@ -12,11 +12,11 @@ import { clicksSentence, scrapSentence } from '#core/wording/preparation';
 import { setupVerb, setupName } from '#core/wording/setups';
 import { useFollow, useTools } from '../../api/queries';
 import { AssemblyScreen } from '../../ui/assembly-screen';
-import { Button, TextInput } from '../../ui/controls';
+import { TextInput } from '../../ui/controls';
+import { useFirstOf } from '../../ui/first-of';
 import { AssemblyPage } from '../../ui/assembly-page';
 import { useUndo } from '../../ui/use-undo';
 import { useUnits } from '../../ui/units';
-import { usePrinting } from '../../ui/use-printing';
 import { cardRows } from '../../models/use-bench';
 import { useRecord } from '../../models/use-row-models';
 import { CageHistory } from './cage-history';
@@ -89,10 +89,7 @@ function Card({ card, assemblyId, tools }: { card: SetupCard; assemblyId: string
   const found = toolsForSetup(tools, setup);
   const open = card.lines.reduce((n, l) => n + l.openHoles, 0);
   const all = card.lines.reduce((n, l) => n + l.holes, 0);
-  const [isWhole, setWhole] = useState(false);
-  const isPrinting = usePrinting();
-  const lines = isWhole || isPrinting ? card.lines : card.lines.slice(0, LINES_AT_FIRST);
-  const more = card.lines.length - lines.length;
+  const { shown: lines, more } = useFirstOf(card.lines, LINES_AT_FIRST, 'line');
   return (
     <section
       aria-label={`${setupVerb(setup)}: ${setupName(setup, units)}`}
@@ -157,10 +154,10 @@ function Card({ card, assemblyId, tools }: { card: SetupCard; assemblyId: string
               </td>
             </tr>
           ))}
-          {more > 0 ? (
+          {more ? (
             <tr className="border-t border-line">
               <td colSpan={4} className="py-1">
-                <Button onClick={() => startTransition(() => setWhole(true))}>Show {countOf(more, 'line')} more</Button>
+                {more}
               </td>
             </tr>
           ) : null}
