@@ -1,6 +1,8 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { withAccess, type WithAccess } from '#core/access/arrange';
 import { operationsIn, sequenceAt, shapeWith, type DerivedSequence, type SequenceModel, type SequenceShape } from '#core/access/model';
+import { followOrder } from '#core/access/follow';
+import { writeQuestion } from '#core/access/order-question';
 import type { AccessRow } from '#core/access/shut-off';
 import type { AssemblyOperation } from '#core/operations/operations';
 import type { Entity, KitDefinition } from '#core/record/definitions';
@@ -110,6 +112,17 @@ export const guardedWork = lastOf((open: readonly AssemblyOperation[], access: r
   return { left: operations, byId: new Map(operations.map((o) => [o.id, o])), unavoidable: new Set(unavoidable.map((u) => u.rowId)) };
 });
 
+export const NO_ORDER: readonly string[] = [];
+
+/** What an order is asked for by; empty: there is nothing to order. */
+export const orderText = lastOf(
+  (operations: readonly AssemblyOperation[], access: readonly AccessRow[], done: ReadonlySet<string>): string =>
+    operations.length === 0 ? '' : writeQuestion({ operations, access, done }),
+);
+
+/** The order until one is found: the one before as far as it goes, every precedence kept. */
+export const orderBefore = lastOf(followOrder);
+
 /** So many rows at a time are looked through for what is left. */
 const ROWS_AT_A_TIME = 25;
 
@@ -132,12 +145,17 @@ export async function workAhead(
     if (!(await rest())) return false;
   }
   const model = sequenceModel(data, rows, tools);
-  const left = () => {
-    const derived = derivedOf(model);
-    return guardedWork(derived.left, derived.access);
-  };
-  for (const step of [() => setupsLeft(rows, order), () => operationsOf(model), () => shapeOf(model), () => derivedOf(model), left]) {
-    step();
+  const steps: readonly ((derived: () => DerivedSequence) => unknown)[] = [
+    () => setupsLeft(rows, order),
+    () => operationsOf(model),
+    () => shapeOf(model),
+    (derived) => derived(),
+    (derived) => guardedWork(derived().left, derived().access),
+    (derived) => orderText(derived().left, derived().access, derived().done),
+    (derived) => orderBefore(guardedWork(derived().left, derived().access).left, NO_ORDER),
+  ];
+  for (const step of steps) {
+    step(() => derivedOf(model));
     if (!(await rest())) return false;
   }
   return true;

@@ -1,11 +1,9 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { followOrder } from '#core/access/follow';
-import { writeQuestion } from '#core/access/order-question';
 import type { AssemblyOperation } from '#core/operations/operations';
 import { orderCost, type OrderCost } from '#core/order/order-cost';
 import type { AccessRow } from '#core/access/shut-off';
 import { problemMessage } from '#core/wording/problems';
-import { lastOf } from './last-of';
+import { NO_ORDER, orderBefore, orderText } from './sequence-work';
 import type { SequenceAnswer } from '../workers/sequence.worker';
 
 export interface FoundOrder extends OrderCost {
@@ -28,11 +26,6 @@ function remember(key: string, answer: SequenceAnswer): void {
   if (FOUND.size > FOUND_KEPT && oldest !== undefined) FOUND.delete(oldest);
 }
 
-const textOf = lastOf((operations: readonly AssemblyOperation[], access: readonly AccessRow[], done: ReadonlySet<string>): string =>
-  operations.length === 0 ? '' : writeQuestion({ operations, access, done }),
-);
-
-const NO_ORDER: readonly string[] = [];
 const NOTHING_TO_ORDER = {
   order: [],
   setupChanges: 0,
@@ -53,7 +46,7 @@ interface ToOrder {
 
 /** The order that saves changes of set-up, then turnings: one that keeps every precedence at once, better ones as the worker finds them. */
 export function useOrder({ open, left, access, done }: ToOrder): FoundOrder {
-  const key = useMemo(() => textOf(open, access, done), [open, access, done]);
+  const key = useMemo(() => orderText(open, access, done), [open, access, done]);
   const [answer, setAnswer] = useState<{ key: string; answer: SequenceAnswer } | null>(null);
   const [stopped, setStopped] = useState('');
   const worker = useRef<Worker | null>(null);
@@ -78,7 +71,7 @@ export function useOrder({ open, left, access, done }: ToOrder): FoundOrder {
   const isFound = own?.kind === 'order';
   /* Until there is an answer what was found before goes on as far as it can, so that nothing moves about under a finger. */
   const before = answer?.answer.kind === 'order' ? answer.answer.order : NO_ORDER;
-  const first = useMemo(() => (isFound ? NO_ORDER : followOrder(left, before)), [isFound, left, before]);
+  const first = useMemo(() => (isFound ? NO_ORDER : orderBefore(left, before)), [isFound, left, before]);
   if (open.length === 0) return { ...NOTHING_TO_ORDER, stop };
   const isBusy = stopped !== key && (!own || (own.kind === 'order' && !own.isLast));
   if (own?.kind === 'order') {
