@@ -129,6 +129,30 @@ export function worksInOrder(
   });
 }
 
+/** An item with what it waits for, kept while the operations and what is done are the same: another order of them changes nothing of it. */
+const WAITING = new WeakMap<
+  BenchItem,
+  {
+    readonly id: string;
+    readonly operations: ReadonlyMap<string, AssemblyOperation>;
+    readonly done: ReadonlySet<string>;
+    readonly item: OrderedItem;
+  }
+>();
+
+function withWaits(
+  item: BenchItem,
+  id: string,
+  operations: ReadonlyMap<string, AssemblyOperation>,
+  done: ReadonlySet<string>,
+): OrderedItem {
+  const known = WAITING.get(item);
+  if (known?.id === id && known.operations === operations && known.done === done) return known.item;
+  const ordered = { ...item, orderWaits: orderWaits(id, operations, done) };
+  WAITING.set(item, { id, operations, done, item: ordered });
+  return ordered;
+}
+
 /** The bench in the order of the work: set-ups by their first operation, rows and parts within by theirs. What the order does not know stays last. */
 export function benchInOrder(
   setups: readonly BenchSetup[],
@@ -146,7 +170,7 @@ export function benchInOrder(
           setup.setup.operation === 'drilled'
             ? Math.min(place.get(`${item.rowId}/squared`) ?? Infinity, place.get(lockId(item.rowId)) ?? Infinity)
             : Infinity;
-        return { item: { ...item, orderWaits: orderWaits(id, operations, done) }, rank: place.get(id) ?? lock };
+        return { item: withWaits(item, id, operations, done), rank: place.get(id) ?? lock };
       })
       .sort((a, b) => a.rank - b.rank || 0);
     const readyHoles = items

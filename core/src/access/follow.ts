@@ -31,7 +31,11 @@ export function followOrder(operations: readonly AssemblyOperation[], wished: re
   const place = new Map(inTodaysNames(operations, wished).map((id, i) => [id, i]));
   const rank = (id: string) => place.get(id) ?? Infinity;
   const given = new Map(operations.map((o, i) => [o.id, i]));
-  const sorted = [...byId.keys()].sort((a, b) => rank(a) - rank(b) || (given.get(a) ?? 0) - (given.get(b) ?? 0) || 0);
+  /* Those of the same rank stay as they are given: sorting is stable. */
+  const sorted = [...byId.keys()]
+    .map((id) => [id, rank(id)] as const)
+    .sort(([, a], [, b]) => (a === b ? 0 : a - b))
+    .map(([id]) => id);
   const order: string[] = [];
   const seen = new Set<string>();
   for (const first of sorted) {

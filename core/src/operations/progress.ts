@@ -82,10 +82,21 @@ function count(o: AssemblyOperation, rows: ReadonlyMap<string, ProgressRow>, par
     return { open, done: o.partIds.length - open };
   }
   const row = rows.get(o.rowId);
+  const known = COUNTED.get(o);
+  if (known && row && known.states === row.states && known.row === row.row && known.uses === row.uses) return known.counted;
+  const counted = countHoles(o, kind, row);
+  if (row) COUNTED.set(o, { states: row.states, row: row.row, uses: row.uses, counted });
+  return counted;
+}
+
+/** What was counted of an operation at holes, kept while its row, its steps and what was done there are the same. */
+const COUNTED = new WeakMap<AssemblyOperation, Pick<ProgressRow, 'states' | 'row' | 'uses'> & { readonly counted: Counted }>();
+
+function countHoles(o: AssemblyOperation, kind: StepKind, row: ProgressRow | undefined): Counted {
   const steps = row?.uses.find((u) => u.setup.key === o.setup)?.steps.filter((s) => !isPartStep(s)) ?? [];
   let open = 0;
   let done = 0;
-  const isLock = o.id === lockId(o.rowId);
+  const isLock = o.rowId !== null && o.id === lockId(o.rowId);
   for (const hole of holesInPlan(row?.row.holes ?? [])) {
     if (kind === 'drilled' && isLocking(hole) !== isLock) continue;
     const at = row?.states.get(hole.id);
