@@ -58,6 +58,19 @@ describe('the bench in the order of the work', () => {
     ]);
     expect(riveting?.readyHoles).toBe(0);
   });
+  it('another order of the same work moves the items, which stay what they are; what is done changes what they wait for', () => {
+    const { work, operations, derived, order } = bench(rows);
+    const items = (of: readonly string[], done: ReadonlySet<string>) =>
+      benchInOrder(work.setups, of, operations, done).flatMap((s) => s.items.map((i) => [`${s.setup.key} ${i.key}`, i] as const));
+    const first = new Map(items(order, derived.done));
+    for (const [key, item] of items([...order].reverse(), derived.done)) expect(item).toBe(first.get(key));
+    const together = new Map(items(order, new Set([...derived.done, 'assembly/reassemble'])));
+    const waiting = [...first].filter(([, i]) => i.orderWaits.some((w) => w.id === 'assembly/reassemble'));
+    expect(waiting.length).toBeGreaterThan(0);
+    for (const [key] of waiting) expect(together.get(key)?.orderWaits.map((w) => w.id)).not.toContain('assembly/reassemble');
+    /* And back again as it was. */
+    for (const [key, item] of items(order, derived.done)) expect(item).toEqual(first.get(key));
+  });
   it('a row that waits for a later part says which', () => {
     const { setups } = bench([entity('held', ['skin', 'rib'], 1, { waitsForParts: ['top'] })]);
     const riveting = setups.find((s) => s.setup.operation === 'set');

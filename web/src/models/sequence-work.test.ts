@@ -69,6 +69,30 @@ describe('what is left to do, for whichever view asks', () => {
     expect(begun.progress).not.toBe(before.progress);
     expect(at([...marks, one, drilled(data, 6)]).left).not.toBe(before.left);
   });
+  it('as marks come one by one it is what it would be made anew from all of them', () => {
+    const few = answer('c', 6);
+    const came: Mark[] = [];
+    let s = 7;
+    const next = (n: number) => (s = (s * 48271) % 2147483647) % n;
+    for (let i = 0; i < 40; i++) {
+      const row = few.rows[next(few.rows.length)] as Entity<'row'>;
+      const holes = holesInPlan(row.definition.holes).map((h) => h.id);
+      const undone = came[next(Math.max(1, came.length))];
+      const at = { rowId: row.id, doneAt: `2026-11-${String(1 + (i % 28)).padStart(2, '0')}T10:00:00.000Z` };
+      const what = next(4);
+      came.push(
+        what === 0 && undone
+          ? mark(`${i}`, { ...at, rowId: undone.rowId, kind: 'undo', payload: { undoes: undone.id } })
+          : what === 1
+            ? mark(`${i}`, { ...at, rowId: 'c', kind: 'take-apart', payload: { partIds: PARTS.map((p) => p.id) } })
+            : mark(`${i}`, { ...at, kind: 'drilled', holeIds: next(2) === 0 ? holes : holes.slice(0, 2) }),
+      );
+      const derived = derivedOf(sequenceModel(few, rowModelsOf('c').of(few, [...came]), NO_TOOLS));
+      const anew = deriveSequence(sequenceModel(few, new RowModels().of(few, [...came]), []));
+      expect([...derived.progress], `after ${i + 1} marks`).toEqual([...anew.progress]);
+      expect(derived.left).toEqual(anew.left);
+    }
+  });
   it('is no further worked out once nobody waits', async () => {
     const other = answer('b', 300);
     let asked = 0;
