@@ -48,10 +48,11 @@ export function daysLater(text: string, days: number, zone: string): string {
 }
 
 /** How much of a moment is shown. */
-export type MomentStyle = 'moment' | 'day' | 'long-day' | 'long' | 'clock' | 'weekday';
+export type MomentStyle = 'moment' | 'short' | 'day' | 'long-day' | 'long' | 'clock' | 'weekday';
 
 const STYLES: Readonly<Record<MomentStyle, Intl.DateTimeFormatOptions>> = {
   moment: { dateStyle: 'medium', timeStyle: 'short' },
+  short: { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' },
   day: { dateStyle: 'medium' },
   'long-day': { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
   long: { dateStyle: 'full', timeStyle: 'short' },

@@ -3,9 +3,11 @@ import { discardAside, useAside } from '../api/outbox';
 import { Button } from './controls';
 import { Modal } from './modal';
 import { fileName, saveFile } from './save-file';
+import { useShowMoment } from './zone';
 
 /** Marks that were set aside, with their reasons: exported or discarded by a person. */
 export function SetAsideList({ onClose }: { onClose: () => void }) {
+  const show = useShowMoment();
   const aside = useAside();
   const save = () => saveFile(fileName('marks set aside', 'json'), `${JSON.stringify(aside, null, 1)}\n`, 'application/json');
   return (
@@ -18,7 +20,7 @@ export function SetAsideList({ onClose }: { onClose: () => void }) {
         {aside.map((s) => (
           <li key={s.mark.id} className="flex flex-wrap items-center gap-2 border-b border-line py-1">
             <span className="min-w-0 flex-1">
-              <strong>{markText(s.mark)}</strong>, {new Date(s.mark.doneAt).toLocaleString()}: {s.reason}
+              <strong>{markText(s.mark)}</strong>, {show(s.mark.doneAt)}: {s.reason}
             </span>
             <Button tone="danger" onClick={() => void discardAside([s.mark.id])} aria-label={`Discard ${markText(s.mark)}`}>
               Discard

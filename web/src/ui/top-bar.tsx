@@ -16,6 +16,7 @@ import { PlacesButton } from './places-button';
 import { Who } from './who';
 import { useTitle } from './arrival';
 import { useInSight } from './use-in-sight';
+import { useShowMoment } from './zone';
 
 interface TopBarProps {
   /** From the kit down to where one is. */
@@ -92,10 +93,11 @@ export function TopBar({ trail, title, heading, kit, places, above, units, undo 
 
 /** What this sheet of paper is of, and from when. */
 function PrintHead({ parts }: { parts: readonly string[] }) {
+  const show = useShowMoment();
   return (
     <p className="print-only">
       <strong>{parts.join(' › ')}</strong>
-      <span>{new Date().toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })} · Patient Anvil: advice, never approval</span>
+      <span>{show(new Date().toISOString())} · Patient Anvil: advice, never approval</span>
     </p>
   );
 }

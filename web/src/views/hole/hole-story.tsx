@@ -4,6 +4,7 @@ import type { KitDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import { holeEventText } from '#core/wording/hole-story';
 import { useUnits } from '../../ui/units';
+import { useShowMoment } from '../../ui/zone';
 
 interface HoleStoryProps {
   readonly kit: KitDefinition;
@@ -14,6 +15,7 @@ interface HoleStoryProps {
 
 /** Everything that happened at one hole, oldest first: when, by whom, what. */
 export function HoleStory({ kit, rowId, holeId, marks }: HoleStoryProps) {
+  const show = useShowMoment();
   const units = useUnits();
   const events = useMemo(() => holeStory(marks, rowId, holeId), [marks, rowId, holeId]);
   const who = (id: string) => kit.people.find((p) => p.id === id)?.initials ?? '';
@@ -22,9 +24,7 @@ export function HoleStory({ kit, rowId, holeId, marks }: HoleStoryProps) {
     <ol>
       {events.map(({ mark }) => (
         <li key={mark.id} className="grid grid-cols-[150px_50px_minmax(0,1fr)] gap-2 border-t border-line py-0.5 text-[15px]">
-          <time dateTime={mark.doneAt}>
-            {new Date(mark.doneAt).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}
-          </time>
+          <time dateTime={mark.doneAt}>{show(mark.doneAt, 'short')}</time>
           <span>{who(mark.person)}</span>
           <span>{holeEventText(mark, units)}</span>
         </li>

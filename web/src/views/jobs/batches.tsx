@@ -12,6 +12,7 @@ import { useNow } from '../../ui/batch-clock';
 import { CLOCK_LOOK } from '../../ui/clock-look';
 import { Button } from '../../ui/controls';
 import { MixForm } from './mix-form';
+import { useShowMoment } from '../../ui/zone';
 
 interface BatchesProps {
   readonly data: AssemblyAnswer;
@@ -71,6 +72,7 @@ export function Batches({ data, marks, onMark }: BatchesProps) {
 }
 
 function BatchCard({ data, batch, now, onMark }: { data: AssemblyAnswer; batch: Batch; now: number; onMark: BatchesProps['onMark'] }) {
+  const show = useShowMoment();
   const clock = clockOf(batch, now);
   const look = CLOCK_LOOK[clock.state];
   const parts = partsById(data.parts);
@@ -82,7 +84,7 @@ function BatchCard({ data, batch, now, onMark }: { data: AssemblyAnswer; batch: 
         <strong>{look.word}</strong>: {clockSentence(clock)}
       </p>
       <p className="text-[15px] text-ink2">
-        Mixed {new Date(batch.mixedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}; {batchSentence(batch)}
+        Mixed {show(batch.mixedAt)}; {batchSentence(batch)}
       </p>
       <ul aria-label={`Rows of ${batch.product}`}>
         {batch.rowIds.map((id) => {

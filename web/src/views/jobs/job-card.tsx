@@ -18,6 +18,7 @@ import { Button, ErrorText } from '../../ui/controls';
 import { Dents } from '../../ui/dents';
 import { DimensionField, dimensionValue } from '../../ui/dimension-field';
 import { useUnits, useUnitSwitch } from '../../ui/units';
+import { useShowMoment } from '../../ui/zone';
 
 interface JobCardProps {
   readonly data: AssemblyAnswer;
@@ -108,6 +109,7 @@ function EdgeNumbers({ row, title }: { row: RowDefinition; title: string }) {
 type StepProps = Omit<JobCardProps, 'standing' | 'marks'> & { readonly cycleId: string; readonly standing: StepStanding };
 
 function Step({ data, job, cycleId, standing, onMark }: StepProps) {
+  const show = useShowMoment();
   const units = useUnits();
   const { step, mark, beyond } = standing;
   const [text, setText] = useState('');
@@ -155,8 +157,7 @@ function Step({ data, job, cycleId, standing, onMark }: StepProps) {
         ) : null}
         {mark ? (
           <span className="block text-[14px] text-ink2">
-            {mark.payload.by ?? data.kit.definition.people.find((p) => p.id === mark.person)?.initials ?? ''}{' '}
-            {new Date(mark.doneAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
+            {mark.payload.by ?? data.kit.definition.people.find((p) => p.id === mark.person)?.initials ?? ''} {show(mark.doneAt)}
           </span>
         ) : null}
       </div>

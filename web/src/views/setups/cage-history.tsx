@@ -8,6 +8,7 @@ import { showLength } from '#core/units/show';
 import { CAGE_WAY_WORDS, LIE_WORDS } from '#core/wording/preparation';
 import { setupName } from '#core/wording/setups';
 import { useUnits } from '../../ui/units';
+import { useShowMoment } from '../../ui/zone';
 
 interface CageHistoryProps {
   readonly cards: readonly SetupCard[];
@@ -18,6 +19,7 @@ interface CageHistoryProps {
 
 /** Who set which cage to what, when, and on what evidence; newest first. */
 export function CageHistory({ cards, marks, kit, tools }: CageHistoryProps) {
+  const show = useShowMoment();
   const units = useUnits();
   const events = useMemo(() => {
     const own = marks.filter((m) => m.kind === 'cage-set' || m.kind === 'depth-read' || m.kind === 'gauge-read' || m.kind === 'undo');
@@ -43,9 +45,7 @@ export function CageHistory({ cards, marks, kit, tools }: CageHistoryProps) {
           const cage = tools.find((t) => t.id === event.cage?.toolId);
           return (
             <li key={event.markId} className="grid gap-x-4 border-t border-line py-1 text-[15px] sm:grid-cols-[170px_60px_minmax(0,1fr)]">
-              <time dateTime={event.doneAt}>
-                {new Date(event.doneAt).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}
-              </time>
+              <time dateTime={event.doneAt}>{show(event.doneAt, 'short')}</time>
               <span>{who(event.person)}</span>
               <span>
                 <strong>
