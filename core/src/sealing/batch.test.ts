@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Mark } from '../record/marks';
 import type { RowDefinition } from '../record/definitions';
-import { batchesOf, clockOf, isShown, mixedAmount, rowAmount, WARNED_AT } from './batch';
+import { batchesOf, clockOf, mixedAmount, rowAmount, WARNED_AT } from './batch';
+
+import { isOnClock } from './on-clock';
 
 const AT = Date.parse('2026-11-28T18:00:00.000Z');
 const mixed = { mixedAt: '2026-11-28T18:00:00.000Z', workMinutes: 60, tackFreeMinutes: 240, cureMinutes: 2880 };
@@ -40,7 +42,7 @@ describe('the clock of a batch', () => {
   });
   it('stays on every view until it is cured, without a cure half a day after its work life', () => {
     const batch = { ...mixed, id: 'b', assemblyId: 'a', product: 'p', rowIds: [], jobIds: [], sealedRowIds: [] };
-    const shown = (b: typeof batch | Omit<typeof batch, 'cureMinutes'>, minutes: number) => isShown(b, AT + minutes * 60_000);
+    const shown = (b: typeof batch | Omit<typeof batch, 'cureMinutes'>, minutes: number) => isOnClock(b, AT + minutes * 60_000);
     expect([shown(batch, 2880), shown(batch, 2881)]).toEqual([true, false]);
     const { cureMinutes: _, ...none } = batch;
     expect([shown(none, 780), shown(none, 781)]).toEqual([true, false]);

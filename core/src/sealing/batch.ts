@@ -76,15 +76,6 @@ export function clockOf(
   return { state, workLeft, tackFreeIn, curedIn };
 }
 
-/** Batches nobody works with any more are not shown: so long after their cure, or where none is typed after their work life, minutes. */
-const SHOWN_AFTER = 12 * 60;
-
-/** Whether a batch still belongs on the clock of every view. */
-export function isShown(batch: Batch, now: number): boolean {
-  const spent = (now - Date.parse(batch.mixedAt)) / MINUTE_MS;
-  return spent <= (batch.cureMinutes ?? batch.workMinutes) + (batch.cureMinutes === undefined ? SHOWN_AFTER : 0);
-}
-
 /** More than is computed, for what stays in the cup. A default of this program. */
 export const SPARE_SHARE = 0.2;
 /** A bead along a row of rivets where nothing else is said: width and height, mm. Defaults of this program. */

@@ -1,7 +1,8 @@
 import { Timer } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { batchesOf, clockOf, isShown } from '#core/sealing/batch';
+import { batchesOf, clockOf } from '#core/sealing/batch';
+import { isOnClock } from '#core/sealing/on-clock';
 import { clockSentence } from '#core/wording/sealing';
 import { useWaiting } from '../api/outbox';
 import { useBatchMarks } from '../api/queries';
@@ -25,7 +26,7 @@ export function BatchClock({ kitId }: { kitId: string }) {
   const waiting = useWaiting();
   const now = useNow();
   const batches = useMemo(() => batchesOf([...(served ?? []), ...waiting.map((w) => w.mark)]), [served, waiting]);
-  const shown = batches.filter((b) => isShown(b, now));
+  const shown = batches.filter((b) => isOnClock(b, now));
   if (shown.length === 0) return null;
   return (
     <ul aria-label="Batches at work" className="no-print flex flex-wrap gap-x-4 border-b border-line px-3 py-0.5">

@@ -2,6 +2,7 @@ import { CloudUpload, House } from 'lucide-react';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
+import { isOnClock } from '#core/sealing/on-clock';
 import type { Units } from '#core/units/length';
 import { useOfflinePage } from '../api/offline-page';
 import { useClockAhead, useIsStored, useRefusal, useWaiting } from '../api/outbox';
@@ -134,11 +135,17 @@ const BatchClock = lazy(() => import('./batch-clock').then((m) => ({ default: m.
 const ClockBadge = lazy(() => import('./clock-badge').then((m) => ({ default: m.ClockBadge })));
 const PlacesMenuOpen = lazy(() => import('./places-menu').then((m) => ({ default: m.PlacesMenu })));
 
-/** The clocks of batches come where one was mixed. */
+/** The clocks of batches come where one is at work. */
 function Batches({ kitId }: { kitId: string }) {
   const served = useBatchMarks(kitId).data ?? [];
   const waiting = useWaiting();
-  if (served.length === 0 && !waiting.some((w) => w.mark.kind === 'sealant-mixed')) return null;
+  const [now] = useState(() => Date.now());
+  const isAtWork = [...served, ...waiting.map((w) => w.mark)].some(
+    (m) =>
+      m.kind === 'sealant-mixed' &&
+      isOnClock({ mixedAt: m.doneAt, workMinutes: m.payload.workMinutes, cureMinutes: m.payload.batch?.cureMinutes }, now),
+  );
+  if (!isAtWork) return null;
   return (
     <Suspense fallback={null}>
       <BatchClock kitId={kitId} />
