@@ -2,6 +2,7 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { describe, expect, it } from 'vitest';
 import type { Entity, RowDefinition } from '#core/record/definitions';
 import { KIT, part, rowOf } from '../../../core/test/build';
+import { answerOf } from '../../test/answer';
 import { contextOf, planAhead, plannedRow } from './planned-rows';
 import { inSlices } from './slices';
 
@@ -27,16 +28,7 @@ function rowAt(n: number, y: number): Entity<'row'> {
   return { kind: 'row', id: `row ${n}`, version: 1, definition };
 }
 
-const answer = (rows: readonly Entity<'row'>[], more: Partial<AssemblyAnswer> = {}): AssemblyAnswer =>
-  ({
-    kit: { kind: 'kit', id: 'k', version: 1, definition: KIT },
-    parts: PARTS,
-    rows,
-    fasteners: [],
-    pages: [],
-    jobs: [],
-    ...more,
-  }) as AssemblyAnswer;
+const answer = (rows: readonly Entity<'row'>[], more: Partial<AssemblyAnswer> = {}) => answerOf('a', PARTS, rows, more);
 
 describe('rows that are planned', () => {
   const [one, two] = [rowAt(1, 0), rowAt(2, 300)];

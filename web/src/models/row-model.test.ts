@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import { holesInPlan } from '#core/record/holes';
-import { KIT, mark, part, rowOf } from '../../../core/test/build';
+import { mark, part, rowOf } from '../../../core/test/build';
+import { answerOf } from '../../test/answer';
 import { RowModels, rowModelsOf } from './row-model';
 import { inSlices } from './slices';
 
@@ -16,17 +17,7 @@ function rowNamed(id: string): Entity<'row'> {
 
 const ROWS = ['one', 'two', 'three'].map(rowNamed);
 
-const answer = (rows: readonly Entity<'row'>[], more: Partial<AssemblyAnswer> = {}): AssemblyAnswer =>
-  ({
-    kit: { kind: 'kit', id: 'k', version: 1, definition: KIT },
-    assembly: { kind: 'assembly', id: 'a', version: 1, definition: {} },
-    parts: PARTS,
-    rows,
-    fasteners: [],
-    pages: [],
-    jobs: [],
-    ...more,
-  }) as AssemblyAnswer;
+const answer = (rows: readonly Entity<'row'>[], more: Partial<AssemblyAnswer> = {}) => answerOf('a', PARTS, rows, more);
 
 /** Marks on rows and on whole parts, undos among them, the same at every run. */
 function randomMarks(count: number, seed: number): Mark[] {

@@ -8,6 +8,7 @@ import type { Mark } from '#core/record/marks';
 import { workOrderOf } from '#core/record/order';
 import { benchOf } from '#core/work/bench';
 import { KIT, mark, part, rowOf } from '../../../core/test/build';
+import { answerOf } from '../../test/answer';
 import { lastOf } from './last-of';
 import { RowModels, rowModelsOf } from './row-model';
 import { derivedOf, guardedWork, sequenceModel, setupsLeft, workAhead } from './sequence-work';
@@ -22,16 +23,12 @@ function rowNamed(n: number): Entity<'row'> {
   return { kind: 'row', id: `row ${n}`, version: 1, definition: { ...row, name: `Row ${n}`, order: n, layers } };
 }
 
-const answer = (id: string, count: number): AssemblyAnswer =>
-  ({
-    kit: { kind: 'kit', id: 'k', version: 1, definition: KIT },
-    assembly: { kind: 'assembly', id, version: 1, definition: {} },
-    parts: PARTS,
-    rows: Array.from({ length: count }, (_, i) => rowNamed(i)),
-    fasteners: [],
-    pages: [],
-    jobs: [],
-  }) as unknown as AssemblyAnswer;
+const answer = (id: string, count: number) =>
+  answerOf(
+    id,
+    PARTS,
+    Array.from({ length: count }, (_, i) => rowNamed(i)),
+  );
 
 const drilled = (data: AssemblyAnswer, n: number): Mark => {
   const row = data.rows[n] as Entity<'row'>;
