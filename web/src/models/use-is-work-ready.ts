@@ -25,9 +25,12 @@ export function useIsWorkReady(data: AssemblyAnswer): boolean {
       marks,
       tools,
       inSlices(() => isOver),
-    ).then(() => {
-      if (!isOver) startTransition(() => setReadyId(assembly.id));
-    });
+    )
+      /* What fails here fails in the view again, which says so. */
+      .catch(() => false)
+      .then(() => {
+        if (!isOver) startTransition(() => setReadyId(assembly.id));
+      });
     return () => {
       isOver = true;
     };

@@ -27,6 +27,8 @@ export function usePlannedAhead(data: AssemblyAnswer | undefined, marks: readonl
         marks,
         inSlices(() => isOver),
       )
+      /* What fails here fails in the view again, which says so. */
+      .catch(() => false)
       .then(() => {
         if (!isOver) startTransition(() => setReady(many));
       });
