@@ -139,7 +139,7 @@ test('taking a rivet out step by step; the hole afterwards judged sheet by sheet
   await noSerious(page);
   await card.getByRole('button', { name: 'It is out: measure the hole' }).click();
   const hole = page.getByRole('region', { name: 'The hole afterwards' });
-  await hole.getByRole('button', { name: 'Keep what was measured' }).click();
+  await hole.getByRole('button', { name: 'Keep what was measured' }).evaluate((b: HTMLElement) => [b.click(), b.click()]);
   await expect(hole.getByRole('alert')).toContainText('Measure the hole');
   await hole.getByLabel('Hole', { exact: true }).fill('.1045');
   /* The next size with an edge nobody measured is unknown, no pass; the row's own pitch and edge are known here. */

@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { useForm } from 'react-hook-form';
 import { readCageTyped, type CageTyped } from '#core/depth/cage-text';
 import type { CageWay, MarkPayload } from '#core/record/marks';
@@ -35,9 +36,12 @@ export function CageSetDialog({ card, cages, cageId, onKeep, onClose }: CageSetD
     },
   });
   const { control, register } = form;
+  /* A second press makes no second one. */
+  const isKept = useRef(false);
   const keep = form.handleSubmit((typed) => {
     const read = readCageTyped(typed);
-    if (!read.ok) return;
+    if (!read.ok || isKept.current) return;
+    isKept.current = true;
     onKeep({ cage: read.cage, ...(read.note === undefined ? {} : { note: read.note }) });
     onClose();
   });

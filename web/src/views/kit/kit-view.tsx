@@ -1,13 +1,11 @@
 import type { KitAnswer } from '#contract/answers';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { Entity } from '#core/record/definitions';
 import { inPairs, workedLast } from '#core/work/overview';
 import { useKeep } from '../../api/commands';
-import { newId } from '../../api/device';
 import { useFollow, useKit, useOverview } from '../../api/queries';
 import { useScreenUnits } from '../../ui/assembly-screen';
-import { Button, ErrorText, Select, TextInput } from '../../ui/controls';
+import { ErrorText, Select, TextInput } from '../../ui/controls';
 import { useCarryOnKey } from '../../ui/page-keys';
 import { KitBar, KitBarWithUndo } from '../../ui/kit-page';
 import { StageLegend } from '../../ui/stage-legend';
@@ -20,6 +18,7 @@ import { AssemblyLine } from './assembly-line';
 import { useShowMoment, ZoneContext, zoneOf } from '../../ui/zone';
 import { ASSEMBLY_ORDERS, moveEdits, orderedAssemblies, type AssemblyOrder } from './assembly-order';
 import { KitHours } from './kit-hours';
+import { NewAssembly } from './new-assembly';
 
 /** The assemblies of a kit, how far each is, and where one stopped. */
 export function KitView() {
@@ -166,40 +165,5 @@ function CarryOn({ last, name }: { last: { rowId: string; row: string; text: str
         {name}, last: {last.text}, {show(last.doneAt, 'day')}
       </span>
     </Link>
-  );
-}
-
-function NewAssembly({ kit, order }: { kit: Entity<'kit'>; order: number }) {
-  const keep = useKeep(kit);
-  const [name, setName] = useState('');
-  const [error, setError] = useState<string | null>(null);
-  const make = async (event: FormEvent) => {
-    event.preventDefault();
-    if (name.trim() === '') return setError('An assembly needs a name.');
-    try {
-      await keep({
-        edits: [{ kind: 'assembly', id: newId(), expectedVersion: 0, definition: { v: 1, kitId: kit.id, name: name.trim(), order } }],
-      });
-      setName('');
-      setError(null);
-    } catch (e) {
-      setError((e as Error).message);
-    }
-  };
-  return (
-    <form onSubmit={(e) => void make(e)} className="flex flex-col gap-2">
-      <div className="flex gap-2">
-        <TextInput
-          aria-label="Name of the new assembly"
-          placeholder="New assembly"
-          maxLength={120}
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-          className="w-72"
-        />
-        <Button type="submit">Add assembly</Button>
-      </div>
-      {error ? <ErrorText>{error}</ErrorText> : null}
-    </form>
   );
 }

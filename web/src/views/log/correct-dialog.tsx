@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { useFieldArray, useForm } from 'react-hook-form';
 import type { Entity } from '#core/record/definitions';
 import { readCorrection, shiftCorrection, type CorrectionTyped } from '#core/record/shift-correction';
@@ -44,10 +45,13 @@ export function CorrectDialog({ kit, shift, was, assemblies, onClose }: CorrectD
   });
   const { control, register } = form;
   const parts = useFieldArray({ control, name: 'parts' });
+  /* A second press makes no second one. */
+  const isKept = useRef(false);
   const keep = form.handleSubmit((typed) => {
     const startMs = readFieldText(typed.start, zone);
     const read = readCorrection(typed, startMs, Date.now());
-    if (!read.ok) return;
+    if (!read.ok || isKept.current) return;
+    isKept.current = true;
     const marks = shiftCorrection(shift, startMs, read.parts, `Corrected; it was ${was}`.slice(0, 500));
     mark(marks.map((m) => ({ ...m, holeIds: [], person: shift.person })) as unknown as MarkWish[]);
     window.setTimeout(() => {

@@ -1,6 +1,6 @@
 import { notSolid } from '#core/prep/stack';
 import type { AssemblyAnswer } from '#contract/answers';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import {
   afterRemovalOf,
@@ -56,9 +56,12 @@ export function MeasureHole({ data, row, holeId }: { data: AssemblyAnswer; row: 
         { callout: { head: row.stack.head, alloy: row.stack.alloy, size: row.stack.size }, grip: row.plan.grip },
         row.stack.halfDash,
       );
+  /* A second press makes no second one. */
+  const isMarked = useRef(false);
   const keep = form.handleSubmit((typed) => {
     const read = readAfterRemoval(typed, units);
-    if (!read.ok || isKept) return;
+    if (!read.ok || isMarked.current) return;
+    isMarked.current = true;
     const deviation = afterRemovalOf(read.value, judgement, row.entity.definition, edgeLimit);
     mark([{ kind: 'deviation', rowId: row.entity.id, holeIds: [holeId], payload: { deviation } }]);
     setKept(true);
