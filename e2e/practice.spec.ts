@@ -13,6 +13,11 @@ test('ten thousand rows are cut in a worker: progress, stop, a picture with its 
   await expect(page.getByLabel('Gauge scatter, up to')).toHaveAccessibleDescription(/"much" is not a dimension/);
   await expect(page.getByRole('progressbar', { name: 'Rows cut' })).toHaveCount(0);
   await page.getByLabel('Gauge scatter, up to').fill('.004 in');
+  await page.getByLabel('Cage, from hole to hole').fill('.0006');
+  await page.getByRole('button', { name: /units, theme, keys/ }).click();
+  await page.getByRole('radio', { name: 'mm' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Cage, from hole to hole')).toHaveValue('.0006 in');
   await page.getByLabel('A reading every so many holes').fill('41');
   await cut.click();
   await expect(page.getByRole('alert')).toContainText('A reading every 1 to 40 holes');

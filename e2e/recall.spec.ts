@@ -35,3 +35,25 @@ test('a bit is found dull: what was drilled with it is on today, named at the ro
   await recall.getByRole('button', { name: 'Looked at holes 1,3-6' }).click();
   await expect(recall.getByRole('status')).toContainText('was looked at again');
 });
+
+test('how far a gauge reads off means the same under the other unit, and is refused where it does not read', async ({ page }) => {
+  await freshAssembly(page, 'Off gauge');
+  await page.goto(`${await page.getByRole('link', { name: 'Off gauge' }).first().getAttribute('href')}/tools`);
+  await page.getByRole('button', { name: 'Add a tool' }).click();
+  await page.getByText('squeezer with yoke').first().click();
+  const card = page.getByRole('form', { name: 'squeezer' });
+  await card.getByLabel('Name').fill('dial gauge');
+  await card.getByLabel('What it is').selectOption({ label: 'gauge' });
+  await card.getByRole('button', { name: 'Keep the tool' }).click();
+  const checks = page.getByRole('region', { name: 'Checks of dial gauge' });
+  await checks.getByLabel(/It reads off by/).fill('a hair');
+  await checks.getByRole('button', { name: 'Something is wrong with it' }).click();
+  await expect(checks.getByRole('alert')).toHaveText([/Say what was found/, /How far it reads off does not read/]);
+  await checks.getByLabel(/It reads off by/).fill('-.002');
+  await page.getByRole('button', { name: /units, theme, keys/ }).click();
+  await page.getByRole('radio', { name: 'mm' }).click();
+  await page.keyboard.press('Escape');
+  await expect(checks.getByLabel(/It reads off by/)).toHaveValue('-.002 in');
+  await checks.getByRole('button', { name: 'Proved good' }).click();
+  await expect(checks.getByRole('list')).toContainText('reads 0.05 mm low');
+});

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { PRACTICE, readPracticeTyped, type PracticeTyped } from './practice-text';
+import { carryPractice, PRACTICE, readPracticeTyped, type PracticeTyped } from './practice-text';
 
 const good: PracticeTyped = { gauge: '.004 in', cage: '.0006 in', setting: '.0015 in', drift: '0', every: '2', seed: '1' };
 const faults = (more: Partial<PracticeTyped>) => {
@@ -25,6 +25,12 @@ describe('what is assumed of simulated rows', () => {
     [{ seed: '0' }, []],
     [{ cage: '?', every: 'x', seed: '' }, ['cage', 'every', 'seed']],
   ])('%j: %j', (more, paths) => expect(faults(more)).toEqual(paths));
+  it('typed in inches it is the same after a switch to millimetres; holes and seed are no lengths', () => {
+    const bare = { ...good, gauge: '.004', cage: '.0006', setting: '.0015', drift: '.0001' };
+    const carried = carryPractice(bare, 'in');
+    expect(readPracticeTyped(carried, 'mm')).toEqual(readPracticeTyped(bare, 'in'));
+    expect([carried.every, carried.seed]).toEqual([bare.every, bare.seed]);
+  });
   it('the gauge scatters from not at all to what was typed, in even steps; the rest is the same in each', () => {
     const read = readPracticeTyped({ ...good, gauge: '.08', drift: '.01' }, 'mm');
     if (!read.ok) throw new Error('does not read');

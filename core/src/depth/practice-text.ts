@@ -1,5 +1,6 @@
 import { parseDimension } from '../typed/dimension';
 import { readNumber } from '../typed/number-text';
+import { carryUnit } from '../units/carry';
 import { inches, type Mm, type Units } from '../units/length';
 import type { Problem } from '../units/result';
 import type { RowConditions } from './simulate';
@@ -20,6 +21,12 @@ export type ReadPractice =
   | { readonly ok: true; readonly conditions: readonly RowConditions[]; readonly seed: number }
   /** Every field that does not read, by its path in {@link PracticeTyped}. */
   | { readonly ok: false; readonly problems: readonly (Problem & { readonly path: string })[] };
+
+/** What was typed under one unit, so that it still means the same under the other. */
+export function carryPractice(typed: PracticeTyped, from: Units): PracticeTyped {
+  const carry = (text: string) => carryUnit(text, from);
+  return { ...typed, gauge: carry(typed.gauge), cage: carry(typed.cage), setting: carry(typed.setting), drift: carry(typed.drift) };
+}
 
 /** Holes of a simulated row, a click of the cage, and how far off is still good. */
 export const PRACTICE = { holes: 40, points: 9, click: inches(0.001), tolerance: inches(0.002) } as const;

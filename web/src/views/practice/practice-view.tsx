@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { PRACTICE, readPracticeTyped, type PracticeTyped } from '#core/depth/practice-text';
+import { carryPractice, PRACTICE, readPracticeTyped, type PracticeTyped } from '#core/depth/practice-text';
 import type { Shares } from '#core/depth/simulate';
 import type { Mm } from '#core/units/length';
 import { useLocal } from '../../api/device';
@@ -8,7 +8,7 @@ import { Button } from '../../ui/controls';
 import { faultsOf } from '../../ui/form-faults';
 import { LengthField, TextField } from '../../ui/form-fields';
 import { TopBar } from '../../ui/top-bar';
-import { UnitsContext } from '../../ui/units';
+import { UnitsContext, useUnits, useUnitSwitch } from '../../ui/units';
 import { Result } from './result';
 import type { SimulateAnswer, SimulateAsk } from '../../workers/simulate.worker';
 
@@ -16,6 +16,15 @@ const ROWS = 10_000;
 /** Ten thousand simulated rows: when turning the cage pays, and when it spoils an even row. */
 export function PracticeView() {
   const units = useLocal('units') === 'mm' ? 'mm' : 'in';
+  return (
+    <UnitsContext value={units}>
+      <Practice />
+    </UnitsContext>
+  );
+}
+
+function Practice() {
+  const units = useUnits();
   const worker = useRef<Worker | null>(null);
   const form = useForm<PracticeTyped>({
     defaultValues: { gauge: '.004 in', cage: '.0006 in', setting: '.0015 in', drift: '0', every: '2', seed: '1' },
@@ -25,6 +34,7 @@ export function PracticeView() {
     },
   });
   const { control } = form;
+  useUnitSwitch((from) => form.reset(carryPractice(form.getValues(), from), { keepDirty: true }));
   const [points, setPoints] = useState<readonly Shares[]>([]);
   const [progress, setProgress] = useState<number | null>(null);
   const [values, setValues] = useState<readonly Mm[]>([]);
@@ -58,37 +68,35 @@ export function PracticeView() {
     setPoints([]);
   };
   return (
-    <UnitsContext value={units}>
-      <div className="flex min-h-full flex-col">
-        <TopBar trail={[{ text: 'Practice' }]} heading="Practice: to turn the cage or to leave it" units={units} />
-        <main id="content" className="mx-auto grid w-full max-w-6xl gap-4 p-4 md:grid-cols-[300px_minmax(0,1fr)]">
-          <form className="flex flex-col gap-2" aria-label="Assumptions" noValidate onChange={forget} onSubmit={(e) => void run(e)}>
-            <LengthField control={control} name="gauge" label="Gauge scatter, up to" />
-            <LengthField control={control} name="cage" label="Cage, from hole to hole" />
-            <LengthField control={control} name="setting" label="First setting off by about" />
-            <TextField control={control} name="drift" label="Drift a hole (0: none)" />
-            <TextField control={control} name="every" label="A reading every so many holes" isNumber />
-            <TextField control={control} name="seed" label="Seed: the same gives the same rows" isNumber />
-            <Button type="submit" tone="primary" className="min-h-12">
-              Cut {ROWS.toLocaleString('en')} rows
-            </Button>
-            {progress === null ? null : (
-              <p role="status" className="flex items-center gap-2">
-                <progress value={progress} aria-label="Rows cut" /> {Math.round(progress * 100)} %<Button onClick={stop}>Stop</Button>
-              </p>
-            )}
-          </form>
-          <section aria-label="Result" className="flex flex-col gap-2">
-            {points.length === 0 ? (
-              <p className="text-[17px] text-ink2">
-                Rows of {PRACTICE.holes} holes are cut three ways under the same chances. The picture will say where each way wins.
-              </p>
-            ) : (
-              <Result points={points} values={values} units={units} />
-            )}
-          </section>
-        </main>
-      </div>
-    </UnitsContext>
+    <div className="flex min-h-full flex-col">
+      <TopBar trail={[{ text: 'Practice' }]} heading="Practice: to turn the cage or to leave it" units={units} />
+      <main id="content" className="mx-auto grid w-full max-w-6xl gap-4 p-4 md:grid-cols-[300px_minmax(0,1fr)]">
+        <form className="flex flex-col gap-2" aria-label="Assumptions" noValidate onChange={forget} onSubmit={(e) => void run(e)}>
+          <LengthField control={control} name="gauge" label="Gauge scatter, up to" />
+          <LengthField control={control} name="cage" label="Cage, from hole to hole" />
+          <LengthField control={control} name="setting" label="First setting off by about" />
+          <TextField control={control} name="drift" label="Drift a hole (0: none)" />
+          <TextField control={control} name="every" label="A reading every so many holes" isNumber />
+          <TextField control={control} name="seed" label="Seed: the same gives the same rows" isNumber />
+          <Button type="submit" tone="primary" className="min-h-12">
+            Cut {ROWS.toLocaleString('en')} rows
+          </Button>
+          {progress === null ? null : (
+            <p role="status" className="flex items-center gap-2">
+              <progress value={progress} aria-label="Rows cut" /> {Math.round(progress * 100)} %<Button onClick={stop}>Stop</Button>
+            </p>
+          )}
+        </form>
+        <section aria-label="Result" className="flex flex-col gap-2">
+          {points.length === 0 ? (
+            <p className="text-[17px] text-ink2">
+              Rows of {PRACTICE.holes} holes are cut three ways under the same chances. The picture will say where each way wins.
+            </p>
+          ) : (
+            <Result points={points} values={values} units={units} />
+          )}
+        </section>
+      </main>
+    </div>
   );
 }

@@ -5,12 +5,14 @@ import type { RecallsAnswer, RecallView } from '#contract/answers';
 import { readThingCheck, type ThingCheckTyped } from '#core/done/thing-check-text';
 import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
+import { carryUnit } from '#core/units/carry';
 import type { Units } from '#core/units/length';
 import { problemMessage } from '#core/wording/problems';
 import { checkSentence } from '#core/wording/recalls';
 import { useMark } from '../../api/commands';
 import { Button } from '../../ui/controls';
 import { TextField } from '../../ui/form-fields';
+import { useUnitSwitch } from '../../ui/units';
 import { useShowMoment } from '../../ui/zone';
 
 interface ThingChecksProps {
@@ -32,6 +34,7 @@ export function ThingChecks({ kit, thing, isGauge, units, answer }: ThingChecksP
   const show = useShowMoment();
   const form = useForm<ThingCheckTyped>({ defaultValues: { note: '', off: '' } });
   const { control } = form;
+  useUnitSwitch((from) => form.setValue('off', carryUnit(form.getValues('off'), from)));
   const again = () => window.setTimeout(() => void client.invalidateQueries({ queryKey: ['marks', 'recalls'] }), SENT_MS);
   const keep = (isGood: boolean) => {
     const read = readThingCheck(form.getValues(), isGood, units);
