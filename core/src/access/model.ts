@@ -2,7 +2,7 @@ import { workOrderOf } from '../record/order';
 import type { Entity, FastenerDefinition, KitDefinition, PartDefinition } from '../record/definitions';
 import type { WorkRow } from '../work/assembly-work';
 import { withAccess } from './arrange';
-import { assemblyOperations, type AssemblyOperation } from '../operations/operations';
+import { draftOperations, finishOperations, type AssemblyOperation, type DraftedOperations } from '../operations/operations';
 import { workOf, type WorkOf } from '../operations/hours';
 import { operationProgress, type OperationProgress } from '../operations/progress';
 import { accessRows, type AccessRow } from './shut-off';
@@ -43,12 +43,12 @@ export interface SequenceShape {
 export type ShapeModel = Omit<SequenceModel, 'partsDone' | 'fasteners'>;
 
 export function sequenceShape(model: ShapeModel): SequenceShape {
-  return shapeWith(operationsIn(model), model);
+  return shapeWith(finishOperations(draftsIn(model)), model);
 }
 
-/** Every operation; the first half of a shape. */
-export function operationsIn({ kit, parts, rows, jobs }: Omit<ShapeModel, 'tools'>): readonly AssemblyOperation[] {
-  return assemblyOperations(rows, parts, workOrderOf(kit.work), jobs);
+/** What every operation waits for; of it come the operations, the first half of a shape. */
+export function draftsIn({ kit, parts, rows, jobs }: Omit<ShapeModel, 'tools'>): DraftedOperations {
+  return draftOperations(rows, parts, workOrderOf(kit.work), jobs);
 }
 
 /** The other half of a shape: what shuts rows off. */

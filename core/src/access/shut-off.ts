@@ -47,6 +47,20 @@ export function waysLeft(
   ];
 }
 
+/** The ways in which a row can be set as it is, nothing shut off; kept while the row, its plan and the tools are the same. */
+export function waysOpen(row: ReachableRow, tools: readonly Entity<'tool'>[]): readonly SettingWay[] {
+  const known = OPEN.get(row.row);
+  if (known && known.tools === tools && known.plan === row.plan && known.stack === row.stack && known.uses === row.uses) return known.ways;
+  const ways = waysLeft(row, [], tools);
+  OPEN.set(row.row, { tools, plan: row.plan, stack: row.stack, uses: row.uses, ways });
+  return ways;
+}
+
+const OPEN = new WeakMap<
+  ReachableRow['row'],
+  Omit<ReachableRow, 'id' | 'row'> & { readonly tools: readonly Entity<'tool'>[]; readonly ways: readonly SettingWay[] }
+>();
+
 /** One thing that shuts a row off, and the operation that does it. */
 export interface Closer {
   readonly by: ShutOff;
@@ -94,7 +108,7 @@ export function accessRows(
       const operationId = by.by.kind === 'part' ? closeId(by.by.id) : ofRow.get(by.by.id)?.set;
       return operationId !== undefined && known.has(operationId) && operationId !== own.set ? [{ by, operationId }] : [];
     });
-    const open = waysLeft(r, [], tools);
+    const open = waysOpen(r, tools);
     if (closers.length === 0 && open.length > 0) return [];
     const rooms = new Map(closers.flatMap(({ by }) => (by.room ? [[by.room.mm, by] as const] : [])));
     const byRoom = [...rooms].map(([roomMm, by]) => ({ roomMm, ways: waysLeft(r, [{ ...by, isBentOpen: false }], tools) }));

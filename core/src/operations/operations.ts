@@ -95,12 +95,23 @@ const FINISH: readonly OperationKind[] = ['cleaned', 'primed'];
  * Every operation of an assembly with its precedences and their reasons: each row in each of its set-ups, each part's own work, and
  * fitting up, taking apart, masking, putting together again, sealing. `parts`: the assembly's, by id.
  */
-export function assemblyOperations(
+export function assemblyOperations(...of: Parameters<typeof draftOperations>): AssemblyOperation[] {
+  return finishOperations(draftOperations(...of));
+}
+
+/** Operations with their precedences, not yet with their minutes and the pieces in hand: the first half of {@link assemblyOperations}. */
+export interface DraftedOperations {
+  readonly rows: readonly OperationRow[];
+  readonly parts: OperationParts;
+  readonly drafts: readonly Draft[];
+}
+
+export function draftOperations(
   rows: readonly OperationRow[],
   parts: OperationParts,
   order: WorkOrder,
   jobs: readonly Entity<'job'>[] = [],
-): AssemblyOperation[] {
+): DraftedOperations {
   const drafts: Draft[] = [];
   const onPart = new Map<string, Draft>();
   const used = new Set<string>();
@@ -188,6 +199,11 @@ export function assemblyOperations(
   drafts.push(...jobDrafts(jobs, rows, parts), ...arrivals(parts));
   link(drafts);
   drafts.push(...toldOperations(rows, parts, drafts));
+  return { rows, parts, drafts };
+}
+
+/** The second half of {@link assemblyOperations}. */
+export function finishOperations({ rows, parts, drafts }: DraftedOperations): AssemblyOperation[] {
   const sides = headSides(rows);
   const wayOf = new Map(
     rows.map((r) => [r.id, r.uses.some((u) => u.setup.tool.kind === 'puller') ? ('blind' as const) : (r.row.setting?.way ?? null)]),

@@ -35,7 +35,7 @@ export function operationProgress(
   const counted = new Map<string, Counted>();
   const begun = new Set<string>();
   for (const o of operations) {
-    const own = count(o, byId, partsDone);
+    const own = countOperation(o, byId, partsDone);
     if (own === null) continue;
     counted.set(o.id, own);
     if (own.done > 0) for (const a of o.after) begun.add(a.id);
@@ -69,7 +69,7 @@ interface Counted {
 }
 
 /** Things open and done of one operation; null where nothing is ever marked of it. Held holes are not wanted now. */
-function count(o: AssemblyOperation, rows: ReadonlyMap<string, ProgressRow>, partsDone: ReadonlySet<string>): Counted | null {
+export function countOperation(o: AssemblyOperation, rows: ReadonlyMap<string, ProgressRow>, partsDone: ReadonlySet<string>): Counted | null {
   if (o.kind === 'arrive') return { open: 1, done: 0 };
   if (o.kind === 'job') return partsDone.has(o.id) ? { open: 0, done: 1 } : { open: 1, done: 0 };
   if (o.kind === 'squared') return countChecked(rows.get(o.rowId ?? ''));

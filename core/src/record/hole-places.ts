@@ -13,7 +13,16 @@ export interface PlacedHole {
  * Where a row's holes lie: each at its own measured place where it has one, else even along the row's laid-out path.
  * Null where a hole has neither, or the edges leave no room.
  */
-export function holePlaces(row: RowDefinition): PlacedHole[] | null {
+export function holePlaces(row: RowDefinition): readonly PlacedHole[] | null {
+  let known = PLACED.get(row);
+  if (known === undefined) PLACED.set(row, (known = findPlaces(row)));
+  return known;
+}
+
+/** Worked out once for each definition, which is never changed. */
+const PLACED = new WeakMap<RowDefinition, readonly PlacedHole[] | null>();
+
+function findPlaces(row: RowDefinition): readonly PlacedHole[] | null {
   const holes = holesInPlan(row.holes);
   if (holes.length === 0) return null;
   const even = evenPlaces(row, holes.length);

@@ -18,14 +18,23 @@ const STAGE_STEPS: readonly { readonly stage: Stage; readonly kinds: readonly St
 
 /** The stage of a hole from the steps of its row and the keys marked at it. Laying out and piloting are passed over by a drilled hole. */
 export function stageOf(steps: readonly Step[], done: ReadonlySet<string> | undefined): Stage {
-  let reached: Stage = 'open';
-  const isDrilled = done?.has(AT_HOLE.drilled) ?? false;
-  for (const { stage, kinds, isFree } of STAGE_STEPS) {
-    const own = steps.filter((s) => kinds.includes(s.kind));
-    if (own.length === 0 && !isFree) continue;
-    const isPassed = isDrilled && (stage === 'laid-out' || stage === 'piloted');
-    if (!isPassed && !own.every((s) => done?.has(s.key))) return reached;
-    reached = stage;
-  }
-  return reached;
+  return stageReader(steps)(done);
+}
+
+/** {@link stageOf} for many holes of one row. */
+export function stageReader(steps: readonly Step[]): (done: ReadonlySet<string> | undefined) => Stage {
+  const wanted = STAGE_STEPS.map(({ stage, kinds, isFree }) => ({ stage, isFree, own: steps.filter((s) => kinds.includes(s.kind)) }));
+  const read = (done: ReadonlySet<string> | undefined): Stage => {
+    let reached: Stage = 'open';
+    const isDrilled = done?.has(AT_HOLE.drilled) ?? false;
+    for (const { stage, isFree, own } of wanted) {
+      if (own.length === 0 && !isFree) continue;
+      const isPassed = isDrilled && (stage === 'laid-out' || stage === 'piloted');
+      if (!isPassed && !own.every((s) => done?.has(s.key))) return reached;
+      reached = stage;
+    }
+    return reached;
+  };
+  const untouched = read(undefined);
+  return (done) => (done === undefined ? untouched : read(done));
 }

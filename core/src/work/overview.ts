@@ -2,7 +2,7 @@ import { effectiveMarks, type Mark } from '../record/marks';
 import type { Entity, Hand } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { pageFlags } from '../record/page-flags';
-import { STAGES, stageOf, type Stage } from '../record/stage';
+import { STAGES, stageReader, type Stage } from '../record/stage';
 import type { AssemblyWork } from './assembly-work';
 
 /** How far an assembly is, at a glance. */
@@ -28,12 +28,14 @@ export interface AssemblyOverview {
 export function assemblyOverview(work: AssemblyWork, marks: readonly Mark[], pages: readonly Entity<'page'>[]): AssemblyOverview {
   const stages: Partial<Record<Stage, number>> = {};
   let holes = 0;
-  for (const row of work.rows)
+  for (const row of work.rows) {
+    const stageAt = stageReader(row.steps);
     for (const hole of holesInPlan(row.row.holes)) {
       holes++;
-      const stage = stageOf(row.steps, row.states.get(hole.id));
+      const stage = stageAt(row.states.get(hole.id));
       stages[stage] = (stages[stage] ?? 0) + 1;
     }
+  }
   const rowIds = new Set(work.rows.map((r) => r.id));
   let last: Mark | null = null;
   for (const mark of effectiveMarks(marks))

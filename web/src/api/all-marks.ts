@@ -12,3 +12,9 @@ export function useAllMarks(assemblyId: string): readonly Mark[] {
   const kept = isIn ? served.data : undefined;
   return useMemo(() => [...(kept ?? []), ...waiting.map((w) => w.mark)], [kept, waiting]);
 }
+
+/** Whether a mark of this device is not among those that are shown: what it changes is still being worked out. */
+export function useIsBehind(shown: readonly Mark[]): boolean {
+  const last = useWaiting().at(-1)?.mark.id;
+  return last !== undefined && !shown.some((m) => m.id === last);
+}

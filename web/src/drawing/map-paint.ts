@@ -41,7 +41,7 @@ export function sceneBounds(rows: readonly MapRow[], outlines: readonly MapOutli
 }
 
 /** So many holes are painted at a time. */
-const HOLES_AT_A_TIME = 4000;
+const HOLES_AT_A_TIME = 2500;
 
 /** Whether a scene is painted at once: more keep the page from answering for too long. */
 export function isPaintedAtOnce({ rows }: MapScene): boolean {
@@ -95,6 +95,7 @@ export function* paintingOf(
     c.stroke();
     c.setLineDash([]);
   }
+  yield;
   const isReach = rows.some((row) => row.holes[0]?.reach !== undefined);
   let painted = 0;
   for (const row of rows) {

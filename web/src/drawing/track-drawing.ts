@@ -90,11 +90,16 @@ export function bandLabels(bands: readonly SetupBand[], nameOf: (setup: string) 
     placed.push({ x, line, name });
     ends[line] = x + name.length * LETTER_PX + LABEL_GAP_PX;
   }
-  return placed.map(({ x, line, name }, i) => {
-    const next = placed.slice(i + 1).find((p) => p.line === line)?.x ?? Infinity;
-    const letters = Math.max(1, Math.floor((next - x - LABEL_GAP_PX) / LETTER_PX));
-    return { x, line, text: name.length <= letters ? name : `${name.slice(0, letters - 1)}…` };
-  });
+  /* From the last to the first: where the next one on the same line begins. */
+  const nextAt = Array.from({ length: LABEL_LINES }, () => Infinity);
+  return placed
+    .reduceRight<BandLabel[]>((labels, { x, line, name }) => {
+      const letters = Math.max(1, Math.floor(((nextAt[line] ?? Infinity) - x - LABEL_GAP_PX) / LETTER_PX));
+      nextAt[line] = x;
+      labels.push({ x, line, text: name.length <= letters ? name : `${name.slice(0, letters - 1)}…` });
+      return labels;
+    }, [])
+    .reverse();
 }
 
 /** How long a row can still be got at: from its own station to the one that shuts it off, beside a track; turned round, it comes too late. */

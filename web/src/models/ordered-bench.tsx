@@ -1,10 +1,11 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { useMemo, type ReactNode } from 'react';
-import { benchInOrder, benchStations, worksInOrder, type BenchStation, type OrderedSetup } from '#core/access/bench-order';
+import { memo, useMemo, type ReactNode } from 'react';
+import { benchStations, worksInOrder, type BenchStation, type OrderedSetup } from '#core/access/bench-order';
 import { useFollow } from '../api/queries';
+import { setupsInOrder } from './sequence-work';
 import { useBench, type Bench } from './use-bench';
 import { useDerived, useSequence, type Sequence } from './use-sequence';
-import { useIsWorkReady } from './use-is-work-ready';
+import { useWorkedOut, type WorkedOut } from './use-worked-out';
 
 /** What is still to do, by set-up, in the order that is followed. */
 export interface OrderedBenchOf extends Bench {
@@ -17,53 +18,61 @@ export interface OrderedBenchOf extends Bench {
 const NOTHING: ReadonlySet<string> = new Set();
 
 interface StageProps {
-  readonly data: AssemblyAnswer;
-  readonly children: (ordered: OrderedBenchOf) => ReactNode;
+  /** What it is worked out of. */
+  readonly of: WorkedOut;
+  /** `data`: the assembly that it was worked out of. */
+  readonly children: (ordered: OrderedBenchOf, data: AssemblyAnswer) => ReactNode;
 }
 
 /**
- * Works out what is still to do and in which order, in three stages: rows and set-ups, operations, order. Each is a component of its own,
+ * Works out what is still to do and in which order, in four stages: rows and set-ups, operations, their order, what stands where. Each is a component of its own,
  * so that a page being opened answers between them. `loading`: what is shown until all it rests on is there.
  */
-export function OrderedBench({ loading, ...stage }: StageProps & { readonly loading: ReactNode }) {
-  useFollow(stage.data.kit.id);
-  return useIsWorkReady(stage.data) ? <BenchStage {...stage} /> : loading;
+export function OrderedBench({
+  data,
+  loading,
+  children,
+}: Omit<StageProps, 'of'> & { readonly data: AssemblyAnswer; readonly loading: ReactNode }) {
+  useFollow(data.kit.id);
+  const worked = useWorkedOut(data);
+  return worked ? <BenchStage of={worked}>{children}</BenchStage> : loading;
 }
 
-function BenchStage({ data, children }: StageProps) {
-  const bench = useBench(data);
+/* Not made anew while it is as before: of many rows what comes is worked out first. */
+const BenchStage = memo(({ of, children }: StageProps) => {
+  const bench = useBench(of);
   return (
-    <DerivedStage data={data} bench={bench}>
+    <DerivedStage of={of} bench={bench}>
       {children}
     </DerivedStage>
   );
-}
+});
 
-function DerivedStage({ data, bench, children }: StageProps & { readonly bench: Bench }) {
-  const { model, derived } = useDerived(data, bench.rows);
+function DerivedStage({ of, bench, children }: StageProps & { readonly bench: Bench }) {
+  const { model, derived } = useDerived(of.data, bench.rows);
   return (
-    <OrderStage data={data} bench={bench} model={model} derived={derived}>
+    <OrderStage of={of} bench={bench} model={model} derived={derived}>
       {children}
     </OrderStage>
   );
 }
 
-function OrderStage({
-  data,
-  bench,
-  model,
-  derived,
-  children,
-}: StageProps & { readonly bench: Bench } & Pick<Sequence, 'model' | 'derived'>) {
-  const sequence = useSequence(data, bench.rows, { model, derived });
-  const setups = useMemo(
-    () => benchInOrder(bench.setups, sequence.order, sequence.byId, sequence.derived.done),
-    [bench.setups, sequence.order, sequence.byId, sequence.derived.done],
+function OrderStage({ of, bench, model, derived, children }: StageProps & { readonly bench: Bench } & Pick<Sequence, 'model' | 'derived'>) {
+  const sequence = useSequence(of.data, bench.rows, { model, derived });
+  return (
+    <StationStage of={of} bench={bench} sequence={sequence}>
+      {children}
+    </StationStage>
   );
+}
+
+function StationStage({ of, bench, sequence, children }: StageProps & { readonly bench: Bench; readonly sequence: Sequence }) {
+  const { order, byId, derived } = sequence;
+  const setups = useMemo(() => setupsInOrder(bench.setups, order, byId, derived.done), [bench.setups, order, byId, derived.done]);
   const stations = useMemo(() => {
     const rows = new Map(bench.rows.map((r) => [r.entity.id, { row: r.entity.definition, states: r.states }]));
-    const works = worksInOrder(sequence.order, sequence.byId, sequence.derived, rows, bench.rows[0]?.partsDone ?? NOTHING);
+    const works = worksInOrder(order, byId, derived, rows, bench.rows[0]?.partsDone ?? NOTHING);
     return benchStations(setups, works);
-  }, [setups, bench.rows, sequence.order, sequence.byId, sequence.derived]);
-  return children({ ...bench, setups, stations, sequence });
+  }, [setups, bench.rows, order, byId, derived]);
+  return children({ ...bench, setups, stations, sequence }, of.data);
 }

@@ -1,15 +1,18 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { withAccess, type WithAccess } from '#core/access/arrange';
-import { operationsIn, sequenceAt, shapeWith, type DerivedSequence, type SequenceModel, type SequenceShape } from '#core/access/model';
+import { draftsIn, sequenceAt, shapeWith, type DerivedSequence, type SequenceModel, type SequenceShape } from '#core/access/model';
+import { benchInOrder } from '#core/access/bench-order';
 import { followOrder } from '#core/access/follow';
 import { writeQuestion } from '#core/access/order-question';
-import type { AccessRow } from '#core/access/shut-off';
-import type { AssemblyOperation } from '#core/operations/operations';
+import { waysOpen, type AccessRow } from '#core/access/shut-off';
+import { finishOperations, type AssemblyOperation } from '#core/operations/operations';
+import { countOperation } from '#core/operations/progress';
 import type { Entity, KitDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import { workOrderOf, type WorkOrder } from '#core/record/order';
 import { definitionsById, type WorkRow } from '#core/work/assembly-work';
-import { benchOf, type BenchRow, type BenchSetup } from '#core/work/bench';
+import { benchOf, type BenchItem, type BenchRow, type BenchSetup } from '#core/work/bench';
+import { lastOrder, NO_ORDER } from './found-orders';
 import { lastOf } from './last-of';
 import { contextOf } from './planned-rows';
 import { rowModelsOf, type RowModel } from './row-model';
@@ -72,15 +75,15 @@ function shapesOf(rows: SequenceModel['rows']): SequenceModel['rows'] {
 
 type ShapeArgs = readonly [kit: KitDefinition, parts: SequenceModel['parts'], rows: SequenceModel['rows'], jobs: SequenceModel['jobs']];
 
-const operationsFor = lastOf((...[kit, parts, rows, jobs]: ShapeArgs) => operationsIn({ kit, parts, rows, jobs }));
+const draftsFor = lastOf((...[kit, parts, rows, jobs]: ShapeArgs) => draftsIn({ kit, parts, rows, jobs }));
+const operationsFor = lastOf(finishOperations);
 const shapeFor = lastOf(
   (operations: readonly AssemblyOperation[], rows: SequenceModel['rows'], tools: SequenceModel['tools']): SequenceShape =>
     shapeWith(operations, { rows, tools }),
 );
 
-function operationsOf({ kit, parts, rows, jobs }: SequenceModel): readonly AssemblyOperation[] {
-  return operationsFor(kit, parts, shapesOf(rows), jobs);
-}
+const draftsOf = ({ kit, parts, rows, jobs }: SequenceModel) => draftsFor(kit, parts, shapesOf(rows), jobs);
+const operationsOf = (model: SequenceModel): readonly AssemblyOperation[] => operationsFor(draftsOf(model));
 
 /** What follows from rows, parts and tools alone; while only marks come it is the same. */
 function shapeOf(model: SequenceModel): SequenceShape {
@@ -112,8 +115,6 @@ export const guardedWork = lastOf((open: readonly AssemblyOperation[], access: r
   return { left: operations, byId: new Map(operations.map((o) => [o.id, o])), unavoidable: new Set(unavoidable.map((u) => u.rowId)) };
 });
 
-export const NO_ORDER: readonly string[] = [];
-
 /** What an order is asked for by; empty: there is nothing to order. */
 export const orderText = lastOf(
   (operations: readonly AssemblyOperation[], access: readonly AccessRow[], done: ReadonlySet<string>): string =>
@@ -123,8 +124,11 @@ export const orderText = lastOf(
 /** The order until one is found: the one before as far as it goes, every precedence kept. */
 export const orderBefore = lastOf(followOrder);
 
-/** So many rows at a time are looked through for what is left. */
-const ROWS_AT_A_TIME = 25;
+/** What is still to do by set-up, in the order that is followed. */
+export const setupsInOrder = lastOf(benchInOrder);
+
+/** So many rows, or items of a set-up, at a time are looked through. */
+const AT_A_TIME = 25;
 
 /**
  * Works out what is still to do and the operations, in slices between which the page answers, so that it is there when a view asks; false:
@@ -140,23 +144,48 @@ export async function workAhead(
   if (!(await models.ahead(data, marks, rest))) return false;
   const rows = models.of(data, marks);
   const order = workOrderOf(data.kit.definition.work);
-  for (let i = 0; i < rows.length; i += ROWS_AT_A_TIME) {
-    benchOf(rows.slice(i, i + ROWS_AT_A_TIME).map(benchRow), { parts: rows[0]?.partsDone ?? NO_STEPS, order });
-    if (!(await rest())) return false;
-  }
   const model = sequenceModel(data, rows, tools);
-  const steps: readonly ((derived: () => DerivedSequence) => unknown)[] = [
-    () => setupsLeft(rows, order),
-    () => operationsOf(model),
-    () => shapeOf(model),
-    (derived) => derived(),
-    (derived) => guardedWork(derived().left, derived().access),
-    (derived) => orderText(derived().left, derived().access, derived().done),
-    (derived) => orderBefore(guardedWork(derived().left, derived().access).left, NO_ORDER),
-  ];
-  for (const step of steps) {
-    step(() => derivedOf(model));
-    if (!(await rest())) return false;
-  }
+  const derived = () => derivedOf(model);
+  const guarded = () => guardedWork(derived().left, derived().access);
+  /** Does something for so many of a list at a time; false: no longer wanted. */
+  const bySome = async <T>(list: readonly T[], work: (some: readonly T[]) => unknown): Promise<boolean> => {
+    for (let i = 0; i < list.length; i += AT_A_TIME) {
+      work(list.slice(i, i + AT_A_TIME));
+      if (!(await rest())) return false;
+    }
+    return true;
+  };
+  const long = async (work: () => unknown): Promise<boolean> => {
+    if (!(await rest('a-long-piece'))) return false;
+    work();
+    return true;
+  };
+  const byId = new Map(model.rows.map((r) => [r.id, r]));
+  return (
+    (await bySome(rows, (some) => benchOf(some.map(benchRow), { parts: rows[0]?.partsDone ?? NO_STEPS, order }))) &&
+    (await long(() => setupsLeft(rows, order))) &&
+    (await bySome(model.rows, (some) => some.forEach((r) => waysOpen(r, tools)))) &&
+    (await long(() => draftsOf(model))) &&
+    (await long(() => operationsOf(model))) &&
+    (await long(() => shapeOf(model))) &&
+    /* Counting is kept with each operation. */
+    (await bySome(shapeOf(model).guarded, (some) => some.forEach((o) => countOperation(o, byId, model.partsDone)))) &&
+    (await long(derived)) &&
+    (await long(guarded)) &&
+    (await long(() => orderText(derived().left, derived().access, derived().done))) &&
+    (await long(() => orderBefore(guarded().left, lastOrder()))) &&
+    /* What each item waits for is kept with it, whatever the order. */
+    (await waitsAhead(setupsLeft(rows, order), guarded().byId, derived().done, bySome))
+  );
+}
+
+async function waitsAhead(
+  setups: readonly BenchSetup[],
+  byId: ReadonlyMap<string, AssemblyOperation>,
+  done: ReadonlySet<string>,
+  bySome: (items: readonly BenchItem[], work: (some: readonly BenchItem[]) => unknown) => Promise<boolean>,
+): Promise<boolean> {
+  for (const setup of setups)
+    if (!(await bySome(setup.items, (items) => benchInOrder([{ ...setup, items }], NO_ORDER, byId, done)))) return false;
   return true;
 }

@@ -1,4 +1,3 @@
-import type { AssemblyAnswer } from '#contract/answers';
 import { workOrderOf, type WorkOrder } from '#core/record/order';
 import { useMemo } from 'react';
 import type { BenchSetup } from '#core/work/bench';
@@ -6,7 +5,8 @@ import type { CardRow } from '#core/work/cards';
 import type { Mark } from '#core/record/marks';
 import type { RowModel } from './row-model';
 import { setupsLeft } from './sequence-work';
-import { useRecord } from './use-row-models';
+import { useRowModels } from './use-row-models';
+import type { WorkedOut } from './use-worked-out';
 
 export interface Bench {
   readonly marks: readonly Mark[];
@@ -16,8 +16,8 @@ export interface Bench {
 }
 
 /** What is still to do in an assembly, by set-up. */
-export function useBench(data: AssemblyAnswer): Bench {
-  const { marks, rows } = useRecord(data);
+export function useBench({ data, marks }: WorkedOut): Bench {
+  const rows = useRowModels(data, marks);
   const order = workOrderOf(data.kit.definition.work);
   const setups = useMemo(() => setupsLeft(rows, order), [rows, order]);
   return { marks, rows, setups, order };

@@ -1,9 +1,10 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { AssemblyOperation } from '#core/operations/operations';
 import { orderCost, type OrderCost } from '#core/order/order-cost';
 import type { AccessRow } from '#core/access/shut-off';
 import { problemMessage } from '#core/wording/problems';
-import { NO_ORDER, orderBefore, orderText } from './sequence-work';
+import { foundOrder, lastOrder, NO_ORDER, rememberOrder } from './found-orders';
+import { orderBefore, orderText } from './sequence-work';
 import type { SequenceAnswer } from '../workers/sequence.worker';
 
 export interface FoundOrder extends OrderCost {
@@ -13,17 +14,6 @@ export interface FoundOrder extends OrderCost {
   readonly isBusy: boolean;
   readonly problem: string | null;
   readonly stop: () => void;
-}
-
-/** Orders found stay, so that another view, or a mark that finishes nothing, does not ask again; the oldest are let go. */
-const FOUND = new Map<string, SequenceAnswer>();
-const FOUND_KEPT = 8;
-
-function remember(key: string, answer: SequenceAnswer): void {
-  FOUND.delete(key);
-  FOUND.set(key, answer);
-  const [oldest] = FOUND.keys();
-  if (FOUND.size > FOUND_KEPT && oldest !== undefined) FOUND.delete(oldest);
 }
 
 const NOTHING_TO_ORDER = {
@@ -52,13 +42,13 @@ export function useOrder({ open, left, access, done }: ToOrder): FoundOrder {
   const worker = useRef<Worker | null>(null);
   useEffect(() => {
     if (key === '') return;
-    const before = FOUND.get(key);
+    const before = foundOrder(key);
     if (before && (before.kind === 'problem' || before.isLast)) return;
     const started = new Worker(new URL('../workers/sequence.worker.ts', import.meta.url), { type: 'module' });
     worker.current = started;
     started.onmessage = (event: MessageEvent<SequenceAnswer>) => {
-      remember(key, event.data);
-      setAnswer({ key, answer: event.data });
+      rememberOrder(key, event.data);
+      startTransition(() => setAnswer({ key, answer: event.data }));
     };
     started.postMessage(key);
     return () => started.terminate();
@@ -67,11 +57,10 @@ export function useOrder({ open, left, access, done }: ToOrder): FoundOrder {
     worker.current?.terminate();
     setStopped(key);
   }, [key]);
-  const own = answer?.key === key ? answer.answer : FOUND.get(key);
+  const own = answer?.key === key ? answer.answer : foundOrder(key);
   const isFound = own?.kind === 'order';
   /* Until there is an answer what was found before goes on as far as it can, so that nothing moves about under a finger. */
-  const before = answer?.answer.kind === 'order' ? answer.answer.order : NO_ORDER;
-  const first = useMemo(() => (isFound ? NO_ORDER : orderBefore(left, before)), [isFound, left, before]);
+  const first = useMemo(() => (isFound ? NO_ORDER : orderBefore(left, lastOrder())), [isFound, left]);
   if (open.length === 0) return { ...NOTHING_TO_ORDER, stop };
   const isBusy = stopped !== key && (!own || (own.kind === 'order' && !own.isLast));
   if (own?.kind === 'order') {

@@ -6,7 +6,7 @@ import { inSlices } from './slices';
 
 /** Up to so many rows are made where they are shown: when an assembly is first opened, and when it changes, which makes few of them anew. */
 export const FEW_AT_FIRST = 60;
-const FEW = 500;
+export const FEW = 500;
 
 /**
  * An assembly once its rows are planned. One with many rows is planned ahead; until a change of it is, the view has it as it was, so that

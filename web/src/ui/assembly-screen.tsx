@@ -1,5 +1,5 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { useDeferredValue, type ReactNode } from 'react';
+import { useDeferredValue, useMemo, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import type { Units } from '#core/units/length';
 import { useLocal } from '../api/device';
@@ -28,12 +28,12 @@ export function AssemblyScreen({ name, children }: { name: string; children: (da
   const data = usePlannedAhead(answer.data, isLoading ? undefined : marks);
   const isIn = useDeferredValue(data !== undefined);
   const units = useScreenUnits(answer.data?.kit.definition.units);
+  /* Marks, which many rows are planned with, are the view's own affair: while only they come it is not made anew for that. */
+  const view = useMemo(() => (data && isIn ? children(data, units) : null), [data, isIn, units, children]);
   return (
     <ZoneContext value={zoneOf(answer.data?.kit)}>
       <UnitsContext value={units}>
-        {data && isIn ? (
-          children(data, units)
-        ) : (
+        {view ?? (
           <div className="flex h-full flex-col">
             <TopBar trail={[{ text: name }]} units={units} />
             <main id="content" className="p-4">

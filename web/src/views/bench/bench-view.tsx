@@ -14,6 +14,7 @@ import { Button } from '../../ui/controls';
 import { AssemblyScreen } from '../../ui/assembly-screen';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
 import { usePageKeys } from '../../ui/page-keys';
+import { useIsBehind } from '../../api/all-marks';
 import { useUndo } from '../../ui/use-undo';
 import type { Units } from '#core/units/length';
 import { SideSheet } from '../../ui/side-sheet';
@@ -38,7 +39,7 @@ export function BenchView() {
     <AssemblyScreen name="Bench">
       {(data) => (
         <OrderedBench data={data} loading={<LoadingPage data={data} here="bench" />}>
-          {(ordered) => <BenchOfAssembly data={data} ordered={ordered} />}
+          {(ordered, of) => <BenchOfAssembly data={of} ordered={ordered} />}
         </OrderedBench>
       )}
     </AssemblyScreen>
@@ -66,7 +67,7 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   const [undone, setUndone] = useState<string | null>(null);
   /* What was taken back is to be seen again: its row comes back as soon as the bench has it. */
   const [bringBack, setBringBack] = useState<TakenBack | null>(null);
-  const lock = useMarkLock();
+  const lock = useMarkLock(useIsBehind(marks));
   const undo = useUndo(kit, marks, undefined, (taken) => {
     setMarked(null);
     setUndone(`Taken back: ${markText(taken)}.`);

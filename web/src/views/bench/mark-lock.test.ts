@@ -29,6 +29,20 @@ describe('what a press at the bench does', () => {
     expect(done).toEqual(['mark', 'locked', 'locked']);
     expect(tap(lock, 5000 + 1900 + LOCK_MS)).toBe('mark');
   });
+  it('nothing marks until the mark before is on the screen, and a moment after it', () => {
+    const lock = new MarkLock();
+    expect(tap(lock, 5000)).toBe('mark');
+    lock.hold(true, 5100);
+    expect(tap(lock, 9000)).toBe('locked');
+    lock.hold(false, 9200);
+    expect(tap(lock, 9300)).toBe('locked');
+    expect(tap(lock, 9500 + LOCK_MS)).toBe('mark');
+  });
+  it('what others mark, while it is worked out, swallows no press', () => {
+    const lock = new MarkLock();
+    lock.hold(true, 4000);
+    expect(tap(lock, 5000)).toBe('mark');
+  });
   it('nothing marks while another finger rests on the screen', () => {
     const lock = new MarkLock();
     expect(tap(lock, 5000)).toBe('mark');

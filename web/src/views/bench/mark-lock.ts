@@ -12,6 +12,8 @@ export type Press = 'mark' | 'locked' | 'typed';
  */
 export class MarkLock {
   private isShut = false;
+  /** The last mark is not on the screen yet. */
+  private isHeld = false;
   /** Fingers and keys that are down. */
   private readonly down = new Set<string>();
   /** Since when nothing has been down. */
@@ -54,7 +56,13 @@ export class MarkLock {
     return 'mark';
   }
 
+  /** Stays shut after a mark until what it changes is on the screen, and a moment longer: nobody can mean a second before. */
+  hold(isHeld: boolean, nowMs: number): void {
+    if (this.isHeld && !isHeld && this.isShut) this.quietSince = nowMs;
+    this.isHeld = isHeld;
+  }
+
   private openIfQuiet(nowMs: number): void {
-    if (this.down.size === 0 && nowMs - this.quietSince >= LOCK_MS) this.isShut = false;
+    if (!this.isHeld && this.down.size === 0 && nowMs - this.quietSince >= LOCK_MS) this.isShut = false;
   }
 }

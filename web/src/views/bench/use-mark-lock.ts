@@ -1,8 +1,8 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { LOCK_MS, MarkLock, type Press } from './mark-lock';
 
-/** The lock after a mark: `tryMark` runs what it is given at most once a press. */
-export function useMarkLock(): {
+/** The lock after a mark: `tryMark` runs what it is given at most once a press. `isBehind`: what was marked is not on the screen yet. */
+export function useMarkLock(isBehind: boolean): {
   readonly isLocked: boolean;
   readonly tryMark: (by: 'click' | 'key' | 'held-key', run: () => void) => Press;
 } {
@@ -50,6 +50,10 @@ export function useMarkLock(): {
       window.clearTimeout(timer.current);
     };
   }, [lock, lookAgain]);
+  useLayoutEffect(() => {
+    lock.hold(isBehind, performance.now());
+    if (!isBehind) lookAgain();
+  }, [lock, isBehind, lookAgain]);
   const tryMark = useCallback(
     (by: 'click' | 'key' | 'held-key', run: () => void): Press => {
       const press = lock.tryMark(by, performance.now());

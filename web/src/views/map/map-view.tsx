@@ -5,7 +5,6 @@ import { useSearchParams } from 'react-router';
 import { writeDxf } from '#core/dxf/write';
 import type { Edit } from '#core/record/definitions';
 import { STAGES } from '#core/record/stage';
-import { useAllMarks } from '../../api/all-marks';
 import { useCarriedFile } from '../../api/carried-file';
 import { useKeep } from '../../api/commands';
 import { useFollow } from '../../api/queries';
@@ -16,7 +15,7 @@ import type { RowModel } from '../../models/row-model';
 import { useRowModels } from '../../models/use-row-models';
 import { useReach } from '../../models/use-reach';
 import { useDerived, useSequence, type Sequence } from '../../models/use-sequence';
-import { useIsWorkReady } from '../../models/use-is-work-ready';
+import { useWorkedOut, type WorkedOut } from '../../models/use-worked-out';
 import { usePointing } from '../../models/use-telling';
 import { useWorkMark } from '../../models/use-work-mark';
 import { AssemblyPage, LoadingPage } from '../../ui/assembly-page';
@@ -44,7 +43,8 @@ export function MapView() {
 }
 
 function MapOnceReady({ data }: { data: AssemblyAnswer }) {
-  return useIsWorkReady(data) ? <MapOfAssembly data={data} /> : <LoadingPage data={data} here="map" />;
+  const worked = useWorkedOut(data);
+  return worked ? <MapOfAssembly of={worked} /> : <LoadingPage data={data} here="map" />;
 }
 
 const NO_MODELS: readonly RowModel[] = [];
@@ -61,11 +61,10 @@ function accessFlags({ access, derived }: Sequence): ReadonlyMap<string, AccessF
   return flags;
 }
 
-function MapOfAssembly({ data }: { data: AssemblyAnswer }) {
+function MapOfAssembly({ of: { data, marks } }: { of: WorkedOut }) {
   const units = useUnits();
   const { kit, assembly } = data;
   useFollow(kit.id);
-  const marks = useAllMarks(assembly.id);
   const undo = useUndo(kit, marks);
   const models = useRowModels(data, marks);
   const [search, setSearch] = useSearchParams();

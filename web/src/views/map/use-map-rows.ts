@@ -1,17 +1,15 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo } from 'react';
-import { boundsOf } from '#core/layout/bounds';
-import type { Place } from '#core/layout/path';
 import { schematicOf, type UnplacedRow } from '#core/layout/schematic';
 import { hardestByHole, type LayerReach } from '#core/reach/layer-reach';
 import type { Hand } from '#core/record/definitions';
 import { holePlaces, rowPath, type PlacedHole } from '#core/record/hole-places';
 import { holesInPlan } from '#core/record/holes';
-import { stageOf, type Stage } from '#core/record/stage';
+import { stageReader, type Stage } from '#core/record/stage';
 import { STEP_KINDS } from '#core/record/steps';
 import type { Setup } from '#core/setup/setup';
 import type { Mm } from '#core/units/length';
-import type { MapOutline, MapRow } from '../../drawing/map-paint';
+import { sceneBounds, type MapOutline, type MapRow } from '../../drawing/map-paint';
 import type { RowModel } from '../../models/row-model';
 
 /** What the map is narrowed to. */
@@ -35,6 +33,37 @@ export function useSetups(models: readonly RowModel[]): Setup[] {
   }, [models]);
 }
 
+const NO_REACH: readonly LayerReach[] = [];
+
+/** How a row is drawn: where its holes are, which stage alone is shown, and where tools are asked for what reaches it. */
+interface RowLook {
+  readonly places: readonly PlacedHole[];
+  readonly stage: MapFilter['stage'];
+  readonly tools: readonly LayerReach[] | null;
+}
+
+function draw(model: RowModel, { places, stage, tools }: RowLook): MapRow {
+  const reached = tools ? hardestByHole(tools) : null;
+  const stageAt = stageReader(model.steps);
+  const holes = places.map(({ hole, place }, i) => {
+    const at = stageAt(model.states.get(hole.id));
+    const sign = model.deviations.has(hole.id) ? ('deviation' as const) : (hole.holds?.length ?? 0) > 0 ? ('held' as const) : null;
+    return { place, stage: at, isShown: stage === '' || at === stage, sign, ...(reached ? { reach: reached[i] ?? null } : {}) };
+  });
+  return { id: model.entity.id, title: model.title, path: rowPath(model.entity.definition, places), holes };
+}
+
+const DRAWN = new WeakMap<RowModel, { readonly as: RowLook; readonly row: MapRow }>();
+
+/** A placed row drawn; the same as before while it, and how it is looked at, are. */
+function drawnRow(model: RowModel, as: RowLook): MapRow {
+  const known = DRAWN.get(model);
+  if (known && known.as.places === as.places && known.as.stage === as.stage && known.as.tools === as.tools) return known.row;
+  const row = draw(model, as);
+  DRAWN.set(model, { as, row });
+  return row;
+}
+
 /** The rows that lie somewhere, and those without a place in a schematic of their own, each hole with how far it is. */
 export function useMapRows(
   models: readonly RowModel[],
@@ -52,29 +81,21 @@ export function useMapRows(
     );
     const placed: MapRow[] = [];
     const strips: RowModel[] = [];
-    const draw = (model: RowModel, places: readonly PlacedHole[], path: readonly Place[], isSchematic: boolean) => {
-      const tools = show === 'tools' ? hardestByHole(reaches.get(model.entity.id) ?? []) : null;
-      const holes = places.map(({ hole, place }, i) => {
-        const reached = stageOf(model.steps, model.states.get(hole.id));
-        const sign = model.deviations.has(hole.id) ? ('deviation' as const) : (hole.holds?.length ?? 0) > 0 ? ('held' as const) : null;
-        return { place, stage: reached, isShown: stage === '' || reached === stage, sign, ...(tools ? { reach: tools[i] ?? null } : {}) };
-      });
-      return { id: model.entity.id, title: model.title, path, holes, ...(isSchematic ? { isSchematic } : {}) };
-    };
+    const look = (model: RowModel) => ({ stage, tools: show === 'tools' ? (reaches.get(model.entity.id) ?? NO_REACH) : null });
     for (const model of all) {
       const places = holePlaces(model.entity.definition);
-      if (places) placed.push(draw(model, places, rowPath(model.entity.definition, places), false));
+      if (places) placed.push(drawnRow(model, { ...look(model), places }));
       else strips.push(model);
     }
-    const lying = [...placed.flatMap((r) => [...r.path, ...r.holes.map((h) => h.place)]), ...outlines.flatMap((o) => o.corners)];
-    const schematic = schematicOf(strips.map(unplacedOf), lying.length > 0 ? boundsOf(lying) : null);
+    const isEmpty = placed.length === 0 && outlines.every((o) => o.corners.length === 0);
+    const schematic = schematicOf(strips.map(unplacedOf), isEmpty ? null : sceneBounds(placed, outlines));
     const drawn = strips.flatMap((model) => {
       const places = schematic.rows.get(model.entity.id) ?? [];
       const holes = holesInPlan(model.entity.definition.holes).flatMap((hole, i) => {
         const place = places[i];
         return place ? [{ hole, place }] : [];
       });
-      return holes.length > 0 ? [draw(model, holes, places, true)] : [];
+      return holes.length > 0 ? [{ ...draw(model, { ...look(model), places: holes }), path: places, isSchematic: true }] : [];
     });
     const frames = schematic.frames.map((f): MapOutline => ({
       ...f,

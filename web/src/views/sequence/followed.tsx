@@ -22,7 +22,7 @@ const ROWS_AT_FIRST = 60;
 
 /** The plans' own order beside the advice, and which of them is followed, with the reason. */
 export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrderProps) {
-  const { model, derived, advice } = sequence;
+  const { model } = sequence;
   const [plans, setPlans] = useState<readonly string[]>(decision?.plans ?? []);
   const [follows, setFollows] = useState<Followed>(sequence.follows);
   const [reason, setReason] = useState(decision?.reason ?? '');
@@ -32,21 +32,6 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
   const missing = model.rows.filter((r) => !known.includes(r.id));
   const { shown, more } = useFirstOf(missing, ROWS_AT_FIRST, 'row');
   const own = tried ?? decision?.own;
-  /* Judged when an order changes, not with every letter of the reason. */
-  const judged = useMemo(() => {
-    const known = new Map(derived.left.map((o) => [o.id, o]));
-    const judge = (name: string, order: readonly string[]) => ({
-      name,
-      cost: orderCost(order, known),
-      deadEnds: accessAlong(order, derived.access, derived.done).deadEnds,
-    });
-    const still = plans.filter((id) => model.rows.some((r) => r.id === id));
-    return [
-      judge('The advice', advice.order),
-      ...(still.length > 0 ? [judge('The plans’ order', followOrder(derived.left, plansWish(still, derived.left, derived.access)))] : []),
-      ...(own ? [judge('Your own order', followOrder(derived.left, own))] : []),
-    ];
-  }, [derived, advice.order, plans, model.rows, own]);
   const choose = (next: Followed) => {
     setFollows(next);
     setError(null);
@@ -106,21 +91,7 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
           ) : null}
         </div>
         <div className="flex flex-col gap-2">
-          <ul aria-label="The orders side by side">
-            {judged.map((of) => (
-              <li key={of.name}>
-                {of.name}: {orderCostWords(of.cost)},{' '}
-                {of.deadEnds.length === 0 ? (
-                  'no dead end'
-                ) : (
-                  <span className="font-semibold text-stop">
-                    {of.deadEnds.length === 1 ? 'a dead end' : `${of.deadEnds.length} dead ends`}:{' '}
-                    {of.deadEnds.map((d) => titles.get(d.rowId)).join(', ')}
-                  </span>
-                )}
-              </li>
-            ))}
-          </ul>
+          <OrdersJudged sequence={sequence} plans={plans} own={own} titles={titles} />
           <fieldset className="flex flex-wrap items-center gap-3">
             <legend className="label text-[17px]">I follow</legend>
             {FOLLOWED.map((f) => (
@@ -141,5 +112,48 @@ export function FollowedOrder({ sequence, decision, tried, onKeep }: FollowedOrd
         </div>
       </div>
     </Fold>
+  );
+}
+
+interface OrdersJudgedProps {
+  readonly sequence: Sequence;
+  readonly plans: readonly string[];
+  readonly own: readonly string[] | undefined;
+  readonly titles: ReadonlyMap<string, string>;
+}
+
+/** What the advice, the plans' and one's own order cost, side by side. */
+function OrdersJudged({ sequence: { model, derived, advice }, plans, own, titles }: OrdersJudgedProps) {
+  /* Judged when an order changes, not with every letter of the reason. */
+  const judged = useMemo(() => {
+    const known = new Map(derived.left.map((o) => [o.id, o]));
+    const judge = (name: string, order: readonly string[]) => ({
+      name,
+      cost: orderCost(order, known),
+      deadEnds: accessAlong(order, derived.access, derived.done).deadEnds,
+    });
+    const still = plans.filter((id) => model.rows.some((r) => r.id === id));
+    return [
+      judge('The advice', advice.order),
+      ...(still.length > 0 ? [judge('The plans’ order', followOrder(derived.left, plansWish(still, derived.left, derived.access)))] : []),
+      ...(own ? [judge('Your own order', followOrder(derived.left, own))] : []),
+    ];
+  }, [derived, advice.order, plans, model.rows, own]);
+  return (
+    <ul aria-label="The orders side by side">
+      {judged.map((of) => (
+        <li key={of.name}>
+          {of.name}: {orderCostWords(of.cost)},{' '}
+          {of.deadEnds.length === 0 ? (
+            'no dead end'
+          ) : (
+            <span className="font-semibold text-stop">
+              {of.deadEnds.length === 1 ? 'a dead end' : `${of.deadEnds.length} dead ends`}:{' '}
+              {of.deadEnds.map((d) => titles.get(d.rowId)).join(', ')}
+            </span>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -34,7 +34,7 @@ export function SequenceView() {
     <AssemblyScreen name="Sequence">
       {(data) => (
         <OrderedBench data={data} loading={<LoadingPage data={data} here="sequence" />}>
-          {(ordered) => <SequenceOfAssembly data={data} ordered={ordered} />}
+          {(ordered, of) => <SequenceOfAssembly data={of} ordered={ordered} />}
         </OrderedBench>
       )}
     </AssemblyScreen>

@@ -86,7 +86,7 @@ function TodayOfKit({ kit: { kit, assemblies }, units }: { kit: KitAnswer; units
   if (!answer) return frame;
   return (
     <OrderedBench data={answer} loading={frame}>
-      {(ordered) => <TodayOfAssembly data={answer} ordered={ordered} select={select} units={units} />}
+      {(ordered, of) => <TodayOfAssembly data={of} ordered={ordered} select={select} units={units} />}
     </OrderedBench>
   );
 }
