@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { CHROMIUM } from './scripts/chromium';
+import { CHROMIUM_SHELL } from './scripts/chromium';
 
 /* Ports that are free now, chosen once: the workers are told by the environment, which they inherit. */
 function freePorts(): string[] {
@@ -35,7 +35,7 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: CHROMIUM,
+    launchOptions: CHROMIUM_SHELL,
   },
   webServer: {
     command: `${process.env.ANVIL_E2E_BUILT ? '' : 'node scripts/build/build.mjs && '}exec node dist/start.mjs --data ${DATA} --port ${PORT} --gauge-port ${process.env.ANVIL_E2E_GAUGE_PORT} --demo reset`,

@@ -62,5 +62,11 @@ const STYLES: Readonly<Record<MomentStyle, Intl.DateTimeFormatOptions>> = {
 
 /** A moment in words, as the reader's language writes it. `locale` absent: the reader's own. */
 export function showMoment(iso: string, zone: string, style: MomentStyle, locale?: string): string {
-  return new Intl.DateTimeFormat(locale, { ...STYLES[style], timeZone: zone }).format(new Date(iso));
+  const key = `${locale ?? ''}/${zone}/${style}`;
+  let words = WORDS.get(key);
+  if (!words) WORDS.set(key, (words = new Intl.DateTimeFormat(locale, { ...STYLES[style], timeZone: zone })));
+  return words.format(new Date(iso));
 }
+
+/** To make one takes longer than to write a hundred moments with it. */
+const WORDS = new Map<string, Intl.DateTimeFormat>();

@@ -6,8 +6,16 @@ import { get, post, remove } from './client';
 /** The pages of the log that were read so far. */
 export type LogSoFar = Omit<LogAnswer, 'next'>;
 
+/** The time zone is asked of the device so often at most: to ask is slow, and a device does not travel within a minute. */
+const ZONE_ASKED_MS = 60_000;
+let asked = { zone: '', at: -Infinity };
+
 /** The time zone here: where a kit has none of its own, its days are those of who looks. */
-export const zoneHere = () => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+export function zoneHere(): string {
+  const at = performance.now();
+  if (at - asked.at > ZONE_ASKED_MS) asked = { zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC', at };
+  return asked.zone;
+}
 const zone = () => encodeURIComponent(zoneHere());
 
 export interface LogSearch {

@@ -10,7 +10,6 @@ const SHOWN = 40;
 
 /** Undo, redo, and the list of what this device did, each of which can be taken back or made again. */
 export function UndoBar({ undo }: { readonly undo: UndoControl }) {
-  const show = useShowMoment();
   const [isOpen, setOpen] = useState(false);
   const bar =
     'label inline-flex min-h-8 items-center gap-1 rounded border border-edge bg-raised px-2 hover:bg-dye-soft disabled:opacity-60 pointer-coarse:min-h-11';
@@ -41,20 +40,30 @@ export function UndoBar({ undo }: { readonly undo: UndoControl }) {
         <span className="sr-only">What this device did</span>
       </button>
       <Modal title="What this device did" open={isOpen} onClose={() => setOpen(false)}>
-        <ol aria-label="Newest first" className="flex max-h-[60vh] flex-col overflow-auto">
-          {undo.deeds.slice(0, SHOWN).map((d) => (
-            <li key={d.id} className="flex items-center gap-2 border-b border-line py-1 text-[15px]">
-              <span className={`min-w-0 flex-1 ${d.takenBackBy.length === 0 ? '' : 'text-ink2 line-through'}`}>
-                {d.label}
-                <span className="block text-[13px] text-ink2">{show(d.recordedAt)}</span>
-                {undo.failed.has(d.id) ? <span className="block text-[13px] text-stop">{undo.failed.get(d.id)}</span> : null}
-              </span>
-              <Button onClick={() => undo.turn(d)}>{d.takenBackBy.length === 0 ? 'Take back' : 'Make again'}</Button>
-            </li>
-          ))}
-        </ol>
-        {undo.deeds.length > SHOWN ? <p className="text-ink2">and {undo.deeds.length - SHOWN} older ones.</p> : null}
+        <DeedList undo={undo} />
       </Modal>
     </span>
+  );
+}
+
+/** In the dialog alone: what this device did is put into words when it is read. */
+function DeedList({ undo }: { readonly undo: UndoControl }) {
+  const show = useShowMoment();
+  return (
+    <>
+      <ol aria-label="Newest first" className="flex max-h-[60vh] flex-col overflow-auto">
+        {undo.deeds.slice(0, SHOWN).map((d) => (
+          <li key={d.id} className="flex items-center gap-2 border-b border-line py-1 text-[15px]">
+            <span className={`min-w-0 flex-1 ${d.takenBackBy.length === 0 ? '' : 'text-ink2 line-through'}`}>
+              {d.label}
+              <span className="block text-[13px] text-ink2">{show(d.recordedAt)}</span>
+              {undo.failed.has(d.id) ? <span className="block text-[13px] text-stop">{undo.failed.get(d.id)}</span> : null}
+            </span>
+            <Button onClick={() => undo.turn(d)}>{d.takenBackBy.length === 0 ? 'Take back' : 'Make again'}</Button>
+          </li>
+        ))}
+      </ol>
+      {undo.deeds.length > SHOWN ? <p className="text-ink2">and {undo.deeds.length - SHOWN} older ones.</p> : null}
+    </>
   );
 }
