@@ -16,15 +16,18 @@ test('a lap laid out from an edge, drilled small, opened later; a sheet that gav
   /* Measured from the edge one can see: the line of the holes lies half an inch in. */
   await view(page, 'Layout');
   const layout = page.getByRole('form', { name: 'Layout' });
-  await layout.getByText('Set the line out across').click();
-  await layout.getByRole('button', { name: 'Set the line' }).click();
-  await expect(layout.getByRole('alert')).toContainText('Choose what it is measured from');
-  await layout.getByLabel('Measured from').selectOption({ label: 'skin, upper edge (12.000 in)' });
-  await layout.getByLabel('To the line of the holes').fill('9');
-  await layout.getByRole('button', { name: 'Set the line' }).click();
-  await expect(layout.getByRole('alert')).toContainText('lies nowhere on the sheet');
-  await layout.getByLabel('To the line of the holes').fill('.5');
-  await layout.getByRole('button', { name: 'Set the line' }).click();
+  const setOut = page.getByRole('form', { name: 'Set out' });
+  await page.getByText('Set the line out across').click();
+  await setOut.getByRole('button', { name: 'Set the line' }).click();
+  /* Each fault at its field, both at once. */
+  await expect(setOut.getByText('Choose what it is measured from')).toBeVisible();
+  await expect(setOut.getByText('How far from it does the line lie?')).toBeVisible();
+  await setOut.getByLabel('Measured from').selectOption({ label: 'skin, upper edge (12.000 in)' });
+  await setOut.getByLabel('To the line of the holes').fill('9');
+  await setOut.getByRole('button', { name: 'Set the line' }).click();
+  await expect(setOut.getByText('lies nowhere on the sheet')).toBeVisible();
+  await setOut.getByLabel('To the line of the holes').fill('.5');
+  await setOut.getByRole('button', { name: 'Set the line' }).click();
   await expect(layout.getByLabel(/Length along the row/)).toHaveValue(/^0\.0 ; 3\.5\n12\.0 ; 3\.5$/);
   await layout.getByRole('radio', { name: 'count' }).click();
   await layout.getByLabel('Edge at the start').fill('.5');

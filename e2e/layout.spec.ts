@@ -16,7 +16,11 @@ test('a row is laid out by largest pitch, with a second row, marks for a ruler, 
   await page.getByLabel('Second row').selectOption('staggered');
   await expect(page.getByText('and 8 in the second row')).toBeVisible();
   await page.getByRole('textbox', { name: 'Largest pitch' }).fill('wide');
-  await expect(page.getByText('One of the lengths does not read.')).toBeVisible();
+  await page.getByLabel('Edge at the start').fill('near');
+  /* Each at its field, at once. */
+  await expect(page.getByText(/^"wide" is not a dimension/)).toBeVisible();
+  await expect(page.getByText(/^"near" is not a dimension/)).toBeVisible();
+  await page.getByLabel('Edge at the start').fill('.25');
   await page.getByRole('textbox', { name: 'Largest pitch' }).fill('1.3');
   const changes = page.getByRole('region', { name: 'Keeping will change' });
   await expect(changes).toContainText('Lap: 4 holes become 9.');

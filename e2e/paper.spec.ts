@@ -14,12 +14,15 @@ test('an evening is written up from paper: day, hours and person once; wrong day
   await view(page, 'Bench');
   await page.getByRole('button', { name: 'From paper', exact: true }).click();
   const dialog = page.getByRole('dialog', { name: 'Write up from paper' });
+  await dialog.getByLabel('Hours worked').fill('a few');
   await dialog.getByRole('button', { name: 'Begin' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('Which day was it?');
+  /* Each at its field, both at once. */
+  await expect(dialog.getByText('Which day was it?')).toBeVisible();
+  await expect(dialog.getByText('Hours of one shift lie above 0')).toBeVisible();
   const day = (ahead: number) => new Date(Date.now() + ahead * 86_400_000).toISOString().slice(0, 10);
   await dialog.getByLabel('Day').fill(day(5));
   await dialog.getByRole('button', { name: 'Begin' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('more than a day ahead');
+  await expect(dialog.getByText('more than a day ahead')).toBeVisible();
   await dialog.getByLabel('Day').fill(day(-10));
   await dialog.getByLabel('Hours worked').fill('2.5');
   await dialog.getByRole('button', { name: 'Begin' }).click();

@@ -31,6 +31,9 @@ test('notes stand at the row and the part, and in the log; two pages are revised
   await expect(log.getByText('QA: Keel: The third hole runs near the joggle.')).toBeVisible();
   await expect(log.getByText('QA: spar: Came with a scratch inside.')).toBeVisible();
   const pages = page.getByRole('region', { name: 'Revised pages' });
+  await pages.getByRole('button', { name: 'Put it in front of the old one' }).click();
+  await expect(pages.getByText('Name the page, as the rows name it.')).toBeVisible();
+  await expect(pages.getByText('Say which revision came.')).toBeVisible();
   await pages.getByLabel(/^Page, as the rows name it/).fill('FL-07, FL-08');
   await pages.getByLabel('New revision').fill('B');
   await pages.getByRole('button', { name: 'Put it in front of the old one' }).click();

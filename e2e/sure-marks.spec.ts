@@ -1,5 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
+import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
+import { CHANGE_MAX_EDITS } from '#core/formats/record-schemas';
+import { blankRow } from '#core/record/blank';
+import type { Edit } from '#core/record/definitions';
+import { changeOf, KIT } from '../scripts/bench/rows';
 import { freshAssembly, keepRow, view } from './bench-mates';
 
 /* Some answers are changed on their way to the page: nothing of the browser's own may stand between. */
@@ -37,6 +42,54 @@ test('a held Enter and a bounced tap mark once; the mark says its row, and is ta
   await page.getByRole('button', { name: /^Undo/ }).last().click();
   await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeVisible();
   await expect.poll(() => marksOf(page)).toBe(4);
+});
+
+test('in a great many rows a mark is said at once; until its row is gone nothing else is marked', async ({ page }) => {
+  const [kitId, assemblyId, partId] = [randomUUID(), randomUUID(), randomUUID()];
+  const thickness = { mm: 0.8128, text: '.032', units: 'in' as const };
+  const rows = Array.from({ length: 520 }, (_, i): Edit => ({
+    kind: 'row',
+    id: randomUUID(),
+    expectedVersion: 0,
+    definition: {
+      ...blankRow(assemblyId, i + 1),
+      name: `Row ${i + 1}`,
+      layers: [{ id: randomUUID(), partId, plans: null, edge: null, bothSides: false }],
+      holes: Array.from({ length: 4 }, () => ({ id: randomUUID(), out: false })),
+    },
+  }));
+  const edits: Edit[] = [
+    { kind: 'kit', id: kitId, expectedVersion: 0, definition: { ...KIT, name: 'A great many rows' } },
+    { kind: 'assembly', id: assemblyId, expectedVersion: 0, definition: { v: 1, kitId, name: 'Large', order: 1 } },
+    {
+      kind: 'part',
+      id: partId,
+      expectedVersion: 0,
+      definition: { v: 1, assemblyId, name: 'skin', hand: null, thickness, measured: null, mirroredFrom: null },
+    },
+    ...rows,
+  ];
+  for (let i = 0; i < edits.length; i += CHANGE_MAX_EDITS) {
+    const kept = await page.request.post('/api/changes', { data: changeOf(randomUUID(), kitId, edits.slice(i, i + CHANGE_MAX_EDITS)) });
+    expect(kept.ok()).toBe(true);
+  }
+  await page.goto(`/assemblies/${assemblyId}/bench`);
+  const here = page.getByRole('region', { name: 'The set-up at work' }).getByRole('heading', { level: 2 });
+  const button = page.getByRole('button', { name: /^Mark 4 / });
+  await expect(here).toHaveText('Row 1');
+  const marks = async () =>
+    ((await (await page.request.get(`/api/assemblies/${assemblyId}/marks?after=0`)).json()) as { marks: { rowId: string }[] }).marks;
+  for (const n of [1, 2]) {
+    await expect(button).not.toHaveAttribute('aria-disabled', 'true');
+    /* Two presses at once, and two more as soon as it is said. */
+    await button.evaluate((b: HTMLElement) => [b.click(), b.click()]);
+    await expect(page.getByText(`of Row ${n} `).first()).toBeVisible();
+    await button.evaluate((b: HTMLElement) => [b.click(), b.click()]);
+    await expect(here).toHaveText(`Row ${n + 1}`);
+    await expect.poll(async () => (await marks()).map((m) => m.rowId)).toEqual(rows.slice(0, n).map((r) => r.id));
+  }
+  await page.getByRole('button', { name: /^Undo/ }).first().click();
+  await expect(here).toHaveText('Row 2');
 });
 
 test('a gauge that types its digits with nothing focused marks nothing', async ({ page }) => {

@@ -29,7 +29,7 @@ export type HealthAnswer = Of<typeof HEALTH>;
 export const WHOAMI = shape({ device: nullable(shape({ id: isId, name: anyText, person: anyText })) });
 export type WhoamiAnswer = Of<typeof WHOAMI>;
 
-/** All kits; deleted ones with the change that can be taken back. */
+/** All kits, the one worked on last first; deleted ones with the change that can be taken back. */
 export const KITS = shape({ kits: many(entity('kit')), deleted: many(shape({ kit: entity('kit'), changeId: isId })) });
 export type KitsAnswer = Of<typeof KITS>;
 

@@ -41,6 +41,22 @@ describe('marks', () => {
     expect((await api.get(`/assemblies/${k.assemblyId}/marks?after=-1`)).status).toBe(400);
   });
 
+  it('put their kit first among all: there one carries on', async () => {
+    const [one, other] = [await makeKit(api), await makeKit(api)];
+    const order = async () => {
+      const ids = (await api.get('/kits')).body.kits.map((k: { id: string }) => k.id);
+      return [one, other].map((k) => k.kitId).sort((a, b) => ids.indexOf(a) - ids.indexOf(b));
+    };
+    const markIn = (k: typeof one) => api.post('/marks', { kitId: k.kitId, marks: [mark(k.rowId, [k.row.holes[0]?.id as string])] });
+    await markIn(one);
+    expect(await order()).toEqual([one.kitId, other.kitId]);
+    await markIn(other);
+    expect(await order()).toEqual([other.kitId, one.kitId]);
+    expect((await api.get('/kits')).body.kits[0].id).toBe(other.kitId);
+    await markIn(one);
+    expect(await order()).toEqual([one.kitId, other.kitId]);
+  });
+
   it('on a row deleted since are kept', async () => {
     const k = await makeKit(api);
     await api.post('/changes', change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: null }]));

@@ -1,3 +1,6 @@
+import { readNumber } from '../typed/number-text';
+import type { Problem } from '../units/result';
+
 /*
  * Writing up from paper: day, clock time or "evening", person and hours are said once and hold until the mode is left.
  */
@@ -11,15 +14,33 @@ const AHEAD_MS = 24 * 3_600_000;
 /** Longest shift that is taken from paper, hours. */
 export const PAPER_HOURS_MAX = 16;
 
-export type PaperProblem = 'day-missing' | 'day-unreal' | 'too-far-ahead' | 'hours-unreal';
+/** A day from paper as it is typed. `clock` empty: the evening; `hours` empty: not said. */
+export interface PaperTyped {
+  readonly day: string;
+  readonly clock: string;
+  readonly person: string;
+  readonly hours: string;
+}
 
-/** What is wrong with a day and hours from paper; null: nothing. `atMs`: when the work began, or NaN where it does not read. */
-export function paperProblem(day: string, atMs: number, hours: number | null, nowMs: number): PaperProblem | null {
-  if (day.trim() === '') return 'day-missing';
-  if (Number.isNaN(atMs)) return 'day-unreal';
-  if (atMs > nowMs + AHEAD_MS) return 'too-far-ahead';
-  if (hours !== null && !(hours > 0 && hours <= PAPER_HOURS_MAX)) return 'hours-unreal';
-  return null;
+export type ReadPaper =
+  /** `hours` null: not said. */
+  | { readonly ok: true; readonly hours: number | null }
+  /** Every field that does not read, by its path in {@link PaperTyped}. */
+  | { readonly ok: false; readonly problems: readonly (Problem & { readonly path: keyof PaperTyped })[] };
+
+/** When that began, as a date-and-time field has it. */
+export const paperStart = ({ day, clock }: PaperTyped): string => `${day}T${clock === '' ? EVENING : clock}`;
+
+/** @param atMs when it began by the kit's clock; NaN: there is no such day or time. */
+export function readPaper({ day, hours }: PaperTyped, atMs: number, nowMs: number): ReadPaper {
+  const problems: (Problem & { readonly path: keyof PaperTyped })[] = [];
+  if (day.trim() === '') problems.push({ code: 'paper-day-missing', path: 'day' });
+  else if (Number.isNaN(atMs)) problems.push({ code: 'shift-start-unreal', path: 'day' });
+  else if (atMs > nowMs + AHEAD_MS) problems.push({ code: 'paper-day-ahead', path: 'day' });
+  const worked = hours.trim() === '' ? null : (readNumber(hours) ?? NaN);
+  if (worked !== null && !(worked > 0 && worked <= PAPER_HOURS_MAX))
+    problems.push({ code: 'paper-hours-unreal', data: { most: PAPER_HOURS_MAX }, path: 'hours' });
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, hours: worked };
 }
 
 /** Whether it lies later than now, though not too far: noted. */

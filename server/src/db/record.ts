@@ -118,6 +118,15 @@ export async function findEpoch(q: Queries): Promise<string> {
   return found?.epoch ?? '';
 }
 
+/** Where the newest mark of each kit stands among all marks, in the order they came; a kit without marks is not there. */
+export async function newestMarks(q: Queries): Promise<Map<string, number>> {
+  const newest = await q
+    .select({ kitId: marks.kitId, seq: sql<number>`max(${marks.seq})`.mapWith(Number) })
+    .from(marks)
+    .groupBy(marks.kitId);
+  return new Map(newest.map((n) => [n.kitId, n.seq]));
+}
+
 /** How far a kit's record has come: the places of its newest change and mark, 0 where there is none; and of which life of the database. */
 export async function findRevision(q: Queries, kitId: string): Promise<{ changes: number; marks: number; epoch: string }> {
   const newest = sql<number>`coalesce(max(place), 0)`.mapWith(Number);

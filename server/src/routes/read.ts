@@ -27,7 +27,7 @@ import {
   listRowsWith,
   listTextsOfAssembly,
 } from '../db/entities';
-import { findEpoch, findRevision, listBatchMarks, listChanges, listMarksOfAssembly } from '../db/record';
+import { findEpoch, findRevision, listBatchMarks, listChanges, listMarksOfAssembly, newestMarks } from '../db/record';
 import { isId, refuse } from './answers';
 import { findRow } from './find-row';
 
@@ -47,7 +47,10 @@ export function readRoutes(db: Database, now: () => Date): Router {
   const routes = Router();
 
   routes.get('/kits', async (_req, res) => {
-    const [kits, deleted] = await Promise.all([listKits(db), listDeletedKits(db)]);
+    const [kits, deleted, newest] = await Promise.all([listKits(db), listDeletedKits(db), newestMarks(db)]);
+    /* The one worked on last first: there one carries on. */
+    const at = (kit: (typeof kits)[number]) => newest.get(kit.id) ?? 0;
+    kits.sort((a, b) => at(b) - at(a) || a.definition.name.localeCompare(b.definition.name, 'en'));
     res.json({ kits, deleted } satisfies KitsAnswer);
   });
 

@@ -1,90 +1,33 @@
 import { NotebookPen } from 'lucide-react';
-import { useState, type FormEvent } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { Entity } from '#core/record/definitions';
-import { EVENING, isLaterToday, paperProblem, type PaperProblem } from '#core/record/paper';
-import { readFieldText } from '#core/log/moments';
-import { PAPER_PROBLEM_WORDS } from '#core/wording/paper';
-import { useMark, usePerson } from '../api/commands';
+import { isLaterToday } from '#core/record/paper';
 import { writeUp, type WritingUp } from '../api/writing-up';
-import { Button, ErrorText, Field, Select, TextInput } from './controls';
-import { Modal } from './modal';
-import { useShowMoment, useZone } from './zone';
+import { Button } from './controls';
+import { DialogComes } from './dialog-comes';
+import { useShowMoment } from './zone';
+
+/* The form comes when it is asked for. */
+const PaperForm = lazy(() => import('./paper-form').then((m) => ({ default: m.PaperForm })));
 
 interface FromPaperProps {
   readonly kit: Entity<'kit'>;
   readonly assemblyId: string;
 }
 
-/** Begins writing up from paper: day, clock time or evening, person and hours, said once. */
-export function FromPaper({ kit, assemblyId }: FromPaperProps) {
-  const mark = useMark(kit);
-  const me = usePerson(kit);
-  const zone = useZone();
+/** Begins writing up from paper. */
+export function FromPaper(props: FromPaperProps) {
   const [isOpen, setOpen] = useState(false);
-  const [day, setDay] = useState('');
-  const [clock, setClock] = useState('');
-  const [person, setPerson] = useState('');
-  const [hours, setHours] = useState('');
-  const [problem, setProblem] = useState<PaperProblem | null>(null);
-  const begin = (e: FormEvent) => {
-    e.preventDefault();
-    const atMs = readFieldText(`${day}T${clock === '' ? EVENING : clock}`, zone);
-    const worked = hours.trim() === '' ? null : Number(hours.trim().replace(',', '.'));
-    const found = paperProblem(day, atMs, worked, Date.now());
-    setProblem(found);
-    if (found) return;
-    const who = person === '' ? me : person;
-    const at = new Date(atMs).toISOString();
-    if (worked !== null) {
-      const shift = { rowId: assemblyId, holeIds: [], person: who };
-      mark([
-        { kind: 'shift-started', ...shift, doneAt: at },
-        { kind: 'shift-ended', ...shift, doneAt: new Date(atMs + worked * 3_600_000).toISOString() },
-      ]);
-    }
-    /* The first thing done is a moment after the start. */
-    writeUp({ at: new Date(atMs + 1000).toISOString(), person: who, plan: 'then' });
-    setOpen(false);
-  };
   return (
     <>
       <Button className="min-h-14 px-4 text-[17px]" onClick={() => setOpen(true)}>
         <NotebookPen size={18} aria-hidden /> From paper
       </Button>
-      <Modal title="Write up from paper" open={isOpen} onClose={() => setOpen(false)}>
-        <form onSubmit={begin} className="flex flex-col gap-3">
-          <p className="text-ink2">Until you leave it, everything that is marked here was done then, by that person.</p>
-          <div className="flex flex-wrap gap-3">
-            <Field label="Day">
-              <input type="date" className="field min-h-11" value={day} onChange={(e) => setDay(e.target.value)} />
-            </Field>
-            <Field label="From (empty: evening)">
-              <input type="time" className="field min-h-11" value={clock} onChange={(e) => setClock(e.target.value)} />
-            </Field>
-            <Field label="Who">
-              <Select className="min-h-11" value={person === '' ? me : person} onChange={(e) => setPerson(e.target.value)}>
-                {kit.definition.people.map((p) => (
-                  <option key={p.id} value={p.id}>
-                    {p.initials}
-                  </option>
-                ))}
-              </Select>
-            </Field>
-            <Field label="Hours worked (empty: not said)">
-              <TextInput className="w-28" inputMode="decimal" value={hours} onChange={(e) => setHours(e.target.value)} />
-            </Field>
-          </div>
-          {problem ? <ErrorText>{PAPER_PROBLEM_WORDS[problem]}</ErrorText> : null}
-          <div className="flex justify-end gap-3">
-            <Button type="button" onClick={() => setOpen(false)}>
-              Leave it
-            </Button>
-            <Button type="submit" tone="primary">
-              Begin
-            </Button>
-          </div>
-        </form>
-      </Modal>
+      {isOpen ? (
+        <Suspense fallback={<DialogComes />}>
+          <PaperForm {...props} onClose={() => setOpen(false)} />
+        </Suspense>
+      ) : null}
     </>
   );
 }

@@ -1,5 +1,5 @@
 import type { KitsAnswer } from '#contract/answers';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Entity } from '#core/record/definitions';
 import { workedLast } from '#core/work/overview';
@@ -7,7 +7,11 @@ import { useKeep } from '../../api/commands';
 import { useOverview } from '../../api/queries';
 import { Button, ErrorText } from '../../ui/controls';
 import { showMoment } from '#core/log/moments';
+import { useSeen } from '../../ui/use-seen';
 import { zoneOf } from '../../ui/zone';
+
+/** More kits than these are each asked how far they are when they come into sight. */
+const ASKED_AT_ONCE = 12;
 
 /** The kits, those put away apart, and deleted ones that can be brought back. */
 export function KitsList({ answer }: { readonly answer: KitsAnswer }) {
@@ -16,7 +20,7 @@ export function KitsList({ answer }: { readonly answer: KitsAnswer }) {
     <>
       <ul aria-label="Kits" className="border-t border-line">
         {current.map((kit) => (
-          <KitLine key={kit.id} kit={kit} />
+          <KitLine key={kit.id} kit={kit} isOneOfMany={current.length > ASKED_AT_ONCE} />
         ))}
         {answer.kits.length === 0 ? (
           <li className="border-b border-line p-2 text-ink2">
@@ -29,7 +33,7 @@ export function KitsList({ answer }: { readonly answer: KitsAnswer }) {
           <summary className="label min-h-10 cursor-pointer py-1 text-[17px]">Archive ({archived.length})</summary>
           <ul aria-label="Archive" className="border-t border-line">
             {archived.map((kit) => (
-              <KitLine key={kit.id} kit={kit} />
+              <KitLine key={kit.id} kit={kit} isOneOfMany />
             ))}
           </ul>
         </details>
@@ -48,13 +52,15 @@ export function KitsList({ answer }: { readonly answer: KitsAnswer }) {
   );
 }
 
-function KitLine({ kit }: { readonly kit: Entity<'kit'> }) {
+function KitLine({ kit, isOneOfMany }: { readonly kit: Entity<'kit'>; readonly isOneOfMany: boolean }) {
+  const line = useRef<HTMLLIElement>(null);
+  const isSeen = useSeen(line);
   return (
-    <li className="flex flex-wrap items-center gap-x-4 border-b border-line py-1">
+    <li ref={line} className="flex flex-wrap items-center gap-x-4 border-b border-line py-1">
       <Link to={`/kits/${kit.id}`} className="label flex min-h-12 min-w-48 flex-1 items-center px-2 text-[19px] hover:bg-dye-soft">
         {kit.definition.name}
       </Link>
-      <KitGlance kit={kit} />
+      {isSeen || !isOneOfMany ? <KitGlance kit={kit} /> : null}
     </li>
   );
 }

@@ -6,7 +6,7 @@ import { setOutFrom } from '#core/record/set-out-from';
 import { rowsAround } from '#core/record/stack-of';
 import type { Stack } from '#core/prep/stack';
 import { secondRowOf } from '#core/compose/keep-layout';
-import { carryUnit } from '#core/units/carry';
+import { carriedFields, layoutFields, readLayout, type LayoutFields, type LayoutProblem } from '#core/compose/layout-text';
 import { showBoth } from '#core/units/show';
 import { findingMessage } from '#core/wording/findings';
 import { layoutChangeSentence } from '#core/wording/layout';
@@ -17,7 +17,6 @@ import { useUnits, useUnitSwitch } from '../../ui/units';
 import { VerdictSign } from '../../ui/verdict';
 import { LayoutForm } from './layout-form';
 import { LayoutPicture } from './layout-picture';
-import { useLayout } from './layout-state';
 import { MarksTable } from './marks-table';
 import { PickedUp } from './picked-up';
 import { StripLinks } from './strip-links';
@@ -30,6 +29,8 @@ interface LayoutOfRowProps {
   readonly parts: ReadonlyMap<string, PartDefinition>;
   readonly title: string;
 }
+
+const NO_PROBLEMS: readonly LayoutProblem[] = [];
 
 /** One row laid out: what is asked, the picture of it, the marks for a ruler, and what keeping it changes. */
 export function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps) {
@@ -44,25 +45,19 @@ export function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps
     return rowsAround(row.definition, { ...contextOf(data), parts, rows });
   }, [row.definition, data, parts]);
   const from = useMemo(() => setOutFrom(row, data.rows, parts), [row, data.rows, parts]);
-  const { fields, set, laid, problem } = useLayout(row.definition, stack, outlines, others, units);
-  useUnitSwitch((from) =>
-    set({
-      path: carryUnit(fields.path, from),
-      maxPitch: carryUnit(fields.maxPitch, from),
-      startEdge: carryUnit(fields.startEdge, from),
-      endEdge: carryUnit(fields.endEdge, from),
-      lapWidth: carryUnit(fields.lapWidth, from),
-      keepClear: carryUnit(fields.keepClear, from),
-      measured: carryUnit(fields.measured, from),
-    }),
-  );
+  const [fields, setFields] = useState(() => layoutFields(row.definition, units));
+  const set = (change: Partial<LayoutFields>) => setFields((old) => ({ ...old, ...change }));
+  useUnitSwitch((was) => setFields((old) => carriedFields(old, was)));
+  /* Worked out at every key. */
+  const read = useMemo(() => readLayout(fields, { stack, outlines, others, units }), [fields, stack, outlines, others, units]);
+  const laid = read.ok ? read.laid : null;
+  const problems = read.ok ? NO_PROBLEMS : read.problems;
   const [end, setEnd] = useState<'start' | 'end'>('start');
   const { changes, said, keepEven, keepPlaces, keepBetween } = useKeepLayout({ data, row, parts, laid, fields });
   return (
     <div className="grid items-start gap-4 lg:grid-cols-[360px_minmax(0,1fr)]">
-      <LayoutForm fields={fields} set={set} units={units} from={from} />
+      <LayoutForm fields={fields} set={set} units={units} from={from} problems={problems} />
       <div className="flex min-w-0 flex-col gap-3">
-        {problem ? <ErrorText>{problem}</ErrorText> : null}
         {laid ? (
           <>
             <LayoutPicture laid={laid} title={title} from={end} units={units} />
@@ -129,7 +124,9 @@ export function LayoutOfRow({ data, row, stack, parts, title }: LayoutOfRowProps
             />
             <MarksTable laid={laid} total={pathLength(laid.path)} from={end} units={units} />
           </>
-        ) : problem ? null : (
+        ) : problems.length > 0 ? (
+          <p className="text-ink2">Nothing to lay out yet: see what stands at the fields.</p>
+        ) : (
           <p className="text-ink2">
             Give the length of the part along the row, such as 24 1/2, or its corners one a line, such as 0 ; 0 then 24 ; 0 then 30 ; 4.
           </p>

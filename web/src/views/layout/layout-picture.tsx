@@ -3,7 +3,7 @@ import { drawLayout, RESIDUAL_TIMES } from '../../drawing/layout-drawing';
 import { pathLength } from '#core/layout/path';
 import type { Units } from '#core/units/length';
 import { showNumber } from '#core/units/show';
-import type { LaidOut } from './layout-state';
+import type { LaidOut } from '#core/compose/layout-text';
 
 /** The row as it will lie, holes numbered; a clash is a crossed ring, a measured hole a stroke from where the fit puts it. */
 export function LayoutPicture({ laid, title, from, units }: { laid: LaidOut; title: string; from: 'start' | 'end'; units: Units }) {

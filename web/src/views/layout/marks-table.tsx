@@ -1,7 +1,7 @@
 import { rulerMark } from '#core/layout/ruler';
 import type { Mm, Units } from '#core/units/length';
 import { showBoth, showNumber } from '#core/units/show';
-import type { LaidOut } from './layout-state';
+import type { LaidOut } from '#core/compose/layout-text';
 
 /** Where to set each hole out with a ruler laid once at the chosen end; every mark is rounded from its own true place. */
 export function MarksTable({ laid, total, from, units }: { laid: LaidOut; total: Mm; from: 'start' | 'end'; units: Units }) {

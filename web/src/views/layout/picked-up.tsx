@@ -7,9 +7,9 @@ import { trueSpacingFindings } from '#core/prep/spacing';
 import type { Stack } from '#core/prep/stack';
 import { showBoth, showNumber } from '#core/units/show';
 import { findingMessage } from '#core/wording/findings';
-import { Button, Field, TextInput } from '../../ui/controls';
+import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { VerdictSign } from '../../ui/verdict';
-import { offEdges, type LaidOut, type LayerOutlines } from './layout-state';
+import { offEdges, type LaidOut, type LayerOutlines } from '#core/compose/layout-text';
 
 interface PickedUpProps {
   readonly laid: LaidOut;
@@ -30,6 +30,7 @@ export function PickedUp({ laid, units, outlines, stack, others, onKeep, onBetwe
   const { fit } = laid;
   const between = midway(laid.measured);
   const count = /^\d{1,3}$/.test(more.trim()) ? Number(more) : 0;
+  const isBad = more.trim() !== '' && count === 0;
   const mixed = withBetween(laid.measured, count);
   return (
     <section aria-label="Best fit" className="flex flex-col gap-1 text-[14.5px]">
@@ -56,8 +57,9 @@ export function PickedUp({ laid, units, outlines, stack, others, onKeep, onBetwe
       {between.length > 0 ? (
         <div className="flex flex-wrap items-end gap-2">
           <Field label="New holes between these">
-            <TextInput className="w-24" inputMode="numeric" value={more} onChange={(e) => setMore(e.target.value)} />
+            <TextInput className="w-24" inputMode="numeric" value={more} aria-invalid={isBad} onChange={(e) => setMore(e.target.value)} />
           </Field>
+          {isBad ? <ErrorText>A whole number from 1 to 999.</ErrorText> : null}
           {count > 0 ? (
             <>
               <Button onClick={() => onBetween(mixed.places, `${count} new holes between ${laid.measured.length} old ones`)}>

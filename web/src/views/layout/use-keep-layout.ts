@@ -8,9 +8,12 @@ import type { Edit, Entity, PartDefinition, RowDefinition } from '#core/record/d
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { useUnits } from '../../ui/units';
-import type { useLayout } from './layout-state';
+import type { LaidOut, LayoutFields } from '#core/compose/layout-text';
 
-interface ToKeep extends Pick<ReturnType<typeof useLayout>, 'laid' | 'fields'> {
+interface ToKeep {
+  /** Null: its fields do not read. */
+  readonly laid: LaidOut | null;
+  readonly fields: LayoutFields;
   readonly data: AssemblyAnswer;
   readonly row: Entity<'row'>;
   readonly parts: ReadonlyMap<string, PartDefinition>;

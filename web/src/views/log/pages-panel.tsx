@@ -1,53 +1,11 @@
 import type { RevisedPage } from '#contract/answers';
 import type { LogSoFar } from '../../api/record';
-import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Edit, PageDefinition } from '#core/record/definitions';
-import { useKeep } from '../../api/commands';
-import { newId } from '../../api/device';
-import { useQueryClient } from '@tanstack/react-query';
-import { Button, ErrorText, Field, TextInput } from '../../ui/controls';
 import { useShowMoment } from '../../ui/zone';
+import { NewRevision } from './new-revision';
 
 /** Revised pages of the plans: which rows they touch, what was done to the old one; the old one is kept behind the new. */
 export function PagesPanel({ log }: { log: LogSoFar }) {
-  const keep = useKeep(log.kit);
-  const client = useQueryClient();
-  const [name, setName] = useState('');
-  const [revision, setRevision] = useState('');
-  const [note, setNote] = useState('');
-  const [error, setError] = useState<string | null>(null);
-  const add = async () => {
-    const names = [
-      ...new Set(
-        name
-          .split(/[,;]+/)
-          .map((n) => n.trim())
-          .filter(Boolean),
-      ),
-    ];
-    if (names.length === 0 || revision.trim() === '') return setError('Name the page and its revision.');
-    const next = { revision: revision.trim(), cameAt: new Date().toISOString(), note: note.trim() };
-    const edits = names.map((one): Edit => {
-      const known = log.revised.find((r) => r.page.definition.name.toLowerCase() === one.toLowerCase())?.page;
-      const definition: PageDefinition = known
-        ? { ...known.definition, revisions: [...known.definition.revisions, next] }
-        : { v: 1, kitId: log.kit.id, name: one, revisions: [next] };
-      return { kind: 'page', id: known?.id ?? newId(), expectedVersion: known?.version ?? 0, definition };
-    });
-    try {
-      await keep({
-        edits,
-        reason: `${names.length === 1 ? 'Page' : 'Pages'} ${names.join(', ')} revision ${revision.trim()}`.slice(0, 500),
-      });
-      await client.invalidateQueries({ queryKey: ['marks', 'log'] });
-      setError(null);
-      setRevision('');
-      setNote('');
-    } catch (e) {
-      setError((e as Error).message);
-    }
-  };
   return (
     <section aria-label="Revised pages" className="flex flex-col gap-2">
       <h2 className="label text-[20px]">Revised pages of the plans</h2>
@@ -64,19 +22,7 @@ export function PagesPanel({ log }: { log: LogSoFar }) {
           ))}
       </ul>
       <Questions log={log} />
-      <Field label="Page, as the rows name it (several: with commas)">
-        <TextInput value={name} maxLength={400} placeholder="FL-07" onChange={(e) => setName(e.target.value)} />
-      </Field>
-      <Field label="New revision">
-        <TextInput value={revision} maxLength={40} placeholder="B" onChange={(e) => setRevision(e.target.value)} />
-      </Field>
-      <Field label="What it changes">
-        <TextInput value={note} maxLength={500} onChange={(e) => setNote(e.target.value)} />
-      </Field>
-      {error ? <ErrorText>{error}</ErrorText> : null}
-      <Button className="self-start" onClick={() => void add()}>
-        Put it in front of the old one
-      </Button>
+      <NewRevision log={log} />
     </section>
   );
 }
