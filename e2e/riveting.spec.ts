@@ -233,7 +233,7 @@ test('the log writes itself; a sentence and a photo beside it; a revised page; t
   await expect(log.getByRole('article')).toHaveCount(1);
   const pages = page.getByRole('region', { name: 'Revised pages' });
   await pages.getByRole('button', { name: /in front of/ }).click();
-  await expect(pages.getByRole('alert')).toContainText('Name the page');
+  await expect(pages.getByText('Name the page')).toBeVisible();
   await pages.getByLabel('Page, as the rows name it').fill('GS-01');
   await pages.getByLabel('New revision').fill('B');
   await pages.getByRole('button', { name: /in front of/ }).click();

@@ -1,5 +1,5 @@
 // Counts what ./test ran, from the reports the runners wrote, and ends with one plain line.
-// Usage: node scripts/check/count.mjs FOLDER; FOLDER holds steps.txt (name and exit code a line), unit.json and e2e.json.
+// Usage: node scripts/check/count.mjs FOLDER; FOLDER holds steps.txt (name and exit code a line), and of each step that runs tests a report: unit.json, server.json, browser.json.
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
@@ -13,8 +13,8 @@ const fail = (what) => {
 
 for (const line of readFileSync(join(folder, 'steps.txt'), 'utf8').trim().split('\n')) {
   const [name, code] = line.split(' ');
-  const report = { unit: 'unit.json', browser: 'e2e.json' }[name];
-  if (!report) {
+  const report = `${name}.json`;
+  if (!['unit', 'server', 'browser'].includes(name)) {
     if (code === '0') passed++;
     else fail(name);
     continue;
@@ -25,7 +25,7 @@ for (const line of readFileSync(join(folder, 'steps.txt'), 'utf8').trim().split(
   }
   const result = JSON.parse(readFileSync(join(folder, report), 'utf8'));
   const before = failed;
-  if (name === 'unit') {
+  if (name !== 'browser') {
     passed += result.numPassedTests;
     failed += result.numFailedTests;
     // A file that does not even load has no failed test of its own.

@@ -65,11 +65,11 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
         className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(260px,38%)_minmax(0,1fr)] lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] lg:grid-rows-1"
       >
         <section aria-label="Parts of the assembly" className="flex min-h-0 min-w-0 flex-col border-r border-line">
-          <div className="flex items-center gap-2 border-b border-line p-2">
+          <div className="flex flex-wrap items-center gap-2 border-b border-line p-2">
             <TextInput
               aria-label="Filter parts"
               placeholder="Filter"
-              className="flex-1"
+              className="min-w-24 flex-1"
               value={filter}
               onChange={(e) => setFilter(e.target.value)}
             />
