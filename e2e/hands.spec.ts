@@ -7,6 +7,8 @@ import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
  * counted. Getting to the bench is not counted, what is done there is.
  */
 const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
+/** The menu that was asked for is there, and listens to keys. */
+const inMenu = (page: Page) => expect.poll(() => page.evaluate(() => document.activeElement?.closest('[role=menu]') != null)).toBe(true);
 const said = (page: Page) => page.getByRole('status').filter({ hasText: /^(Marked|Taken back)/ });
 
 /** A pair of hands that counts: keys one by one, taps one by one, text as it is typed. */
@@ -189,8 +191,10 @@ const TASKS: readonly {
     begin: riveted,
     byKeys: async (page, h) => {
       await h.keys('h', 'o');
-      await expect(page.getByRole('menu')).toBeVisible();
-      await h.keys('t', 'Enter');
+      await inMenu(page);
+      await h.keys('t');
+      await expect(page.getByRole('menuitem', { name: /^Take its rivet out/ })).toBeFocused();
+      await h.keys('Enter');
       await expect(page.getByRole('heading', { name: /^Taking out/ })).toBeFocused();
       await h.keys('Tab', 'Tab', 'Enter');
     },
@@ -233,7 +237,7 @@ const TASKS: readonly {
     begin: drilling,
     byKeys: async (page, h) => {
       await h.keys('h', 'o');
-      await expect.poll(() => page.evaluate(() => document.activeElement?.closest('[role=menu]') != null)).toBe(true);
+      await inMenu(page);
       await h.keys('w');
       await expect(page.getByRole('menuitem', { name: 'What happened here' })).toBeFocused();
       await h.keys('Enter');

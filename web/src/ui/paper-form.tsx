@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { useForm } from 'react-hook-form';
 import { readFieldText } from '#core/log/moments';
 import type { Entity } from '#core/record/definitions';
@@ -32,9 +33,12 @@ export function PaperForm({ kit, assemblyId, onClose }: PaperFormProps) {
     },
   });
   const { control, register, formState } = form;
+  /* A second press begins no second shift. */
+  const isBegun = useRef(false);
   const begin = form.handleSubmit((typed) => {
     const said = read(typed);
-    if (!said.ok) return;
+    if (!said.ok || isBegun.current) return;
+    isBegun.current = true;
     const atMs = readFieldText(paperStart(typed), zone);
     if (said.hours !== null) {
       const shift = { rowId: assemblyId, holeIds: [], person: typed.person };
