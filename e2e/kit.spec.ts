@@ -38,14 +38,20 @@ test('settings changed in two windows: the second is shown both and chooses', as
   await expect(page.getByLabel('School that governs')).toBeVisible();
   const other = await context.newPage();
   await other.goto(page.url());
+  /* Nothing typed: what the other window keeps comes in. */
+  await page.getByLabel('Half dashes are stocked').uncheck();
+  await page.getByRole('button', { name: 'Keep settings' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await expect(other.getByLabel('Half dashes are stocked')).not.toBeChecked();
   await other.getByLabel('Driven heads are judged by').selectOption('mil-minimum');
   await page.getByLabel('School that governs').selectOption('band-030-040');
   await page.getByRole('button', { name: 'Keep settings' }).click();
   await expect(page.getByText('Kept.')).toBeVisible();
   await other.getByRole('button', { name: 'Keep settings' }).click();
-  await expect(other.getByRole('alert')).toContainText('school is now band-030-040, yours kit-032');
+  await expect(other.getByRole('alert')).toContainText('now: school band-030-040, yours kit-032');
   await other.getByRole('button', { name: 'Keep settings' }).click();
   await expect(other.getByText('Kept.')).toBeVisible();
+  await expect(page.getByLabel('Driven heads are judged by')).toHaveValue('mil-minimum');
 });
 
 test('a kit needs a name and somebody to build it; an unknown address says so', async ({ page }) => {

@@ -44,6 +44,52 @@ test('a part is completed, turned, counted and measured; its rows are one step a
   await expect(detail(page).getByText('opens to .1019', { exact: true })).toBeVisible();
 });
 
+test('a part in two windows: what the card does not ask stays as the other made it; what it asks is told before it goes over', async ({
+  page,
+  context,
+}) => {
+  await freshAssembly(page, 'Two at a part');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 hand=L');
+  await page.getByRole('link', { name: 'Parts' }).click();
+  await page.getByRole('button', { name: 'spar', exact: true }).click();
+  const cardOn = (p: Page) => p.getByRole('form', { name: 'spar' });
+  await cardOn(page).getByLabel('Material').fill('2024-T3');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  /* The other measures the sheet: nothing this card asks. */
+  await cardOn(other)
+    .getByRole('button', { name: /nominal/ })
+    .click();
+  const dialog = other.getByRole('dialog', { name: 'Thickness of spar' });
+  await dialog.getByRole('textbox', { name: 'By caliper' }).fill('.058');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(cardOn(other).getByText('by caliper, which every computation uses')).toBeVisible();
+  await cardOn(page).getByRole('button', { name: 'Keep the part' }).click();
+  await expect(cardOn(page).getByText('Kept.')).toBeVisible();
+  await expect(cardOn(page).getByText('.058 in (1.47 mm) by caliper')).toBeVisible();
+  /* Untouched, the other's card follows. */
+  await expect(cardOn(other).getByLabel('Material')).toHaveValue('2024-T3');
+  /* Both at once: the second is told, measured anew meanwhile or not. */
+  await cardOn(page).getByLabel('Part number').fill('QB-204');
+  await cardOn(other).getByLabel('Part number').fill('QB-205');
+  await cardOn(other).getByRole('button', { name: 'Keep the part' }).click();
+  await expect(cardOn(other).getByText('Kept.')).toBeVisible();
+  await cardOn(other)
+    .getByRole('button', { name: /nominal/ })
+    .click();
+  await dialog.getByRole('textbox', { name: 'By caliper' }).fill('.060');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await expect(cardOn(other).getByText('.060 in (1.52 mm) by caliper')).toBeVisible();
+  await cardOn(page).getByRole('button', { name: 'Keep the part' }).click();
+  await expect(cardOn(page).getByRole('alert')).toContainText('Somebody else has changed this since; now: spar, L, QB-205');
+  await cardOn(page).getByRole('button', { name: 'Keep the part' }).click();
+  await expect(cardOn(page).getByText('Kept.')).toBeVisible();
+  for (const p of [page, other]) {
+    await expect(cardOn(p).getByLabel('Part number')).toHaveValue('QB-204');
+    await expect(cardOn(p).getByText('.060 in (1.52 mm) by caliper')).toBeVisible();
+  }
+});
+
 test('an assembly is mirrored: definitions only', async ({ page }) => {
   await freshAssembly(page, 'Mirroring');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 hand=L');

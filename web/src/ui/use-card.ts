@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
 import type { Problem } from '#core/units/result';
 import type { Units } from '#core/units/length';
@@ -9,21 +9,28 @@ import { useUnitSwitch } from './units';
 type Read<D> =
   { readonly ok: true; readonly value: D } | { readonly ok: false; readonly problems: readonly (Problem & { readonly path: string })[] };
 
+/** What a card started from. */
+interface Base<D> {
+  readonly version: number;
+  readonly definition: D;
+}
+
 interface CardQuestion<T extends FieldValues, D> {
   readonly version: number;
   readonly definition: D;
   readonly typedOf: (definition: D) => T;
-  readonly carry: (typed: T, from: Units) => T;
+  readonly carry: (typed: T, from: Units, was: D) => T;
   readonly read: (typed: T, was: D) => Read<D>;
   /** Null: it goes. Throws where it is not kept. */
   readonly keep: (version: number, next: D | null) => Promise<unknown>;
-  /** What somebody else kept meanwhile, in a few words. */
-  readonly describe: (now: D) => string;
+  /** What somebody else kept meanwhile, in a few words; `mine` null: it was to go. */
+  readonly describe: (now: D, mine: D | null) => string;
 }
 
 /**
- * The form of a card that stands open over what is kept. What somebody else keeps meanwhile comes in as long as nothing is typed; else the first
- * press says so, and the next puts this in its place. A second press while the first is on its way keeps nothing twice.
+ * The form of a card that stands open over what is kept. What somebody else keeps meanwhile comes in as long as nothing is typed, and where
+ * it changes nothing the card asks; else the first press says so, and the next puts this in its place. A second press while the first is on
+ * its way keeps nothing twice.
  */
 export function useCard<T extends FieldValues, D>({ version, definition, typedOf, carry, read, keep, describe }: CardQuestion<T, D>) {
   const [base, setBase] = useState({ version, definition });
@@ -37,20 +44,22 @@ export function useCard<T extends FieldValues, D>({ version, definition, typedOf
     },
   });
   const { isDirty } = form.formState;
-  useUnitSwitch((from) => form.reset(carry(form.getValues(), from), { keepDirty: true }));
+  useUnitSwitch((from) => form.reset(carry(form.getValues(), from, base.definition), { keepDirty: true }));
+  /** Whether the card asks the same of both. */
+  const isAlike = useCallback((a: D, b: D) => JSON.stringify(typedOf(a)) === JSON.stringify(typedOf(b)), [typedOf]);
   useEffect(() => {
-    if (version <= base.version || isDirty || isBusy.current) return;
+    if (version <= base.version || isBusy.current || (isDirty && !isAlike(definition, base.definition))) return;
     setBase({ version, definition });
-    form.reset(typedOf(definition));
-  }, [version, definition, base.version, isDirty, form, typedOf]);
-  const send = async (next: D | null): Promise<void> => {
-    if (isBusy.current) return;
-    isBusy.current = true;
+    if (!isDirty) form.reset(typedOf(definition));
+  }, [version, definition, base, isDirty, isAlike, form, typedOf]);
+  /** Keeps what is made of the definition it started from; `typedStays`: that is not what is typed, which is not kept yet. */
+  const send = async (from: Base<D>, make: (was: D) => D | null, typedStays = false): Promise<void> => {
+    const next = make(from.definition);
     try {
-      await keep(base.version, next);
+      await keep(from.version, next);
       if (next !== null) {
-        setBase({ version: base.version + 1, definition: next });
-        form.reset(typedOf(next));
+        setBase({ version: from.version + 1, definition: next });
+        form.reset(typedOf(next), { keepDirtyValues: typedStays });
       }
       setSaid({ ok: true, text: 'Kept.' });
     } catch (error) {
@@ -58,24 +67,39 @@ export function useCard<T extends FieldValues, D>({ version, definition, typedOf
         error instanceof ApiError && error.code === 'version-conflict'
           ? (error.data.conflicts as { currentVersion: number; current: D | null }[])[0]
           : undefined;
-      if (newer) setBase({ ...base, version: newer.currentVersion });
+      /* What the card does not ask stays what somebody else made of it, whatever is kept here. */
+      const now = newer && { version: newer.currentVersion, definition: newer.current ?? from.definition };
+      if (now && next !== null && newer.current !== null && now.version > from.version && isAlike(now.definition, from.definition))
+        return send(now, make, typedStays);
+      if (now) setBase(now);
       setSaid({
         ok: false,
         text: newer
-          ? `Somebody else has changed this since; now: ${newer.current === null ? 'deleted' : describe(newer.current)}. Keep again to put yours in its place.`
+          ? `Somebody else has changed this since; now: ${newer.current === null ? 'deleted' : describe(newer.current, next)}. Keep again to put yours in its place.`
           : (error as Error).message,
       });
     }
+  };
+  const sendOnce = async (make: (was: D) => D | null, typedStays = false): Promise<void> => {
+    if (isBusy.current) return;
+    isBusy.current = true;
+    await send(base, make, typedStays);
     isBusy.current = false;
   };
-  const submit = form.handleSubmit(async (typed) => {
-    const made = read(typed, base.definition);
-    if (made.ok) await send(made.value);
-  });
+  const submit = form.handleSubmit((typed) =>
+    sendOnce((was) => {
+      const made = read(typed, was);
+      return made.ok ? made.value : was;
+    }),
+  );
   return {
     form,
     said,
-    remove: () => void send(null),
+    /** What the fields started from. */
+    was: base.definition,
+    /** Keeps something else than what is typed, which stays typed. */
+    keepAs: (next: D) => void sendOnce(() => next, true),
+    remove: () => void sendOnce(() => null),
     onSubmit: (event: React.FormEvent) => {
       setSaid(null);
       void submit(event);

@@ -1,5 +1,5 @@
 import { useParams } from 'react-router';
-import { useKit } from '../../api/queries';
+import { useFollow, useKit } from '../../api/queries';
 import { fileName } from '../../ui/save-file';
 import { KitPage } from '../../ui/kit-page';
 import { KitEnd } from './kit-end';
@@ -8,6 +8,7 @@ import { KitSettings } from './kit-settings';
 /** The kit itself: its rules, limits, people and units; as a document; put away or deleted. */
 export function KitSettingsView() {
   const { kitId = '' } = useParams();
+  useFollow(kitId);
   return (
     <KitPage
       hasUndo

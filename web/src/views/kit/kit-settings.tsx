@@ -1,19 +1,18 @@
-import { useRef, useState } from 'react';
-import { useFieldArray, useForm, useWatch } from 'react-hook-form';
+import { useCallback, useState } from 'react';
+import { useFieldArray, useWatch } from 'react-hook-form';
 import { carryKitTyped, limitsTyped, readKitTyped, typedOfKit, type KitTyped } from '#core/compose/kit-text';
 import { SCHOOL_IDS } from '#core/prep/stack';
 import type { Entity, KitDefinition } from '#core/record/definitions';
 import { withOwnLimits } from '#core/tables/limits';
 import { PROFILE_IDS } from '#core/tables/profiles';
 import { PROFILE_WORDS, schoolWords } from '#core/wording/words';
-import { ApiError } from '../../api/client';
 import { useKeep } from '../../api/commands';
 import { newId } from '../../api/device';
 import { zoneHere } from '../../api/record';
 import { Button, ErrorText, Field, Select, TextInput } from '../../ui/controls';
-import { faultsOf } from '../../ui/form-faults';
 import { CheckField, LengthField } from '../../ui/form-fields';
-import { useUnits, useUnitSwitch } from '../../ui/units';
+import { useCard } from '../../ui/use-card';
+import { useUnits } from '../../ui/units';
 import { LimitFields } from './limit-fields';
 import { RowDefaultsFields } from './row-defaults';
 import { WorkSettings } from './work-settings';
@@ -27,62 +26,25 @@ function timeZones(kept: string): string[] {
 export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
   const shown = useUnits();
   const keep = useKeep(kit);
-  /* The settings these fields started from; what comes in meanwhile is not overwritten unseen. */
-  const [base, setBase] = useState(kit);
-  const was = base.definition;
   const [reason, setReason] = useState('');
-  const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
-  const form = useForm<KitTyped>({
-    defaultValues: typedOfKit(was, shown, zoneHere()),
-    resolver: (typed) => {
-      const made = readKitTyped(typed, was, shown);
-      return made.ok ? { values: typed, errors: {} } : { values: {}, errors: faultsOf<KitTyped>(made.problems) };
-    },
+  const { form, said, was, onSubmit } = useCard<KitTyped, KitDefinition>({
+    version: kit.version,
+    definition: kit.definition,
+    typedOf: useCallback((definition: KitDefinition) => typedOfKit(definition, shown, zoneHere()), [shown]),
+    carry: (typed, from, before) => carryKitTyped(typed, before, from, from === 'in' ? 'mm' : 'in'),
+    read: (typed, before) => readKitTyped(typed, before, shown),
+    keep: (version, definition) => keep({ edits: [{ kind: 'kit', id: kit.id, expectedVersion: version, definition }], reason }),
+    describe: differences,
   });
   const { control, register, formState } = form;
   const { errors } = formState;
-  useUnitSwitch((from, to) => form.reset(carryKitTyped(form.getValues(), was, from, to), { keepDirty: true }));
   const people = useFieldArray({ control, name: 'people', keyName: 'key' });
   const [school, limits] = useWatch({ control, name: ['school', 'limits'] });
   /* As far as the fields read, so that the schools say what they would decide by. */
   const limitsNow = withOwnLimits(limitsTyped({ limits }, shown));
 
-  /* A second press while the first is on its way keeps nothing twice. */
-  const isBusy = useRef(false);
-  const save = form.handleSubmit(async (typed) => {
-    const made = readKitTyped(typed, was, shown);
-    if (!made.ok || isBusy.current) return;
-    isBusy.current = true;
-    try {
-      await keep({ edits: [{ kind: 'kit', id: kit.id, expectedVersion: base.version, definition: made.value }], reason });
-      setBase({ ...base, version: base.version + 1, definition: made.value });
-      setSaid({ ok: true, text: 'Kept.' });
-    } catch (e) {
-      const conflict =
-        e instanceof ApiError && e.code === 'version-conflict'
-          ? (e.data.conflicts as { currentVersion: number; current: KitDefinition | null }[])[0]
-          : undefined;
-      if (conflict?.current) setBase({ ...base, version: conflict.currentVersion });
-      setSaid({
-        ok: false,
-        text: conflict?.current
-          ? `Somebody else has changed the settings since: ${differences(conflict.current, made.value)}. Keep again to put yours in its place.`
-          : (e as Error).message,
-      });
-    }
-    isBusy.current = false;
-  });
-
   return (
-    <form
-      onSubmit={(e) => {
-        setSaid(null);
-        void save(e);
-      }}
-      className="flex flex-col gap-3 border-t border-line pt-4"
-      aria-label="Kit settings"
-      noValidate
-    >
+    <form onSubmit={onSubmit} className="flex flex-col gap-3 border-t border-line pt-4" aria-label="Kit settings" noValidate>
       <h2 className="label text-[22px]">Settings of this kit</h2>
       <div className="grid gap-3 sm:grid-cols-3">
         <Field label="A bare number means">
@@ -161,8 +123,9 @@ export function KitSettings({ kit }: { kit: Entity<'kit'> }) {
 }
 
 /** What two versions of the settings disagree in, both named. */
-function differences(now: KitDefinition, yours: KitDefinition): string {
+function differences(now: KitDefinition, yours: KitDefinition | null): string {
+  if (yours === null) return now.name;
   const shown = (value: unknown) => (typeof value === 'object' ? JSON.stringify(value) : String(value));
   const keys = (Object.keys(yours) as (keyof KitDefinition)[]).filter((key) => shown(now[key]) !== shown(yours[key]));
-  return keys.map((key) => `${key} is now ${shown(now[key])}, yours ${shown(yours[key])}`).join('; ') || 'to the same as yours';
+  return keys.map((key) => `${key} ${shown(now[key])}, yours ${shown(yours[key])}`).join('; ') || 'the same as yours';
 }

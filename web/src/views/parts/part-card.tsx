@@ -1,16 +1,15 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { lazy, Suspense, useRef, useState } from 'react';
-import { Controller, useForm, useWatch } from 'react-hook-form';
+import { lazy, Suspense } from 'react';
+import { Controller, useWatch } from 'react-hook-form';
 import { Link } from 'react-router';
 import { readPartTyped, typedOfPart, type PartTyped } from '#core/compose/part-text';
 import type { Entity, PartDefinition } from '#core/record/definitions';
 import { rowTitle } from '#core/record/title';
 import { showBoth } from '#core/units/show';
-import { ApiError } from '../../api/client';
 import { useMirrorSource } from '../../api/queries';
 import { partsById } from '../../models/planned-rows';
 import { Button, ErrorText } from '../../ui/controls';
-import { faultsOf } from '../../ui/form-faults';
+import { useCard } from '../../ui/use-card';
 import { useUnits } from '../../ui/units';
 import { AS_MADE, OrientationPicture } from './orientation-picture';
 import { OutlineEditor } from './outline-editor';
@@ -25,73 +24,31 @@ const ROWS_AT_FIRST = 40;
 interface PartCardProps {
   readonly data: AssemblyAnswer;
   readonly part: Entity<'part'>;
-  /** Versions added from the thickness dialog since the card was opened. */
-  readonly ownChanges: number;
   readonly onKeep: (version: number, definition: PartDefinition | null) => Promise<void>;
   readonly onThickness: () => void;
 }
 
 /** One part: what it is, how it lies, how many there are, and the rows it is in. */
-export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCardProps) {
+export function PartCard({ data, part, onKeep, onThickness }: PartCardProps) {
   const units = useUnits();
-  const [version, setVersion] = useState(part.version);
-  /* As it was when its card was opened; its thickness, and whether it is here, are changed in their own places. */
-  const [was, setWas] = useState<PartDefinition>(part.definition);
-  const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
-  const form = useForm<PartTyped>({
-    defaultValues: typedOfPart(was),
-    resolver: (typed) => {
-      const made = readPartTyped(typed, was);
-      return made.ok ? { values: typed, errors: {} } : { values: {}, errors: faultsOf<PartTyped>(made.problems) };
-    },
+  /* Its thickness, and whether it is here, are changed in their own places: the card leaves them as they are. */
+  const { form, said, keepAs, remove, onSubmit } = useCard<PartTyped, PartDefinition>({
+    version: part.version,
+    definition: part.definition,
+    typedOf: typedOfPart,
+    carry: (typed) => typed,
+    read: readPartTyped,
+    keep: onKeep,
+    describe,
   });
   const { control } = form;
   const [hand, outline] = useWatch({ control, name: ['hand', 'outline'] });
   const parts = partsById(data.parts);
   const rows = data.rows.filter((r) => r.definition.layers.some((l) => l.partId === part.id));
   const original = useMirrorSource(data, (d) => d.parts.find((p) => p.id === part.definition.mirroredFrom));
-  /* A second press while the first is on its way keeps nothing twice. */
-  const isBusy = useRef(false);
-  const keep = async (definition: PartDefinition | null) => {
-    if (isBusy.current) return;
-    isBusy.current = true;
-    const { thickness, measured, supply } = part.definition;
-    const next = definition && { ...definition, thickness, measured, ...(supply === undefined ? {} : { supply }) };
-    try {
-      await onKeep(version + ownChanges, next);
-      setVersion(version + 1);
-      if (next) setWas(next);
-      setSaid({ ok: true, text: 'Kept.' });
-    } catch (e) {
-      const newer =
-        e instanceof ApiError && e.code === 'version-conflict'
-          ? (e.data.conflicts as { currentVersion: number; current: PartDefinition | null }[])[0]
-          : undefined;
-      if (newer) setVersion(newer.currentVersion - ownChanges);
-      setSaid({
-        ok: false,
-        text: newer
-          ? `Somebody else has changed this part since; now: ${describe(newer.current)}. Keep again to put yours in its place.`
-          : (e as Error).message,
-      });
-    }
-    isBusy.current = false;
-  };
-  const send = form.handleSubmit(async (typed) => {
-    const made = readPartTyped(typed, was);
-    if (made.ok) await keep(made.value);
-  });
   const { shown, more } = useFirstOf(rows, ROWS_AT_FIRST, 'row');
   return (
-    <form
-      className="flex flex-col gap-3 p-3"
-      aria-label={part.definition.name}
-      noValidate
-      onSubmit={(e) => {
-        setSaid(null);
-        void send(e);
-      }}
-    >
+    <form className="flex flex-col gap-3 p-3" aria-label={part.definition.name} noValidate onSubmit={onSubmit}>
       <h2 className="label text-[22px]">{part.definition.name}</h2>
       <p className="text-[15px]">
         <button type="button" className="underline decoration-dotted underline-offset-2" onClick={onThickness}>
@@ -104,14 +61,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
       </p>
       {original ? (
         <Suspense fallback={null}>
-          <PartMirror
-            part={part.definition}
-            original={original.definition}
-            onTake={(taken) => {
-              form.reset(typedOfPart(taken), { keepDirtyValues: true });
-              void keep(taken);
-            }}
-          />
+          <PartMirror part={part.definition} original={original.definition} onTake={keepAs} />
         </Suspense>
       ) : null}
       <Controller
@@ -136,12 +86,7 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
         <Button type="submit" tone="primary">
           Keep the part
         </Button>
-        <Button
-          tone="danger"
-          disabled={rows.length > 0}
-          title={rows.length > 0 ? 'Rows still use it' : undefined}
-          onClick={() => void keep(null)}
-        >
+        <Button tone="danger" disabled={rows.length > 0} title={rows.length > 0 ? 'Rows still use it' : undefined} onClick={remove}>
           Delete
         </Button>
         <Link className="underline underline-offset-2" to={`/assemblies/${data.assembly.id}/photo?part=${part.id}`}>
@@ -169,19 +114,17 @@ export function PartCard({ data, part, ownChanges, onKeep, onThickness }: PartCa
   );
 }
 
-function describe(part: PartDefinition | null): string {
-  return part === null
-    ? 'deleted'
-    : [
-        part.name,
-        part.hand ?? 'no hand',
-        part.number,
-        part.material,
-        part.finish,
-        part.page,
-        part.revision,
-        `counted ${part.counted ?? 'none'}`,
-      ]
-        .filter(Boolean)
-        .join(', ');
+function describe(part: PartDefinition): string {
+  return [
+    part.name,
+    part.hand ?? 'no hand',
+    part.number,
+    part.material,
+    part.finish,
+    part.page,
+    part.revision,
+    `counted ${part.counted ?? 'none'}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
 }

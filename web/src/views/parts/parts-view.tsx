@@ -44,8 +44,6 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [isAdding, setAdding] = useState(false);
   const [isMeasuring, setMeasuring] = useState(false);
-  /* Changes made in the thickness dialog while a part's card is open: they are not somebody else's. */
-  const [measuredHere, setMeasuredHere] = useState<{ partId: string; times: number } | null>(null);
   const sorted = [...data.parts].sort((a, b) => a.definition.name.localeCompare(b.definition.name));
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = sorted.filter((p) => {
@@ -107,10 +105,7 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
                 units={units}
                 chosen={chosen}
                 onChoose={setChosen}
-                onSelect={(id) => {
-                  setMeasuredHere(null);
-                  setSearch({ part: id }, { replace: true });
-                }}
+                onSelect={(id) => setSearch({ part: id }, { replace: true })}
               />
             )}
           </div>
@@ -126,7 +121,6 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
               key={selected.id}
               data={data}
               part={selected}
-              ownChanges={measuredHere?.partId === selected.id ? measuredHere.times : 0}
               onThickness={() => setMeasuring(true)}
               onKeep={(version, definition) => keep({ edits: [{ kind: 'part', id: selected.id, expectedVersion: version, definition }] })}
             />
@@ -143,7 +137,6 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
                 onMark={mark}
                 onKeep={async (definition, reason) => {
                   await keep({ edits: [{ kind: 'part', id: selected.id, expectedVersion: selected.version, definition }], reason });
-                  setMeasuredHere((old) => ({ partId: selected.id, times: old?.partId === selected.id ? old.times + 1 : 1 }));
                 }}
               />
             </Suspense>
@@ -182,7 +175,6 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
             onClose={() => setMeasuring(false)}
             onKeep={async (definition, reason) => {
               await keep({ edits: [{ kind: 'part', id: selected.id, expectedVersion: selected.version, definition }], reason });
-              setMeasuredHere((old) => ({ partId: selected.id, times: old?.partId === selected.id ? old.times + 1 : 1 }));
             }}
           />
         ) : null}
