@@ -1,7 +1,10 @@
+import { randomUUID } from 'node:crypto';
 import { expect, type Page } from '@playwright/test';
+import { newKit } from '#core/record/blank';
+import type { Edit } from '#core/record/definitions';
 
 /** Makes a kit with one empty assembly through the screens, and opens its plan. */
-export async function freshAssembly(page: Page, kitName: string): Promise<void> {
+export async function firstAssembly(page: Page, kitName: string): Promise<void> {
   await page.goto('/');
   await page.getByLabel('Name').fill(kitName);
   await page.getByLabel('Your initials').fill('QA');
@@ -9,6 +12,34 @@ export async function freshAssembly(page: Page, kitName: string): Promise<void> 
   await page.getByLabel('Name of the new assembly').fill('Left float');
   await page.getByRole('button', { name: 'Add assembly' }).click();
   await page.getByRole('link', { name: 'Left float', exact: true }).click();
+  await expect(page.getByText('No row yet.')).toBeVisible();
+}
+
+/** The same kept at once, as the screens keep it: for what is not about making a kit. */
+export async function freshAssembly(page: Page, kitName: string): Promise<void> {
+  const [kitId, assemblyId, person] = [randomUUID(), randomUUID(), randomUUID()];
+  const kit = {
+    ...newKit(kitName, 'in', [{ id: person, initials: 'QA' }]),
+    timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+    work: { scuff: true, prime: true, scuffAfterDimple: false },
+  };
+  const edits: Edit[] = [
+    { kind: 'kit', id: kitId, expectedVersion: 0, definition: kit },
+    { kind: 'assembly', id: assemblyId, expectedVersion: 0, definition: { v: 1, kitId, name: 'Left float', order: 1 } },
+  ];
+  const change = {
+    id: randomUUID(),
+    kitId,
+    person,
+    device: randomUUID(),
+    recordedAt: new Date().toISOString(),
+    reason: '',
+    undoes: null,
+    edits,
+  };
+  const kept = await page.request.post('/api/changes', { data: change });
+  expect(kept.ok(), await kept.text()).toBe(true);
+  await page.goto(`/assemblies/${assemblyId}/plan`);
   await expect(page.getByText('No row yet.')).toBeVisible();
 }
 

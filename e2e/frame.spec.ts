@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { detail, freshAssembly, keepRow, list, view } from './bench-mates';
+import { detail, firstAssembly, keepRow, list, view } from './bench-mates';
 
 const openDemo = async (page: Page) => {
   await page.goto('/');
@@ -62,7 +62,7 @@ test('the first stop of the keyboard leads past the bar', async ({ page }) => {
 });
 
 test('a kit at a glance: how far each assembly is, what stops it; one press carries on where it stopped', async ({ page }) => {
-  await freshAssembly(page, 'Glance');
+  await firstAssembly(page, 'Glance');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 e=.32');
   await page.getByRole('button', { name: 'Drilled (10)' }).click();
   await page.getByRole('link', { name: 'Glance', exact: true }).click();

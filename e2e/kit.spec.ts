@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { detail, freshAssembly, keepRow } from './bench-mates';
+import { detail, firstAssembly, keepRow } from './bench-mates';
 
 test('a kit’s own school, limits and people answer in its rows, with the reason on record', async ({ page }) => {
-  await freshAssembly(page, 'Own rules');
+  await firstAssembly(page, 'Own rules');
   await keepRow(page, 'skin .025 / flange .040 : 426AD3 x10 @1.25 e=.2');
   await expect(detail(page).getByText(/under 2.5 D/)).toBeVisible();
   await page.getByRole('link', { name: 'Own rules' }).click();
@@ -32,7 +32,7 @@ test('a kit’s own school, limits and people answer in its rows, with the reaso
 });
 
 test('settings changed in two windows: the second is shown both and chooses', async ({ page, context }) => {
-  await freshAssembly(page, 'Two desks');
+  await firstAssembly(page, 'Two desks');
   await page.getByRole('link', { name: 'Two desks' }).click();
   await page.getByRole('link', { name: 'Kit', exact: true }).click();
   await expect(page.getByLabel('School that governs')).toBeVisible();
@@ -66,7 +66,7 @@ test('a kit needs a name and somebody to build it; an unknown address says so', 
 
 test('on a tablet held upright nothing is out of reach', async ({ page }) => {
   await page.setViewportSize({ width: 800, height: 1180 });
-  await freshAssembly(page, 'Tablet');
+  await firstAssembly(page, 'Tablet');
   await keepRow(page, 'skin .025 / spar .063 : 426AD3 x24 @1.25 hand=L');
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(800);
   for (const name of ['Drilled (24)', 'Edit', 'Mirror', 'Paste lines'])

@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { CHROMIUM } from '../scripts/chromium';
-import { freshAssembly, keepRow, markWhole } from './bench-mates';
+import { firstAssembly, keepRow, markWhole } from './bench-mates';
 
 const views = (page: Page) => page.getByRole('navigation', { name: 'Views' });
 const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
@@ -66,7 +66,7 @@ async function shellIsKept(page: Page): Promise<void> {
 }
 
 test('marks made while the network is away are on the screen, counted, and sent once when it is back', async ({ page, context }) => {
-  await freshAssembly(page, 'Bad network');
+  await firstAssembly(page, 'Bad network');
   await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x6 @1');
   await views(page).getByRole('link', { name: 'Bench' }).click();
   await markWhole(page, 'fitted up');
@@ -88,7 +88,7 @@ test('marks made while the network is away are on the screen, counted, and sent 
 });
 
 test('a browser that is killed with marks waiting has them when it opens again, and sends them once', async ({ page }) => {
-  await freshAssembly(page, 'Killed browser');
+  await firstAssembly(page, 'Killed browser');
   await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x6 @1');
   await views(page).getByRole('link', { name: 'Bench' }).click();
   await markWhole(page, 'fitted up');
@@ -119,7 +119,7 @@ test('a browser that is killed with marks waiting has them when it opens again, 
 });
 
 test('two devices marking one row at the same time both count', async ({ page, browser, baseURL }) => {
-  await freshAssembly(page, 'Two devices');
+  await firstAssembly(page, 'Two devices');
   await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x12 @1');
   await views(page).getByRole('link', { name: 'Bench' }).click();
   await markWhole(page, 'fitted up');

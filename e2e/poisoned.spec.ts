@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { freshAssembly, keepRow, list } from './bench-mates';
+import { firstAssembly, keepRow, list } from './bench-mates';
 
 /* The answers are changed on their way to the page: nothing of the browser's own may stand between. */
 test.use({ serviceWorkers: 'block' });
@@ -8,7 +8,7 @@ test.use({ serviceWorkers: 'block' });
 const LINE = 'skin .025 / flange .040 : 426AD3-3.5 x18 @1.25';
 
 test('a document that does not fit never blanks the page: it is said, and the other screens go on', async ({ page }) => {
-  await freshAssembly(page, 'Poisoned');
+  await firstAssembly(page, 'Poisoned');
   await keepRow(page, LINE);
   const address = page.url();
   const assembly = /assemblies\/([^/]+)/.exec(address)?.[1] ?? '';

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
+import { firstAssembly, freshAssembly, keepRow, markWhole, view } from './bench-mates';
 
 const toKit = (page: Page, kit: string) => page.getByRole('link', { name: kit, exact: true }).click();
 
@@ -151,7 +151,7 @@ test('two people mark the same holes: it counts once, is pointed out, and one is
 test.describe('a device whose own clock is another', () => {
   test.use({ timezoneId: 'America/New_York' });
   test('what is typed and shown there goes by the kit’s clock', async ({ page, browser }) => {
-    await freshAssembly(page, 'By one clock');
+    await firstAssembly(page, 'By one clock');
     await keepRow(page, 'First ; skin .025 / rib .032 : 426AD3 x6 @1');
     await view(page, 'Bench');
     await markWhole(page, 'fitted up');
