@@ -78,6 +78,17 @@ test('in a great many rows a mark is said at once; until its row is gone nothing
   const button = page.getByRole('button', { name: /^Mark 4 / });
   await page.getByRole('button', { name: /^Mark 1 part fitted up/ }).click();
   await expect(here).toHaveText('Row 1');
+  /* Of a long set-up the rows around the one at hand; the rest is asked for. */
+  const chips = page.getByRole('group', { name: 'No hand' });
+  await expect(chips.getByRole('button', { name: /^Row / })).toHaveCount(30);
+  await chips.getByRole('button', { name: '490 later' }).click();
+  await expect(chips.getByRole('button', { name: /^Row / })).toHaveCount(80);
+  await chips.getByRole('button', { name: /^Row 60/ }).click();
+  await expect(here).toHaveText('Row 60');
+  await expect(chips.getByRole('button', { name: '49 earlier' })).toBeVisible();
+  await chips.getByRole('button', { name: '49 earlier' }).click();
+  await chips.getByRole('button', { name: /^Row 1\s*×/ }).click();
+  await expect(here).toHaveText('Row 1');
   const marks = async () =>
     ((await (await page.request.get(`/api/assemblies/${assemblyId}/marks?after=0`)).json()) as { marks: { rowId: string }[] }).marks;
   for (const n of [1, 2]) {

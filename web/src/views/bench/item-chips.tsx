@@ -66,7 +66,7 @@ function ChipRow({ name, isNamed, own, at, byId, data, item, sequence, onOpen }:
       {isNamed ? <span className="label w-16 shrink-0 text-[17px] text-ink2">{name}</span> : null}
       {from > 0 ? (
         <Button className="min-h-14 shrink-0 px-3" onClick={() => setWider({ ...wider, before: wider.before + MORE })}>
-          {from} before
+          {from} earlier
         </Button>
       ) : null}
       {own.slice(from, to).map((i) => (
@@ -83,7 +83,7 @@ function ChipRow({ name, isNamed, own, at, byId, data, item, sequence, onOpen }:
       ))}
       {to < own.length ? (
         <Button className="min-h-14 shrink-0 px-3" onClick={() => setWider({ ...wider, after: wider.after + MORE })}>
-          {own.length - to} after
+          {own.length - to} later
         </Button>
       ) : null}
     </div>
