@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, type Page } from '@playwright/test';
+import { CHANGE_MAX_EDITS } from '#core/formats/record-schemas';
 import { newKit } from '#core/record/blank';
 import type { Edit } from '#core/record/definitions';
 
@@ -15,32 +16,40 @@ export async function firstAssembly(page: Page, kitName: string): Promise<void> 
   await expect(page.getByText('No row yet.')).toBeVisible();
 }
 
-/** The same kept at once, as the screens keep it: for what is not about making a kit. */
-export async function freshAssembly(page: Page, kitName: string): Promise<void> {
-  const [kitId, assemblyId, person] = [randomUUID(), randomUUID(), randomUUID()];
+/** A kit, an assembly of it and who builds it, by id. */
+interface Made {
+  readonly kitId: string;
+  readonly assemblyId: string;
+  readonly person: string;
+}
+
+/** Keeps definitions as the screens would, however many. */
+export async function keepAtOnce(page: Page, { kitId, person }: Omit<Made, 'assemblyId'>, edits: readonly Edit[]): Promise<void> {
+  for (let i = 0; i < edits.length; i += CHANGE_MAX_EDITS) {
+    const by = { kitId, person, device: randomUUID(), recordedAt: new Date().toISOString(), reason: '', undoes: null };
+    const kept = await page.request.post('/api/changes', {
+      data: { id: randomUUID(), ...by, edits: edits.slice(i, i + CHANGE_MAX_EDITS) },
+    });
+    expect(kept.ok(), await kept.text()).toBe(true);
+  }
+}
+
+/** What {@link firstAssembly} makes, kept at once: for what is not about making a kit. */
+export async function freshAssembly(page: Page, kitName: string): Promise<Made> {
+  const made = { kitId: randomUUID(), assemblyId: randomUUID(), person: randomUUID() };
+  const { kitId, assemblyId, person } = made;
   const kit = {
     ...newKit(kitName, 'in', [{ id: person, initials: 'QA' }]),
     timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
     work: { scuff: true, prime: true, scuffAfterDimple: false },
   };
-  const edits: Edit[] = [
+  await keepAtOnce(page, made, [
     { kind: 'kit', id: kitId, expectedVersion: 0, definition: kit },
     { kind: 'assembly', id: assemblyId, expectedVersion: 0, definition: { v: 1, kitId, name: 'Left float', order: 1 } },
-  ];
-  const change = {
-    id: randomUUID(),
-    kitId,
-    person,
-    device: randomUUID(),
-    recordedAt: new Date().toISOString(),
-    reason: '',
-    undoes: null,
-    edits,
-  };
-  const kept = await page.request.post('/api/changes', { data: change });
-  expect(kept.ok(), await kept.text()).toBe(true);
+  ]);
   await page.goto(`/assemblies/${assemblyId}/plan`);
   await expect(page.getByText('No row yet.')).toBeVisible();
+  return made;
 }
 
 export const rowLine = (page: Page) => page.getByRole('textbox', { name: /A row in one line|This row, typed anew/ });

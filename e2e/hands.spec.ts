@@ -218,7 +218,7 @@ const TASKS: readonly {
   },
   {
     name: 'A row more in the plan',
-    begin: async (page, kit) => freshAssembly(page, kit),
+    begin: async (page, kit) => void (await freshAssembly(page, kit)),
     byKeys: async (page, h) => {
       await h.keys('n');
       await h.text('skin .025 / rib .032 : 426AD3 x24 @1.5');

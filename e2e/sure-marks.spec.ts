@@ -1,11 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
-import { CHANGE_MAX_EDITS } from '#core/formats/record-schemas';
 import { blankRow } from '#core/record/blank';
 import type { Edit } from '#core/record/definitions';
-import { changeOf, KIT } from '../scripts/bench/rows';
-import { freshAssembly, keepRow, view } from './bench-mates';
+import { freshAssembly, keepAtOnce, keepRow, view } from './bench-mates';
 
 /* Some answers are changed on their way to the page: nothing of the browser's own may stand between. */
 test.use({ serviceWorkers: 'block' });
@@ -45,7 +43,9 @@ test('a held Enter and a bounced tap mark once; the mark says its row, and is ta
 });
 
 test('in a great many rows a mark is said at once; until its row is gone nothing else is marked', async ({ page }) => {
-  const [kitId, assemblyId, partId] = [randomUUID(), randomUUID(), randomUUID()];
+  const made = await freshAssembly(page, 'A great many rows');
+  const { assemblyId } = made;
+  const partId = randomUUID();
   const thickness = { mm: 0.8128, text: '.032', units: 'in' as const };
   const rows = Array.from({ length: 520 }, (_, i): Edit => ({
     kind: 'row',
@@ -58,21 +58,8 @@ test('in a great many rows a mark is said at once; until its row is gone nothing
       holes: Array.from({ length: 4 }, () => ({ id: randomUUID(), out: false })),
     },
   }));
-  const edits: Edit[] = [
-    { kind: 'kit', id: kitId, expectedVersion: 0, definition: { ...KIT, name: 'A great many rows' } },
-    { kind: 'assembly', id: assemblyId, expectedVersion: 0, definition: { v: 1, kitId, name: 'Large', order: 1 } },
-    {
-      kind: 'part',
-      id: partId,
-      expectedVersion: 0,
-      definition: { v: 1, assemblyId, name: 'skin', hand: null, thickness, measured: null, mirroredFrom: null },
-    },
-    ...rows,
-  ];
-  for (let i = 0; i < edits.length; i += CHANGE_MAX_EDITS) {
-    const kept = await page.request.post('/api/changes', { data: changeOf(randomUUID(), kitId, edits.slice(i, i + CHANGE_MAX_EDITS)) });
-    expect(kept.ok()).toBe(true);
-  }
+  const skin = { v: 1 as const, assemblyId, name: 'skin', hand: null, thickness, measured: null, mirroredFrom: null };
+  await keepAtOnce(page, made, [{ kind: 'part', id: partId, expectedVersion: 0, definition: skin }, ...rows]);
   await page.goto(`/assemblies/${assemblyId}/bench`);
   const here = page.getByRole('region', { name: 'The set-up at work' }).getByRole('heading', { level: 2 });
   const button = page.getByRole('button', { name: /^Mark 4 / });

@@ -6,7 +6,7 @@ import { pageReach } from '#core/record/page-revisions';
 import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import { showHours } from '#core/record/shifts';
-import { stageOf, STAGES } from '#core/record/stage';
+import { stageReader, STAGES } from '#core/record/stage';
 import { sectionOf } from '#core/section/section';
 import type { WorkRow } from '#core/work/assembly-work';
 import { showBoth, showLength } from '#core/units/show';
@@ -182,8 +182,9 @@ function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, un
   if (set.size > 0)
     sheet.text(`Set: ${[...set].map(([name, n]) => `${n} ${name ?? 'of which the record does not say the rivet'}`).join(', ')}.`, 9.5);
   const reached = new Map<string, number>();
+  const stageAt = stageReader(row.steps);
   for (const h of holes) {
-    const stage = stageOf(row.steps, row.states.get(h.id));
+    const stage = stageAt(row.states.get(h.id));
     reached.set(stage, (reached.get(stage) ?? 0) + 1);
   }
   sheet.text(

@@ -25,8 +25,8 @@ interface StageProps {
 }
 
 /**
- * Works out what is still to do and in which order, in four stages: rows and set-ups, operations, their order, what stands where. Each is a component of its own,
- * so that a page being opened answers between them. `loading`: what is shown until all it rests on is there.
+ * Works out what is still to do and in which order, in four stages: rows and set-ups, operations, their order, what stands where. Each is a
+ * component of its own, so that a page being opened answers between them. `loading`: what is shown until all it rests on is there.
  */
 export function OrderedBench({
   data,

@@ -173,7 +173,7 @@ export async function workAhead(
     (await long(derived)) &&
     (await long(guarded)) &&
     (await long(() => orderText(derived().left, derived().access, derived().done))) &&
-    (await long(() => orderBefore(guarded().left, lastOrder()))) &&
+    (await long(() => orderBefore(guarded().left, lastOrder(data.assembly.id)))) &&
     /* What each item waits for is kept with it, whatever the order. */
     (await waitsAhead(setupsLeft(rows, order), guarded().byId, derived().done, bySome))
   );

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { inSlices } from './slices';
+import { inAdvance, inSlices } from './slices';
 
 /** Keeps the thread busy for so long, ms. */
 function busy(ms: number): void {
@@ -34,5 +34,33 @@ describe('work in slices', () => {
     expect(await rest()).toBe(true);
     busy(20);
     expect(await rest()).toBe(false);
+  });
+});
+
+describe('work in advance', () => {
+  const settled = () => new Promise((resolve) => setTimeout(resolve, 5));
+  it('says when it is done, also where it failed: the view that fails again says so', async () => {
+    let done = 0;
+    inAdvance(
+      () => Promise.resolve(true),
+      () => done++,
+    );
+    inAdvance(
+      () => Promise.reject(new Error('no plan')),
+      () => done++,
+    );
+    await settled();
+    expect(done).toBe(2);
+  });
+  it('called off it says nothing, and is told to stop', async () => {
+    let done = 0;
+    const went: boolean[] = [];
+    const callOff = inAdvance(
+      async (rest) => went.push(await rest('a-long-piece')),
+      () => done++,
+    );
+    callOff();
+    await settled();
+    expect([went, done]).toEqual([[false], 0]);
   });
 });

@@ -27,6 +27,8 @@ const NOTHING_TO_ORDER = {
 
 /** What is to be ordered. */
 interface ToOrder {
+  /** An assembly, or what is tried in it: until there is an answer its own last one goes on. */
+  readonly of: string;
   readonly open: readonly AssemblyOperation[];
   /** The same, with what must not be shut off among the precedences. */
   readonly left: readonly AssemblyOperation[];
@@ -35,7 +37,7 @@ interface ToOrder {
 }
 
 /** The order that saves changes of set-up, then turnings: one that keeps every precedence at once, better ones as the worker finds them. */
-export function useOrder({ open, left, access, done }: ToOrder): FoundOrder {
+export function useOrder({ of, open, left, access, done }: ToOrder): FoundOrder {
   const key = useMemo(() => orderText(open, access, done), [open, access, done]);
   const [answer, setAnswer] = useState<{ key: string; answer: SequenceAnswer } | null>(null);
   const [stopped, setStopped] = useState('');
@@ -47,12 +49,12 @@ export function useOrder({ open, left, access, done }: ToOrder): FoundOrder {
     const started = new Worker(new URL('../workers/sequence.worker.ts', import.meta.url), { type: 'module' });
     worker.current = started;
     started.onmessage = (event: MessageEvent<SequenceAnswer>) => {
-      rememberOrder(key, event.data);
+      rememberOrder(of, key, event.data);
       startTransition(() => setAnswer({ key, answer: event.data }));
     };
     started.postMessage(key);
     return () => started.terminate();
-  }, [key]);
+  }, [of, key]);
   const stop = useCallback(() => {
     worker.current?.terminate();
     setStopped(key);
@@ -60,7 +62,7 @@ export function useOrder({ open, left, access, done }: ToOrder): FoundOrder {
   const own = answer?.key === key ? answer.answer : foundOrder(key);
   const isFound = own?.kind === 'order';
   /* Until there is an answer what was found before goes on as far as it can, so that nothing moves about under a finger. */
-  const first = useMemo(() => (isFound ? NO_ORDER : orderBefore(left, lastOrder())), [isFound, left]);
+  const first = useMemo(() => (isFound ? NO_ORDER : orderBefore(left, lastOrder(of))), [isFound, left, of]);
   if (open.length === 0) return { ...NOTHING_TO_ORDER, stop };
   const isBusy = stopped !== key && (!own || (own.kind === 'order' && !own.isLast));
   if (own?.kind === 'order') {

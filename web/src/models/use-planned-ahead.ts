@@ -2,7 +2,7 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { startTransition, useEffect, useState } from 'react';
 import type { Mark } from '#core/record/marks';
 import { rowModelsOf } from './row-model';
-import { inSlices } from './slices';
+import { inAdvance } from './slices';
 
 /** Up to so many rows are made where they are shown: when an assembly is first opened, and when it changes, which makes few of them anew. */
 export const FEW_AT_FIRST = 60;
@@ -20,21 +20,10 @@ export function usePlannedAhead(data: AssemblyAnswer | undefined, marks: readonl
   const many = data && data !== ready && data.rows.length > (isKnown ? FEW : FEW_AT_FIRST) ? data : undefined;
   useEffect(() => {
     if (!many || !marks) return undefined;
-    let isOver = false;
-    void rowModelsOf(many.assembly.id)
-      .ahead(
-        many,
-        marks,
-        inSlices(() => isOver),
-      )
-      /* What fails here fails in the view again, which says so. */
-      .catch(() => false)
-      .then(() => {
-        if (!isOver) startTransition(() => setReady(many));
-      });
-    return () => {
-      isOver = true;
-    };
+    return inAdvance(
+      (rest) => rowModelsOf(many.assembly.id).ahead(many, marks, rest),
+      () => startTransition(() => setReady(many)),
+    );
   }, [many, marks]);
   if (many) return isKnown ? ready : undefined;
   if (data && ready !== data) setReady(data);

@@ -49,7 +49,7 @@ export function useSequence(
   const { parts } = model;
   const { left: open, access: shutRows, done } = derived;
   const { left, byId, unavoidable } = useMemo(() => guardedWork(open, shutRows), [open, shutRows]);
-  const advice = useOrder({ open, left, access: shutRows, done });
+  const advice = useOrder({ of: data.assembly.id, open, left, access: shutRows, done });
   const decision = data.assembly.definition.sequence;
   const follows = decision?.follows ?? 'advice';
   const decided = useMemo(() => decidedOrder({ left: open, access: shutRows }, decision), [open, shutRows, decision]);

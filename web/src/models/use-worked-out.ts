@@ -4,7 +4,7 @@ import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import { useAllMarks } from '../api/all-marks';
 import { useIsRecordLoading, useTools } from '../api/queries';
-import { inSlices } from './slices';
+import { inAdvance } from './slices';
 import { workAhead } from './sequence-work';
 import { FEW, FEW_AT_FIRST } from './use-planned-ahead';
 
@@ -34,21 +34,11 @@ export function useWorkedOut(data: AssemblyAnswer): WorkedOut | null {
   const isAwaited = known !== now && data.rows.length > (isSeen ? FEW : FEW_AT_FIRST);
   useEffect(() => {
     if (!isAwaited || isLoading || !now.tools) return undefined;
-    let isOver = false;
-    void workAhead(
-      now.data,
-      now.marks,
-      now.tools,
-      inSlices(() => isOver),
-    )
-      /* What fails here fails in the view again, which says so. */
-      .catch(() => false)
-      .then(() => {
-        if (!isOver) startTransition(() => setKnown(now));
-      });
-    return () => {
-      isOver = true;
-    };
+    const { data, marks, tools } = now;
+    return inAdvance(
+      (rest) => workAhead(data, marks, tools, rest),
+      () => startTransition(() => setKnown(now)),
+    );
   }, [isAwaited, isLoading, now]);
   if (isLoading) return null;
   if (isAwaited && tools) return isSeen ? known : null;

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
+import { withOthersRest } from '#core/record/beside-card';
 import type { Problem } from '#core/units/result';
 import type { Units } from '#core/units/length';
 import { ApiError } from '../api/client';
@@ -32,7 +33,15 @@ interface CardQuestion<T extends FieldValues, D> {
  * it changes nothing the card asks; else the first press says so, and the next puts this in its place. A second press while the first is on
  * its way keeps nothing twice.
  */
-export function useCard<T extends FieldValues, D>({ version, definition, typedOf, carry, read, keep, describe }: CardQuestion<T, D>) {
+export function useCard<T extends FieldValues, D extends object>({
+  version,
+  definition,
+  typedOf,
+  carry,
+  read,
+  keep,
+  describe,
+}: CardQuestion<T, D>) {
   const [base, setBase] = useState({ version, definition });
   const [said, setSaid] = useState<{ ok: boolean; text: string } | null>(null);
   const isBusy = useRef(false);
@@ -67,15 +76,16 @@ export function useCard<T extends FieldValues, D>({ version, definition, typedOf
         error instanceof ApiError && error.code === 'version-conflict'
           ? (error.data.conflicts as { currentVersion: number; current: D | null }[])[0]
           : undefined;
+      const current = newer?.current ?? null;
+      if (newer && next !== null && current !== null && newer.currentVersion > from.version && isAlike(current, from.definition))
+        return send({ version: newer.currentVersion, definition: current }, make, typedStays);
       /* What the card does not ask stays what somebody else made of it, whatever is kept here. */
-      const now = newer && { version: newer.currentVersion, definition: newer.current ?? from.definition };
-      if (now && next !== null && newer.current !== null && now.version > from.version && isAlike(now.definition, from.definition))
-        return send(now, make, typedStays);
-      if (now) setBase(now);
+      const rest = current === null ? from.definition : withOthersRest(from.definition, current, isAlike);
+      if (newer) setBase({ version: newer.currentVersion, definition: rest });
       setSaid({
         ok: false,
         text: newer
-          ? `Somebody else has changed this since; now: ${newer.current === null ? 'deleted' : describe(newer.current, next)}. Keep again to put yours in its place.`
+          ? `Somebody else has changed this since; now: ${current === null ? 'deleted' : describe(current, next)}. Keep again to put yours in its place.`
           : (error as Error).message,
       });
     }

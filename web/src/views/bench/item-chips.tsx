@@ -39,9 +39,7 @@ export function ItemChips(props: ItemChipsProps) {
         const own = current.items.filter((i) => i.hand === hand);
         /* Where the one at hand is of the other side, those that come about then. */
         const at = current.items.slice(0, Math.max(0, current.items.indexOf(item))).filter((i) => i.hand === hand).length;
-        return own.length === 0 ? null : (
-          <ChipRow key={`${name}/${item.key}`} {...props} name={name} isNamed={isByHand} own={own} at={at} byId={byId} />
-        );
+        return own.length === 0 ? null : <ChipRow key={name} {...props} name={name} isNamed={isByHand} own={own} at={at} byId={byId} />;
       })}
     </div>
   );

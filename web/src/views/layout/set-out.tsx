@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { readSetOut, setOutChoices, type SetOutChoice, type SetOutTyped } from '#core/compose/set-out-text';
 import type { OutlineSide } from '#core/layout/set-out';
@@ -38,7 +39,7 @@ function choiceText(choice: SetOutChoice, units: Units): string {
 
 /** The line a row is laid on, set out across: from an edge one can see, the centre as measured, or a row seen through. */
 export function SetOut({ from, units, onLine }: SetOutProps) {
-  const choices = setOutChoices(from);
+  const choices = useMemo(() => setOutChoices(from), [from]);
   const form = useForm<SetOutTyped>({
     defaultValues: { from: '', distance: '', hand: 'left' },
     resolver: (typed) => {

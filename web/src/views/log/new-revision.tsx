@@ -29,9 +29,9 @@ export function NewRevision({ log }: { log: LogSoFar }) {
     if (!read.ok || isKeeping.current) return;
     isKeeping.current = true;
     const { names, revision, note } = read;
+    const next = { revision, cameAt: new Date().toISOString(), note };
     const edits = names.map((one): Edit => {
       const known = log.revised.find((r) => r.page.definition.name.toLowerCase() === one.toLowerCase())?.page;
-      const next = { revision, cameAt: new Date().toISOString(), note };
       const definition: PageDefinition = known
         ? { ...known.definition, revisions: [...known.definition.revisions, next] }
         : { v: 1, kitId: log.kit.id, name: one, revisions: [next] };

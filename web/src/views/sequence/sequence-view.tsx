@@ -60,6 +60,7 @@ function SequenceOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: 
 
   const minutes = useMemo(() => learnedMinutes(worked, person), [worked, person]);
   const { order, access, ownCost, advice, isAdvised, tried, setTried, whatIf, aside, until, known, ...shown } = useShownOrder(
+    assembly.id,
     sequence,
     minutes,
   );

@@ -35,14 +35,14 @@ export interface ShownOrder {
   readonly known: ReadonlyMap<string, AssemblyOperation>;
 }
 
-export function useShownOrder({ derived, left, model, ...sequence }: Sequence, minutes: MinutesOf): ShownOrder {
+export function useShownOrder(assemblyId: string, { derived, left, model, ...sequence }: Sequence, minutes: MinutesOf): ShownOrder {
   const [whatIf, setWhatIf] = useState<WhatIf>(NOTHING_TRIED);
   const [tried, setTried] = useState<readonly string[] | null>(null);
   const { now: possible, aside } = useMemo(() => tryOut(left, model, whatIf), [left, model, whatIf]);
   /* While nothing is tried the advice stands as it is. */
   const hard = useMemo(() => (aside.size === 0 ? NO_OPERATIONS : derived.left.filter((o) => !aside.has(o.id))), [derived.left, aside]);
   const hardLeft = useMemo(() => withAccess(hard, derived.access).operations, [hard, derived.access]);
-  const adviceTried = useOrder({ open: hard, left: hardLeft, access: derived.access, done: derived.done });
+  const adviceTried = useOrder({ of: `${assemblyId}/tried`, open: hard, left: hardLeft, access: derived.access, done: derived.done });
   const advice = aside.size === 0 ? sequence.advice : adviceTried;
   const base = useMemo(() => (tried ? followOrder(derived.left, tried) : sequence.order), [tried, derived.left, sequence.order]);
   const isAdvised = tried === null && sequence.follows === 'advice';
