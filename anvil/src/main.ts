@@ -4,6 +4,7 @@ import { answerHoles } from '#core/formats/holes-document';
 import { answerDepth } from '#core/formats/depth-document';
 import { answerGap, answerTrim, answerWedge } from '#core/formats/joint-documents';
 import { answerLayout } from '#core/formats/layout-document';
+import { answerMetal } from '#core/formats/metal-document';
 import { answerPlan } from '#core/formats/plan-document';
 import { answerPrep } from '#core/formats/prep-document';
 import { answerProgress } from '#core/formats/progress-document';
@@ -21,6 +22,7 @@ const VERBS: Readonly<Record<string, (document: unknown) => Result<unknown>>> = 
   holes: answerHoles,
   prep: answerPrep,
   progress: answerProgress,
+  metal: answerMetal,
   layout: answerLayout,
   depth: answerDepth,
   shophead: answerShopHead,

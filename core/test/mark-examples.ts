@@ -26,7 +26,7 @@ const L = (mm: number) => ({ mm, text: String(mm), units: 'mm' as const });
 
 /** The payload of every kind with nothing left out. */
 export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { readonly [K in MarkKind]: Filled<OwnPayloads[K]> } {
-  const noted = { early: ['deburred' as const], note: 'A good evening.', photoIds: [other], by: 'RV' };
+  const noted = { early: ['deburred' as const], note: 'A good evening.', photoIds: [other], by: 'RV', sheets: [{ layerId, partId, face: 'other' as const }] };
   const onParts = { ...noted, partIds: [partId] };
   const drill = {
     bitMm: 2.4892,
@@ -34,6 +34,7 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
     tool: 'drill' as const,
     partIds: [partId],
     places: { [holeId]: { x: 10, y: -2.5 } },
+    isAlongRow: true as const,
     toolId: other,
   };
   const fastener = {
@@ -46,9 +47,11 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
     diameterMm: 2.38125,
     headDiameterMm: 4.5466,
     headAngleDeg: 100,
+    gripFromMm: 1,
+    gripToMm: 3,
     far: 'flush' as const,
   };
-  const set = { fastener, gripMm: 1.4478, holeMm: 2.4892, lotId: other };
+  const set = { fastener, partIds: [partId], gripMm: 1.4478, holeMm: 2.4892, lotId: other };
   const inspect = { fastener, profile: 'classic' as const, flushnessMm: 0.0508, toolId: other };
   const thing = { thingId: other, name: 'die set 3/32', isGood: false, off: L(-0.05) };
   return {
@@ -88,6 +91,7 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
         off: L(0.4),
         edgeLimit: { factorD: 2, by: 'kit' },
         verdict: 'unknown',
+        nextDash: 4,
         missing: { layerIds: [layerId], pitch: true },
       },
     },
@@ -146,13 +150,18 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
     'bend-back': noted,
     'gave-way': noted,
     scrapped: onParts,
-    arrived: onParts,
+    arrived: { ...onParts, putBack: 1 },
     dent: { ...onParts, dent: { where: '6 in aft of rib 3', deep: L(0.8), jobId: other } },
     'dent-settled': { ...onParts, because: other, dented: 'dressed' },
     'edges-deburred': onParts,
     'hole-check': { ...noted, gauge: 'no-go', toolId: other },
     coupon: { ...noted, setupKey: 'dimpled/3/100/skin' },
     'bare-checked': { ...onParts, zone: 'flange of the rib' },
+    'own-fastener': { ...noted, ownDash: 4 },
+    'finding-settled': {
+      ...noted,
+      finding: { code: 'cracked', stood: [{ holeId, partId, piece: 2, severity: 'stop', figure: 1 }], page: 'FL-3' },
+    },
     'left-over-settled': { ...noted, settled: 'moved', toRowId: other },
     'thing-check': { ...noted, thing },
     'thing-finding': { ...noted, thing },

@@ -1,7 +1,6 @@
 import type { Mark } from '#core/record/marks';
-import type { WantedRow } from '#core/done/compare';
 import { foldDone } from '#core/done/hole-done';
-import { standRow } from '#core/done/row-standing';
+import { standRow, type StoodRow } from '#core/done/row-standing';
 import { workDone } from '#core/done/work';
 import { planStack } from '#core/prep/plan';
 import { blankRow, newKit } from '#core/record/blank';
@@ -70,8 +69,8 @@ const ONE_ROW = {
 };
 
 /** The same marks with the work in them, on rows that can be planned: for the fold that compares. */
-export function marksWithWork(): { marks: Mark[]; rows: Map<string, WantedRow> } {
-  const rows = new Map<string, WantedRow>();
+export function marksWithWork(): { marks: Mark[]; rows: Map<string, StoodRow> } {
+  const rows = new Map<string, StoodRow>();
   const { kit, parts, layerId, definition } = ONE_ROW;
   const stack = stackOf(definition, { fasteners: new Map(), kit, parts });
   if (!stack) throw new Error('no stack');

@@ -1,24 +1,31 @@
-import { readStepKey, AT_HOLE } from '../record/step-key';
+import { isSameAngle, NOT_SAID, widestCone, type Cone, type SheetHole } from '../metal/sheet-hole';
 import type { Severity } from '../prep/findings';
-import type { StandingCode, StandingFinding } from './findings';
+import { mismatchProud } from '../prep/mismatch';
+import { notSolid } from '../prep/stack';
 import type { PlannedLayer } from '../prep/walk';
 import type { HoleDefinition, LayerDefinition } from '../record/definitions';
-import type { CutWork, DimpleWork } from '../record/mark-work';
+import { faceTouched, oppositeFace, type PartFace } from '../record/face';
+import type { WantedPlace } from '../record/hole-places';
+import { AT_HOLE } from '../record/step-key';
 import { isHeld, isPartStep, plannedFace, type Step } from '../record/steps';
-import { lengthWorks } from '../rivet/length';
+import { coneOf } from '../rivet/cone';
 import { dashLength } from '../rivet/callout';
+import { lengthWorks } from '../rivet/length';
+import { rivetOfDash } from '../tables/fasteners';
 import { PROFILES } from '../tables/profiles';
 import { inches, type Mm } from '../units/length';
-import { faceOf, NOT_SAID, type HoleDone, type PartsDone } from './hole-done';
-import { isOtherwise, tooWide } from './otherwise';
+import type { StandingCode, StandingFinding } from './findings';
+import { holeOf, nothingDone, type HoleDone, type PartsDone, type Proof } from './hole-done';
+import { isOtherwise } from './otherwise';
+import { isSettledBy } from './settled';
 import { fastenerOf, type PlannedRow } from './work';
 
 /*
- * Wanted against done, hole by hole and sheet by sheet: the one table that decides what is open and what is contradicted. Source: the
- * handbook of the record; every threshold stands here by name.
+ * What the row wants against what the metal is, hole by hole and sheet by sheet: the one table that decides what is open and what is
+ * contradicted. Source: docs/rules.md, "Wanted against done" and "The metal"; every threshold stands here by name.
  */
 
-/** A hole is opened where it is wanted larger than it was drilled by more than this. */
+/** A hole is opened where it is wanted larger than it is by more than this. */
 const OPEN_OVER: Mm = inches(0.0005);
 /** A hole is larger than planned from this on. */
 const LARGER_OVER: Mm = inches(0.001);
@@ -30,6 +37,8 @@ const WIDE_STOP: Mm = inches(0.005);
 const ELSEWHERE_STOP_D = 0.5;
 /** Nearer than this two places are the same: what a drawing rounds. */
 const SAME_PLACE: Mm = inches(0.0005);
+/** What the rounding of inches leaves of a width, mm. */
+const ROUNDING_MM = 1e-9;
 
 /** Why a step is open. */
 export type OpenBecause = 'never' | 'enlarge' | 'after-enlarging' | 'sheet-new' | 'gave-way' | 'dimple-again' | 'cut-deeper';
@@ -37,7 +46,7 @@ export type OpenBecause = 'never' | 'enlarge' | 'after-enlarging' | 'sheet-new' 
 export interface OpenStep {
   readonly step: Step;
   readonly because: OpenBecause;
-  /** Layer (zero-based) a drilling is wanted in, where it is one sheet's. */
+  /** Layer (zero-based) a drilling is wanted in, where it is not every sheet of the row. */
   readonly layer?: number | undefined;
   /** Of a countersink: how much deeper, mm of travel. */
   readonly deeperMm?: number | undefined;
@@ -45,12 +54,14 @@ export interface OpenStep {
   readonly toMm?: number | undefined;
 }
 
-/** What stands at a hole, the plan laid against its marks. */
+/** What stands at a hole, the plan laid against its metal. */
 export interface Standing {
-  /** Keys of the wanted steps that are done, or contradicted: nothing is to be done for them now. */
+  /** Keys of the wanted steps that are done, proved by the fastener, or contradicted: nothing is to be done for them now. */
   readonly done: Set<string>;
   readonly open: readonly OpenStep[];
   readonly findings: readonly StandingFinding[];
+  /** Steps nobody wrote down that the fastener proves. */
+  readonly notRecorded: readonly Step[];
   /** Some of it rests on old marks that do not say what was done. */
   readonly isNotSaid: boolean;
 }
@@ -60,8 +71,8 @@ export interface WantedRow extends PlannedRow {
   readonly steps: readonly Step[];
 }
 
-const NO_SHEETS: readonly MissingSheet[] = [];
-const NO_EVENTS: PartsDone = { steps: new Map(), arrived: new Map() };
+const NO_EVENTS: PartsDone = { steps: new Map(), pieces: new Map() };
+const NOTHING = nothingDone();
 
 /** Compares one hole. `place`: where it is wanted, where that is known. */
 export function standingOf(
@@ -69,75 +80,77 @@ export function standingOf(
   hole: HoleDefinition,
   done: HoleDone | undefined,
   parts: PartsDone = NO_EVENTS,
-  place?: { readonly x: number; readonly y: number },
+  place?: WantedPlace,
 ): Standing {
-  return new Comparison(wanted, hole, done, parts, place).answer();
+  return new Comparison(wanted, hole, done ?? NOTHING, parts, place).answer();
 }
 
-type RowLayers = ReadonlyMap<string, { readonly layer: LayerDefinition; readonly planned: PlannedLayer; readonly index: number }>;
+interface RowLayer {
+  readonly layer: LayerDefinition;
+  readonly planned: PlannedLayer;
+  readonly index: number;
+}
 
-/** The layers of a planned row by id, gathered once. */
-const LAYERS = new WeakMap<WantedRow['plan'], { readonly of: WantedRow['row']['layers']; readonly layers: RowLayers }>();
+/** The layers of a planned row, gathered once. */
+const LAYERS = new WeakMap<WantedRow['plan'], { readonly of: WantedRow['row']['layers']; readonly layers: readonly RowLayer[] }>();
 
-function layersOf({ row, plan }: WantedRow): RowLayers {
+function layersOf({ row, plan }: WantedRow): readonly RowLayer[] {
   const known = LAYERS.get(plan);
   if (known?.of === row.layers) return known.layers;
-  const layers = new Map(
-    row.layers.flatMap((layer, index) => {
-      const planned = plan.layers[index];
-      return planned ? [[layer.id, { layer, planned, index }] as const] : [];
-    }),
-  );
+  const layers = row.layers.flatMap((layer, index) => {
+    const planned = plan.layers[index];
+    return planned ? [{ layer, planned, index }] : [];
+  });
   LAYERS.set(plan, { of: row.layers, layers });
   return layers;
 }
 
-/** A sheet the hole does not go through, by its place in the stack. */
-interface MissingSheet {
-  readonly index: number;
-  readonly because: 'sheet-new' | 'gave-way';
-}
+/** Why a sheet is to be drilled; null: its hole is there. */
+type Drilling = 'never' | 'enlarge' | 'sheet-new' | 'gave-way' | 'proved' | null;
 
 /** One hole being compared: what is found gathers here. */
 class Comparison {
   private readonly keys = new Set<string>();
   private readonly open: OpenStep[] = [];
   private readonly findings: StandingFinding[] = [];
-  /** Steps that a rivet in the hole keeps from being done. */
-  private readonly contradicted: (number | null)[] = [];
+  private readonly notRecorded: Step[] = [];
+  /** Layers with something to do that a fastener in the hole keeps from being done. */
+  private readonly shutIn = new Set<number>();
   private isNotSaid = false;
-  private missing: readonly MissingSheet[] | null = null;
   private readonly isSet: boolean;
-  private readonly layers: RowLayers;
+  /** Its holes are drilled here; those that come at their final size are not. */
+  private readonly isDrilledHere: boolean;
+  private readonly layers: readonly RowLayer[];
+  private readonly drilling: readonly Drilling[];
 
   constructor(
     private readonly wanted: WantedRow,
     private readonly hole: HoleDefinition,
-    private readonly done: HoleDone | undefined,
+    private readonly done: HoleDone,
     private readonly parts: PartsDone,
-    private readonly place: { readonly x: number; readonly y: number } | undefined,
+    private readonly place: WantedPlace | undefined,
   ) {
     this.layers = layersOf(wanted);
-    this.isSet = done?.fastener !== null && done?.fastener !== undefined;
+    this.isSet = done.fastener !== null;
+    this.isDrilledHere = wanted.steps.some((s) => s.kind === 'drilled');
+    this.drilling = this.layers.map((l) => this.drillingOf(l));
   }
 
   answer(): Standing {
-    const { steps } = this.wanted;
-    const neverRecorded: Step[] = [];
-    for (const step of steps) {
+    for (const step of this.wanted.steps) {
       if (isPartStep(step)) continue;
       switch (step.kind) {
         case 'drilled':
           this.drilled(step);
           break;
         case 'deburred':
-          this.deburred(step, neverRecorded);
+          this.deburred(step);
           break;
         case 'dimpled':
-          this.dimpled(step, neverRecorded);
+          this.dimpled(step);
           break;
         case 'countersunk':
-          this.countersunk(step, neverRecorded);
+          this.countersunk(step);
           break;
         case 'set':
           this.set(step);
@@ -146,202 +159,238 @@ class Comparison {
           this.plain(step);
       }
     }
-    this.otherwise();
-    this.elsewhere();
-    this.underRivet(neverRecorded);
-    return { done: this.keys, open: this.open, findings: this.findings, isNotSaid: this.isNotSaid };
+    for (const layer of this.layers) this.ofSheet(layer);
+    this.ofHole();
+    this.underRivet();
+    const settled = this.settle();
+    return { done: this.keys, open: settled.open, findings: settled.findings, notRecorded: this.notRecorded, isNotSaid: this.isNotSaid };
   }
 
-  private find(code: StandingCode, severity: Severity, data: StandingFinding['data'] = {}, layer?: number): void {
-    this.findings.push(layer === undefined ? { code, severity, data } : { code, severity, layer, data });
+  private find(
+    code: StandingCode,
+    severity: Severity,
+    more: Partial<Pick<StandingFinding, 'data' | 'layer' | 'figure' | 'since'>> = {},
+  ): void {
+    this.findings.push({ code, severity, data: {}, ...more });
   }
 
-  private layerOf(step: Step): { layer: LayerDefinition; planned: PlannedLayer; index: number } | null {
-    return step.layerId === null ? null : (this.layers.get(step.layerId) ?? null);
+  private sheetOf({ layer }: RowLayer): SheetHole | undefined {
+    return this.done.sheets.get(layer.partId);
   }
 
-  /** Whether the sheet that is there now was not there when this was done. */
-  private isOfOldSheet(partId: string | null, doneAt: string | undefined): boolean {
-    const came = partId === null ? undefined : this.parts.arrived.get(partId);
-    return came !== undefined && doneAt !== undefined && doneAt < came;
+  private layerOf(step: Step): RowLayer | undefined {
+    return step.layerId === null ? undefined : this.layers.find((l) => l.layer.id === step.layerId);
+  }
+
+  /** What proves that a fastener went through this piece; null: nothing does. The newest counts. */
+  private proofOf(partId: string): Proof | null {
+    const { proofs, unproved } = this.done;
+    if (proofs.length === 0 || unproved.has(partId)) return null;
+    for (let i = proofs.length - 1; i >= 0; i--) {
+      const proof = proofs[i] as Proof;
+      if (proof.partIds === null || proof.partIds.includes(partId)) return proof;
+    }
+    return null;
+  }
+
+  /**
+   * Whether what was never written down in this piece is proved: by the fastener that is in; by one that is out only where the row still wants the
+   * like of it, since a smaller one proves no larger hole.
+   */
+  private isProved(partId: string): boolean {
+    const proof = this.proofOf(partId);
+    if (!proof) return false;
+    if (this.isSet || proof.fastener === NOT_SAID) return true;
+    return !isOtherwise(proof.fastener, fastenerOf(this.wanted));
   }
 
   private plain(step: Step): void {
-    const at = this.done?.keys;
-    const isDrilled = this.done?.hole !== null && this.done?.hole !== undefined && (step.kind === 'laid-out' || step.kind === 'piloted');
-    if (at?.has(step.key) || isDrilled) this.keys.add(step.key);
+    const isDrilled = (step.kind === 'laid-out' || step.kind === 'piloted') && (holeOf(this.done) !== null || this.done.proofs.length > 0);
+    if (this.done.keys.has(step.key) || isDrilled) this.keys.add(step.key);
     else this.wants(step, 'never');
   }
 
   /** A step that is open, unless the hole is held back from it. */
   private wants(step: Step, because: OpenBecause, more: Pick<OpenStep, 'layer' | 'deeperMm' | 'toMm'> = {}): void {
-    if (because === 'never' && isHeld(this.hole, step.kind, this.done?.keys)) return;
+    if (because === 'never' && isHeld(this.hole, step.kind, this.done.keys)) return;
     this.open.push({ step, because, ...more });
   }
 
-  /** Sheets the hole does not go through: new ones, and those that gave way. Indices of layers. */
-  private sheetsMissing(): readonly MissingSheet[] {
-    return (this.missing ??= this.findMissing());
+  private proves(step: Step): void {
+    this.keys.add(step.key);
+    this.notRecorded.push(step);
   }
 
-  private findMissing(): readonly MissingSheet[] {
-    const { done } = this;
-    if (!done || done.hole === null) return NO_SHEETS;
-    if (done.gaveWay.size === 0 && this.parts.arrived.size === 0 && (done.parts === NOT_SAID || this.goesThroughAll(done.parts)))
-      return NO_SHEETS;
-    return this.wanted.row.layers.flatMap((layer, index): MissingSheet[] => {
-      if (done.gaveWay.has(layer.id)) return [{ index, because: 'gave-way' as const }];
-      const isNew =
-        (done.parts !== NOT_SAID && !done.parts.includes(layer.partId)) || this.isOfOldSheet(layer.partId, done.keys.get(AT_HOLE.drilled));
-      return isNew ? [{ index, because: 'sheet-new' as const }] : [];
-    });
-  }
-
-  private goesThroughAll(parts: readonly string[]): boolean {
-    for (const layer of this.wanted.row.layers) if (!parts.includes(layer.partId)) return false;
-    return true;
-  }
-
-  private get isTooSmall(): boolean {
-    const made = this.done?.hole;
-    return typeof made === 'number' && this.wanted.stack.hole > made + OPEN_OVER;
+  private drillingOf(layer: RowLayer): Drilling {
+    const sheet = this.sheetOf(layer);
+    if (sheet?.hasGivenWay) return 'gave-way';
+    const diameter = sheet?.diameter ?? null;
+    if (typeof diameter === 'number') {
+      if (this.wanted.stack.hole <= diameter + OPEN_OVER) return null;
+      /* At its pilot a hole was never drilled to size: that is not done again. */
+      return this.isSet || this.done.keys.has(AT_HOLE.drilled) ? 'enlarge' : 'never';
+    }
+    if (diameter === NOT_SAID) return null;
+    if (this.isProved(layer.layer.partId)) return 'proved';
+    if (this.isSet) return 'sheet-new';
+    if (!this.isDrilledHere) return null;
+    return this.done.keys.has(AT_HOLE.drilled) && holeOf(this.done) !== null ? 'sheet-new' : 'never';
   }
 
   private drilled(step: Step): void {
-    const { done } = this;
-    const isDrilled = done?.keys.has(AT_HOLE.drilled) || this.isSet;
-    if (!isDrilled || !done) return this.wants(step, 'never');
-    if (done.hole === NOT_SAID) this.isNotSaid = true;
-    if (this.isTooSmall) {
-      this.wants(step, 'enlarge', { toMm: this.wanted.stack.hole });
-      this.contradicted.push(null);
-      return;
-    }
-    const missing = this.sheetsMissing();
-    if (missing.length === 0) {
+    const wanting = this.layers.flatMap(({ index }) => {
+      const because = this.drilling[index];
+      return because === null || because === undefined || because === 'proved' ? [] : [{ index, because }];
+    });
+    if (this.layers.some((l) => this.sheetOf(l)?.diameter === NOT_SAID)) this.isNotSaid = true;
+    if (wanting.length === 0) {
       this.keys.add(step.key);
+      if (this.drilling.includes('proved')) this.notRecorded.push(step);
       return;
     }
-    for (const { index, because } of missing) this.wants(step, because, { layer: index });
-    this.contradicted.push(...missing.map((m) => m.index));
+    for (const { index } of wanting) this.shutIn.add(index);
+    const [first] = wanting;
+    const isAlike = wanting.length === this.layers.length && wanting.every((w) => w.because === first?.because);
+    const toMm = this.wanted.stack.hole;
+    if (isAlike && first) this.wants(step, first.because, first.because === 'enlarge' ? { toMm } : {});
+    else for (const { index, because } of wanting) this.wants(step, because, { layer: index, ...(because === 'enlarge' ? { toMm } : {}) });
   }
 
-  private deburred(step: Step, neverRecorded: Step[]): void {
+  private deburred(step: Step): void {
     const at = this.layerOf(step);
-    const isThere = this.done?.keys.has(step.key) ?? false;
-    const missing = this.sheetsMissing().some((m) => m.index === at?.index);
-    if (isThere && this.isTooSmall) return this.wants(step, 'after-enlarging');
-    if (isThere && missing) return this.wants(step, 'sheet-new');
-    if (isThere && !this.isOfOldSheet(step.partId, this.done?.keys.get(step.key))) {
+    if (!at) return this.plain(step);
+    const sheet = this.sheetOf(at);
+    const edge = sheet?.edges[faceTouched(at.layer, step.side)] ?? 'untouched';
+    const drilling = this.drilling[at.index];
+    if (drilling === 'enlarge' || drilling === 'never') return this.wants(step, drilling === 'enlarge' && edge === 'clean' ? 'after-enlarging' : 'never');
+    if (drilling === 'gave-way' || drilling === 'sheet-new') {
+      this.shutIn.add(at.index);
+      return this.wants(step, drilling === 'gave-way' || edge === 'clean' ? 'sheet-new' : 'never');
+    }
+    if (edge === 'clean') {
       this.keys.add(step.key);
       return;
     }
-    if (this.isSet && !missing && !this.isTooSmall) neverRecorded.push(step);
-    this.wants(step, this.isTooSmall ? 'after-enlarging' : missing ? 'sheet-new' : 'never');
+    if (this.isProved(at.layer.partId)) return this.proves(step);
+    /* Only read by a gauge: nobody raised a burr that is on record. Where holes come at their final size nobody drills at all. */
+    const isOnlyGauged = edge === 'untouched' && typeof sheet?.diameter === 'number' && this.isDrilledHere;
+    if (isOnlyGauged) this.keys.add(step.key);
+    else this.wants(step, 'never');
   }
 
-  /** Countersinks there, in this layer, by face; a dimple there. */
-  private cutsIn(layerId: string): (CutWork | typeof NOT_SAID)[] {
-    if (!this.done || this.done.cuts.size === 0) return [];
-    return [...this.done.cuts].flatMap(([key, cut]) => (readStepKey(key).layerId === layerId ? [cut] : []));
-  }
-
-  private dimpled(step: Step, neverRecorded: Step[]): void {
+  private dimpled(step: Step): void {
     const at = this.layerOf(step);
     if (!at) return this.plain(step);
     const { index, layer } = at;
-    const made = this.done?.dimples.get(step.key);
-    if (made === undefined || this.isOfOldSheet(layer.partId, this.done?.keys.get(step.key))) {
-      if (this.cutsIn(layer.id).length > 0) return this.contradict(step, index, 'countersink');
-      this.neverDone(step, index, neverRecorded);
-      return this.wants(step, 'never');
+    const sheet = this.sheetOf(at);
+    if (sheet && sheet.cones.length > 0) return this.contradict(step, at, 'countersink');
+    const made = sheet?.dimple;
+    if (!sheet || !made) return this.neverPrepared(step, at);
+    if (sheet.isDimpledBothWays) {
+      this.keys.add(step.key);
+      return;
     }
-    if (made === NOT_SAID) {
+    if (made.toward !== oppositeFace(faceTouched(layer, step.side))) return this.contradict(step, at, 'other-face');
+    if (made.dash === NOT_SAID) {
       this.isNotSaid = true;
       this.keys.add(step.key);
       return;
     }
-    if (made.face !== faceOf(step.side)) return this.contradict(step, index, 'other-face');
-    const { dash } = this.wanted.stack.size;
-    if (made.dash > dash && this.done?.isSizeUp) {
+    const { headAngleDeg, size } = this.wanted.stack;
+    if (!isSameAngle(made.angleDeg, headAngleDeg)) {
       this.keys.add(step.key);
-      return;
+      const data = { made: made.angleDeg, wanted: headAngleDeg, proud: 0, what: 'dimple' };
+      return this.find('other-angle', 'stop', { layer: index, data, since: sheet.causes.get('dimple') ?? 0 });
     }
-    if (made.dash > dash) {
+    const more = { layer: index, data: { made: made.dash, wanted: size.dash }, figure: made.dash, since: sheet.causes.get('dimple') ?? 0 };
+    if (made.dash > size.dash) {
       this.keys.add(step.key);
-      return this.find('prepared-larger', 'stop', { made: made.dash, wanted: dash }, index);
+      return this.find('prepared-larger', 'stop', more);
     }
-    if (made.angleDeg !== this.wanted.stack.headAngleDeg) return this.contradict(step, index, 'other-angle');
-    if (made.dash < dash) {
-      this.contradicted.push(index);
-      this.find('dimpled-twice', 'caution', { made: made.dash, wanted: dash }, index);
+    if (made.dash < size.dash) {
+      this.shutIn.add(index);
+      if (!sheet.isDimpledTwice) this.find('dimpled-twice', 'caution', more);
       return this.wants(step, 'dimple-again');
     }
     this.keys.add(step.key);
   }
 
-  /** A sheet was never prepared: with a rivet in, either nobody wrote it down, or the sheet came after it. */
-  private neverDone(step: Step, index: number, neverRecorded: Step[]): void {
-    if (this.isSet && !this.sheetsMissing().some((m) => m.index === index)) neverRecorded.push(step);
+  /** Nothing was done to a sheet that is to be prepared: a fastener proves it was, or it is open. */
+  private neverPrepared(step: Step, { index, layer }: RowLayer): void {
+    const isAfter = this.drilling[index] === 'sheet-new' || this.drilling[index] === 'gave-way';
+    if (!isAfter && this.isProved(layer.partId)) return this.proves(step);
+    this.shutIn.add(index);
+    this.wants(step, 'never');
   }
 
   /** Something is there that excludes what is wanted: a stop, and not open as well. */
-  private contradict(step: Step, index: number, there: string): void {
+  private contradict(step: Step, { index }: RowLayer, there: string): void {
     this.keys.add(step.key);
-    this.find('prepared-otherwise', 'stop', { wanted: step.kind === 'dimpled' ? 'dimple' : 'countersink', there }, index);
+    this.otherwise(index, step.kind === 'dimpled' ? 'dimple' : 'countersink', there);
   }
 
-  private countersunk(step: Step, neverRecorded: Step[]): void {
+  private otherwise(index: number, wanted: string, there: string): void {
+    if (this.findings.some((f) => f.code === 'prepared-otherwise' && f.layer === index)) return;
+    const causes = this.done.sheets.get(this.layers[index]?.layer.partId ?? '')?.causes;
+    const since = Math.max(causes?.get('dimple') ?? 0, causes?.get('cut') ?? 0);
+    this.find('prepared-otherwise', 'stop', { layer: index, data: { wanted, there }, since });
+  }
+
+  private countersunk(step: Step): void {
     const at = this.layerOf(step);
     if (!at) return this.plain(step);
     const { index, layer, planned } = at;
-    const made = this.done?.cuts.get(step.key);
-    if (made === undefined || this.isOfOldSheet(layer.partId, this.done?.keys.get(step.key))) {
-      if (this.dimpleIn(layer.id) !== undefined) return this.contradict(step, index, 'dimple');
+    const sheet = this.sheetOf(at);
+    if (sheet?.dimple) return this.contradict(step, at, 'dimple');
+    const face = faceTouched(layer, step.side);
+    const wanted = plannedFace(planned, step.side);
+    const cones = sheet?.cones.filter((c) => c.face === face) ?? [];
+    if (!sheet || cones.length === 0) {
       /* Cut from one face only, and another one is wanted. */
-      const others = this.cutsIn(layer.id).filter((c) => c !== NOT_SAID && c.face !== faceOf(step.side));
       const isBoth = layer.bothSides || (planned.faces?.length ?? 0) > 1;
-      if (others.length > 0 && !isBoth) return this.contradict(step, index, 'other-face');
-      this.neverDone(step, index, neverRecorded);
-      return this.wants(step, 'never');
+      return sheet && sheet.cones.length > 0 && !isBoth ? this.contradict(step, at, 'other-face') : this.neverPrepared(step, at);
     }
-    if (made === NOT_SAID) {
-      this.isNotSaid = true;
+    const { cutterAngleDeg } = this.wanted.stack;
+    const since = sheet.causes.get('cut') ?? 0;
+    const other = cones.find((c) => c.widthMm !== NOT_SAID && !isSameAngle(c.angleDeg, cutterAngleDeg));
+    if (other) {
+      this.keys.add(step.key);
+      const data = { made: other.angleDeg, wanted: cutterAngleDeg, proud: this.proudIn(other), what: 'countersink' };
+      return this.find('other-angle', 'stop', { layer: index, data, since });
+    }
+    const made = cones[0]?.widthMm ?? NOT_SAID;
+    if (made === NOT_SAID || wanted.surfaceDiameter === undefined) {
+      this.isNotSaid ||= made === NOT_SAID;
       this.keys.add(step.key);
       return;
     }
-    if (made.face !== faceOf(step.side)) return this.contradict(step, index, 'other-face');
-    const off = tooWide(made, plannedFace(planned, step.side), this.wanted.stack.cutterAngleDeg);
-    if (off === null) {
-      this.keys.add(step.key);
-      return;
-    }
+    const off = (made - wanted.surfaceDiameter) / (2 * coneOf(cutterAngleDeg).tan);
     if (off < -NARROW_OVER) {
-      this.contradicted.push(index);
+      this.shutIn.add(index);
       return this.wants(step, 'cut-deeper', { deeperMm: -off });
     }
     this.keys.add(step.key);
-    if (off > WIDE_CAUTION && !this.done?.isSizeUp)
-      this.find('cut-deeper-than-planned', off > WIDE_STOP ? 'stop' : 'caution', { off }, index);
+    if (off > WIDE_CAUTION)
+      this.find('cut-deeper-than-planned', off > WIDE_STOP ? 'stop' : 'caution', { layer: index, data: { off }, figure: off, since });
   }
 
-  private dimpleIn(layerId: string): DimpleWork | typeof NOT_SAID | undefined {
-    if (!this.done || this.done.dimples.size === 0) return undefined;
-    for (const [key, dimple] of this.done.dimples) if (readStepKey(key).layerId === layerId) return dimple;
-    return undefined;
+  /** How far the head would stand proud in a cone of another angle, mm. */
+  private proudIn(cone: Cone): number {
+    return mismatchProud({ ...this.wanted.stack, cutterAngleDeg: cone.angleDeg });
   }
 
   private set(step: Step): void {
-    const there = this.done?.fastener;
-    if (there === null || there === undefined) return this.wants(step, 'never');
+    const there = this.done.fastener;
+    if (there === null) return this.wants(step, 'never');
     this.keys.add(step.key);
     if (there === NOT_SAID) {
       this.isNotSaid = true;
       return;
     }
     const planned = fastenerOf(this.wanted);
-    if (this.done?.isSizeUp && there.dash !== planned.dash) return;
-    if (isOtherwise(there, planned)) return this.find('set-otherwise', 'stop', { there: there.name, wanted: planned.name });
+    const since = this.done.causes.get('set') ?? 0;
+    const data = { there: there.name, wanted: planned.name };
+    if (isOtherwise(there, planned)) return this.find('set-otherwise', 'stop', { data, since });
     if (there.lengthDash === undefined || there.lengthDash === planned.lengthDash) return;
     const { stack, plan } = this.wanted;
     const length = dashLength(there.lengthDash);
@@ -354,48 +403,121 @@ class Comparison {
     };
     /* Of a stack dimpled all through either end of the range will do. */
     const works = [plan.grip, ...(plan.rivet.lip ? [plan.rivet.lip.z] : [])].some((grip) => lengthWorks(length, { ...question, grip }));
-    this.find('set-other-length', 'caution', { there: there.name, wanted: planned.name, works: works ? 'yes' : 'no' });
+    this.find('set-other-length', 'caution', { data: { ...data, works: works ? 'yes' : 'no' }, since });
   }
 
-  /** What is there of the preparation though the sheet is wanted plain, and the hole itself too large. */
-  private otherwise(): void {
-    const { done } = this;
-    if (!done) return;
-    const { row, plan, stack } = this.wanted;
-    for (const [index, layer] of row.layers.entries()) {
-      if (plan.layers[index]?.prep !== 'none') continue;
-      const isCut = this.cutsIn(layer.id).length > 0;
-      if (!isCut && this.dimpleIn(layer.id) === undefined) continue;
-      this.find('prepared-otherwise', 'stop', { wanted: 'none', there: isCut ? 'countersink' : 'dimple' }, index);
+  /** What stands in one piece, whatever step it concerns. */
+  private ofSheet(at: RowLayer): void {
+    const sheet = this.sheetOf(at);
+    if (!sheet) return;
+    const { index, planned } = at;
+    const since = (cause: Parameters<SheetHole['causes']['get']>[0]) => sheet.causes.get(cause) ?? 0;
+    if (sheet.isCracked) this.find('cracked', 'stop', { layer: index, since: since('crack') });
+    if (sheet.isFilled) this.find('through-a-filling', 'stop', { layer: index });
+    if (sheet.isDimpledBothWays) this.find('dimpled-both-ways', 'stop', { layer: index, since: since('dimple') });
+    if (sheet.isDimpledTwice && sheet.dimple && sheet.dimple.dash !== NOT_SAID) {
+      const { dash } = sheet.dimple;
+      this.find('dimpled-twice', 'caution', {
+        layer: index,
+        data: { made: dash, wanted: this.wanted.stack.size.dash, twice: 'yes' },
+        figure: dash,
+        since: since('dimple'),
+      });
     }
-    if (done.isSizeUp || typeof done.hole !== 'number' || done.hole <= stack.hole + LARGER_OVER) return;
-    const isWithin = done.hole <= stack.holeMax + SAME_PLACE / 100;
-    this.find('hole-larger-than-planned', isWithin ? 'caution' : 'stop', { hole: done.hole, wanted: stack.hole, limit: stack.holeMax });
+    /* Blind fasteners are dimpled at their dies' pilot first and reamed together after. */
+    if (sheet.isOpenedAfterDimple && notSolid(this.wanted.stack)?.kind !== 'blind')
+      this.find('opened-after-dimpling', 'caution', { layer: index, figure: typeof sheet.diameter === 'number' ? sheet.diameter : 0 });
+    this.notAsked(at, sheet);
+    this.larger(at, sheet, planned);
+    this.elsewhere(index, sheet);
   }
 
-  private elsewhere(): void {
-    const at = this.done?.at;
-    if (!at || !this.place) return;
+  /** Preparation on a face of a sheet from which nothing is wanted. */
+  private notAsked({ index, layer, planned }: RowLayer, sheet: SheetHole): void {
+    if (planned.prep === 'unresolved') return;
+    const asked = new Set<PartFace>();
+    for (const s of this.wanted.steps)
+      if (s.layerId === layer.id && (s.kind === 'dimpled' || s.kind === 'countersunk')) asked.add(faceTouched(layer, s.side));
+    const isRivetFormed = planned.method === 'rivet-formed';
+    if (asked.size === 0 && !isRivetFormed) {
+      const there = sheet.cones.length > 0 ? 'countersink' : sheet.dimple ? 'dimple' : null;
+      if (there) this.otherwise(index, 'none', there);
+      return;
+    }
+    if (sheet.cones.some((c) => !asked.has(c.face))) this.otherwise(index, 'countersink', 'other-face');
+  }
+
+  private larger({ index }: RowLayer, sheet: SheetHole, planned: PlannedLayer): void {
+    const { stack } = this.wanted;
+    const drilled = typeof sheet.diameter === 'number' ? sheet.diameter : 0;
+    let hole = drilled;
+    /* A cone that came out on the other face leaves a hole too; as far as the plan's own does, it is planned. */
+    for (const face of ['marked', 'other'] as const) {
+      const cone = widestCone(sheet, face);
+      if (!cone || cone.widthMm === NOT_SAID) continue;
+      const left = cone.widthMm - 2 * planned.thickness * coneOf(cone.angleDeg).tan;
+      if (left > planned.holeAfter + LARGER_OVER + ROUNDING_MM) hole = Math.max(hole, left);
+    }
+    if (hole <= stack.hole + LARGER_OVER + ROUNDING_MM) return;
+    const isWithin = hole <= stack.holeMax + SAME_PLACE / 100;
+    const data = { hole, wanted: stack.hole, limit: stack.holeMax };
+    this.find('hole-larger-than-planned', isWithin ? 'caution' : 'stop', { layer: index, data, figure: hole });
+  }
+
+  private elsewhere(index: number, { at, causes }: SheetHole): void {
+    if (!at || !this.place || at.isAlongRow !== this.place.isAlongRow) return;
     const off = Math.hypot(at.x - this.place.x, at.y - this.place.y);
     if (off <= SAME_PLACE) return;
-    const isStop = off > ELSEWHERE_STOP_D * this.wanted.stack.size.diameter;
-    this.find('drilled-elsewhere', isStop ? 'stop' : 'caution', {
-      off,
-      x: at.x,
-      y: at.y,
-      wantedX: this.place.x,
-      wantedY: this.place.y,
-    });
+    const isStop = off > ELSEWHERE_STOP_D * this.wanted.stack.size.diameter + ROUNDING_MM;
+    const data = { off, x: at.x, y: at.y, wantedX: this.place.x, wantedY: this.place.y };
+    this.find('drilled-elsewhere', isStop ? 'stop' : 'caution', { layer: index, data, figure: off, since: causes.get('drill') ?? 0 });
   }
 
-  /** What cannot be done while the rivet is in; and what was never recorded before it went in. */
-  private underRivet(neverRecorded: readonly Step[]): void {
-    if (!this.isSet) return;
-    for (const layer of new Set(this.contradicted)) this.find('shut-under-rivet', 'stop', {}, layer ?? undefined);
-    const isDrillingRecorded = this.done?.keys.has(AT_HOLE.drilled) || !this.wanted.steps.some((s) => s.kind === 'drilled');
-    if (neverRecorded.length > 0 || !isDrillingRecorded) {
-      const kinds = [...(isDrillingRecorded ? [] : ['drilled']), ...new Set(neverRecorded.map((s) => s.kind))];
-      this.find('not-recorded', 'caution', { steps: kinds.join(', ') });
-    }
+  /** What stands at the hole as a whole. */
+  private ofHole(): void {
+    const { done } = this;
+    const since = (cause: Parameters<HoleDone['causes']['get']>[0]) => done.causes.get(cause) ?? 0;
+    if (done.isSetTwice) this.find('set-twice', 'stop', { since: since('set') });
+    if (done.noGo) this.find('no-go', 'stop', { since: since('no-go') });
+    if (done.isRejected) this.find('head-refused', 'stop', { since: since('head') });
+    if (done.deviation) this.find(done.deviation === 'stop' ? 'deviation-stop' : 'measure-first', 'stop', { since: since('deviation') });
+  }
+
+  /** What cannot be done while the fastener is in; and what was never recorded before it went in. */
+  private underRivet(): void {
+    if (this.isSet) for (const layer of this.shutIn) this.find('shut-under-rivet', 'stop', { layer });
+    if (this.notRecorded.length === 0) return;
+    const steps = [...new Set(this.notRecorded.map((s) => s.kind))].join(', ');
+    this.find('not-recorded', 'caution', { data: { steps }, since: this.done.causes.get('set') ?? 0 });
+  }
+
+  /** Findings somebody answered stand and stop nothing; what they shut in is not open. */
+  private settle(): { readonly open: readonly OpenStep[]; readonly findings: readonly StandingFinding[] } {
+    if (this.done.settled.length === 0) return { open: this.open, findings: this.findings };
+    const quiet = new Set<number>();
+    const findings = this.findings.map((finding): StandingFinding => {
+      const partId = finding.layer === undefined ? undefined : this.layers[finding.layer]?.layer.partId;
+      const piece = partId === undefined ? undefined : (this.parts.pieces.get(partId) ?? 1);
+      if (!isSettledBy(this.done.settled, { finding, partId, piece })) return finding;
+      if (finding.code === 'shut-under-rivet' && finding.layer !== undefined) quiet.add(finding.layer);
+      return { ...finding, isSettled: true };
+    });
+    const isQuiet = ({ step, layer }: OpenStep) => {
+      const at = layer ?? this.layerOf(step)?.index;
+      return at === undefined ? step.kind === 'drilled' && quiet.size === this.layers.length : quiet.has(at);
+    };
+    const open = this.open.filter((o) => {
+      if (!isQuiet(o)) return true;
+      this.keys.add(o.step.key);
+      return false;
+    });
+    return { open, findings };
   }
 }
+
+/** Whether a hole's drilling is on record, or proved. */
+export const isHoleThere = (done: HoleDone | undefined): boolean =>
+  done !== undefined && (done.keys.has(AT_HOLE.drilled) || holeOf(done) !== null || done.proofs.length > 0);
+
+/** The size one up from a rivet's; null: the tables have none. */
+export const nextDash = (dash: number): 3 | 4 | 5 | 6 | null => rivetOfDash(dash + 1)?.dash ?? null;

@@ -10,9 +10,18 @@ const plain = (f: RecordDone) => {
   return {
     rows: sorted(f.rows).map(([id, holes]) => [
       id,
-      sorted(holes).map(([h, d]) => [h, { ...d, keys: sorted(d.keys), dimples: sorted(d.dimples), cuts: sorted(d.cuts) }]),
+      sorted(holes).map(([h, d]) => [
+        h,
+        {
+          ...d,
+          keys: sorted(d.keys),
+          sheets: sorted(d.sheets).map(([id, s]) => [id, { ...s, causes: null }]),
+          earlier: sorted(d.earlier).map(([id, s]) => [id, { ...s, causes: null }]),
+          causes: null,
+        },
+      ]),
     ]),
-    parts: [sorted(f.parts.steps), sorted(f.parts.arrived)],
+    parts: [sorted(f.parts.steps), sorted(f.parts.pieces)],
   };
 };
 

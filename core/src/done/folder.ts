@@ -1,10 +1,15 @@
-import type { Mark } from '../record/marks';
-import { foldDone, type PartsDone, type RecordDone } from './hole-done';
+import { compareMarks, effectiveMarks, type Mark } from '../record/marks';
+import { foldParts, foldRow, type HoleDone, type LayersOf, type PartsDone, type RecordDone } from './hole-done';
+import { pieceChanges, type PieceChange } from './pieces';
+
+const NO_LAYERS: LayersOf = () => undefined;
+const isPieceMark = (mark: Mark): boolean => mark.kind === 'scrapped' || mark.kind === 'arrived';
 
 /**
  * Folds a record that grows, again and again: what is new touches its own rows only, so a mark is folded as fast in a
  * kit of 60,000 marks as in an empty one. The answer is always that of `foldDone` over all marks given. Where one is gone (it was never
- * taken by the server, or the database is an older copy of itself), all of it is folded anew.
+ * taken by the server, or the database is an older copy of itself), all of it is folded anew. A piece that comes or goes, and a row whose layers
+ * are others than before, fold again what they reach.
  */
 export class MarkFolder {
   /** Every mark seen, whether its row is known or not. */
@@ -13,11 +18,15 @@ export class MarkFolder {
   private readonly byRow = new Map<string, Mark[]>();
   /** Undos that came before the mark they name. */
   private readonly early = new Map<string, Mark[]>();
-  private folded: RecordDone = { rows: new Map(), parts: { steps: new Map(), arrived: new Map() } };
-  private readonly partsByRow = new Map<string, PartsDone>();
+  /** Marks of pieces that end or begin. */
+  private readonly pieceMarks = new Set<string>();
+  /** The layers each row was folded by. */
+  private readonly foldedBy = new Map<string, ReturnType<LayersOf>>();
+  private changes: readonly PieceChange[] = [];
+  private folded: RecordDone = NOTHING;
 
   /** Takes the record as it is now; marks seen before are passed over by their id. Rows that did not change keep their identity, and so do the parts. */
-  update(marks: readonly Mark[]): RecordDone {
+  update(marks: readonly Mark[], layersOf: LayersOf = NO_LAYERS): RecordDone {
     const dirty = new Set<string>();
     /* The same mark may stand there twice for a moment, as sent and as kept: then one that is gone is found the next time. */
     let known = 0;
@@ -28,22 +37,43 @@ export class MarkFolder {
         this.seen.add(mark.id);
         this.add(mark, dirty);
       }
+    for (const [rowId, layers] of this.foldedBy) if (layersOf(rowId) !== layers) dirty.add(rowId);
     if (dirty.size === 0) return this.folded;
+    const before = this.changes;
+    const counting = new Map([...dirty].map((rowId) => [rowId, effectiveMarks(this.byRow.get(rowId) ?? [])]));
+    const parts = this.partsAfter(dirty);
+    if (!isSameChanges(before, this.changes)) for (const rowId of this.byRow.keys()) dirty.add(rowId);
     const rows = new Map(this.folded.rows);
-    let partsChanged = false;
     for (const rowId of dirty) {
-      const own = foldDone(this.byRow.get(rowId) ?? []);
-      const states = own.rows.get(rowId);
-      if (states) rows.set(rowId, states);
+      const layers = layersOf(rowId);
+      this.foldedBy.set(rowId, layers);
+      const own: ReadonlyMap<string, HoleDone> = foldRow(
+        counting.get(rowId) ?? effectiveMarks(this.byRow.get(rowId) ?? []),
+        this.changes,
+        layers,
+      );
+      if (own.size > 0) rows.set(rowId, own);
       else rows.delete(rowId);
-      if (own.parts.steps.size > 0 || this.partsByRow.has(rowId)) {
-        this.partsByRow.set(rowId, own.parts);
-        partsChanged = true;
-      }
     }
-    const parts = partsChanged ? newest([...this.partsByRow.values()]) : this.folded.parts;
     this.folded = { rows, parts: isSame(parts, this.folded.parts) ? this.folded.parts : parts };
     return this.folded;
+  }
+
+  /** Rows with a mark on a whole part. */
+  private readonly partRows = new Set<string>();
+
+  /** What was done on whole parts, over all rows that say anything of one; and when their pieces came and went. */
+  private partsAfter(dirty: ReadonlySet<string>): PartsDone {
+    let isTouched = false;
+    for (const rowId of dirty) {
+      const speaks = (this.byRow.get(rowId) ?? []).some((m) => m.payload.partIds !== undefined);
+      if (speaks) this.partRows.add(rowId);
+      isTouched ||= speaks || this.partRows.has(rowId);
+    }
+    if (!isTouched) return this.folded.parts;
+    const marks = [...this.partRows].flatMap((rowId) => effectiveMarks(this.byRow.get(rowId) ?? [])).sort(compareMarks);
+    this.changes = this.pieceMarks.size === 0 ? [] : pieceChanges(marks);
+    return foldParts(marks, this.changes);
   }
 
   private isAnyGone(marks: readonly Mark[]): boolean {
@@ -53,8 +83,9 @@ export class MarkFolder {
   }
 
   private forget(): void {
-    for (const known of [this.seen, this.rowOf, this.byRow, this.early, this.partsByRow]) known.clear();
-    this.folded = { rows: new Map(), parts: { steps: new Map(), arrived: new Map() } };
+    for (const known of [this.seen, this.rowOf, this.byRow, this.early, this.pieceMarks, this.foldedBy, this.partRows]) known.clear();
+    this.changes = [];
+    this.folded = NOTHING;
   }
 
   private add(mark: Mark, dirty: Set<string>): void {
@@ -66,6 +97,7 @@ export class MarkFolder {
       return;
     }
     this.rowOf.set(mark.id, rowId);
+    if (isPieceMark(mark)) this.pieceMarks.add(mark.id);
     const known = this.byRow.get(rowId);
     if (known) known.push(mark);
     else this.byRow.set(rowId, [mark]);
@@ -77,18 +109,14 @@ export class MarkFolder {
   }
 }
 
-/** What was done on parts over all rows: of each step the newest time. */
-function newest(all: readonly PartsDone[]): PartsDone {
-  const merge = (maps: readonly ReadonlyMap<string, string>[]) => {
-    const merged = new Map<string, string>();
-    for (const map of maps) for (const [key, at] of map) if ((merged.get(key) ?? '') < at) merged.set(key, at);
-    return merged;
-  };
-  return { steps: merge(all.map((p) => p.steps)), arrived: merge(all.map((p) => p.arrived)) };
+const NOTHING: RecordDone = { rows: new Map(), parts: { steps: new Map(), pieces: new Map() } };
+
+function isSameChanges(a: readonly PieceChange[], b: readonly PieceChange[]): boolean {
+  return a.length === b.length && a.every((change, i) => change.mark.id === b[i]?.mark.id);
 }
 
 function isSame(a: PartsDone, b: PartsDone): boolean {
-  const isSameMap = (x: ReadonlyMap<string, string>, y: ReadonlyMap<string, string>) =>
+  const isSameMap = <V>(x: ReadonlyMap<string, V>, y: ReadonlyMap<string, V>) =>
     x.size === y.size && [...x].every(([key, at]) => y.get(key) === at);
-  return isSameMap(a.steps, b.steps) && isSameMap(a.arrived, b.arrived);
+  return isSameMap(a.steps, b.steps) && isSameMap(a.pieces, b.pieces);
 }

@@ -1,40 +1,73 @@
-import { readStepKey, AT_HOLE, partKey, stepKey } from '../record/step-key';
+import {
+  blankSheet,
+  cut,
+  deburr,
+  dimple,
+  drill,
+  ENLARGED_MM,
+  fill,
+  forgetDimple,
+  gauge,
+  NOT_SAID,
+  type Said,
+  type SheetHole,
+} from '../metal/sheet-hole';
 import { DIMPLE_CONSEQUENCES } from '../record/dimple-check';
-import { effectiveMarks, type Mark, type Side } from '../record/marks';
+import { faceTouched, oppositeFace, type PartFace } from '../record/face';
+import type { LayerDefinition } from '../record/definitions';
+import { compareMarks, effectiveMarks, type Mark, type SettledFinding, type Side } from '../record/marks';
 import type { CutWork, DimpleWork, DrillWork, FastenerDone, SetWork } from '../record/mark-work';
+import { AT_HOLE, partKey, readStepKey, stepKey } from '../record/step-key';
+import { coneOf, surfaceOfDepth } from '../rivet/cone';
+import type { Mm } from '../units/length';
+import { PieceCount, pieceChanges, type PieceChange, type PieceNumbers } from './pieces';
 
-/** What an old mark does not say. It counts as done. */
-export const NOT_SAID = 'not-said';
-export type Said<T> = T | typeof NOT_SAID;
+export { NOT_SAID, type Said } from '../metal/sheet-hole';
 
-/** Where a hole was drilled, mm. */
-export interface DrilledAt {
-  readonly x: number;
-  readonly y: number;
+/** What a fastener that was set proves of the sheets it went through, though nobody wrote it down. */
+export interface Proof {
+  /** Null: every sheet the row had. */
+  readonly partIds: readonly string[] | null;
+  readonly fastener: Said<FastenerDone>;
 }
+
+/** An answer to a finding, with what stood when it was given. */
+export interface Settlement extends SettledFinding {
+  /** Its place among the marks of the row. */
+  readonly order: number;
+}
+
+/** Kinds of marks that a finding of the hole as a whole comes from. */
+export type HoleCause = 'set' | 'no-go' | 'deviation' | 'head';
 
 /** What was done at one hole, as its marks say it, whatever the plan says now. Lengths mm, times ISO 8601. */
 export interface HoleDone {
   /** Keys of the steps marked there and not undone by what came later, each with its done-at. */
   readonly keys: Map<string, string>;
-  /** The hole as it is; not drilled: null. */
-  hole: Said<number> | null;
-  /** Parts whose sheets it goes through. */
-  parts: Said<readonly string[]>;
-  at: DrilledAt | null;
-  /** Sheets that gave way under the bit and were not drilled since, by layer. */
-  gaveWay: Set<string>;
-  /** Dimples and countersinks there, by the key of their step. */
-  dimples: Map<string, Said<DimpleWork>>;
-  cuts: Map<string, Said<CutWork>>;
+  /** The hole in the pieces that are there now, by part. */
+  readonly sheets: Map<string, SheetHole>;
+  /** The same in pieces that were there before, by part and number: `part#1`. */
+  readonly earlier: Map<string, SheetHole>;
   /** The fastener in it; none: null. */
   fastener: Said<FastenerDone> | null;
-  /** Measured, and judged to take the next size: what was planned for the row's own is not what is wanted here. */
-  isSizeUp: boolean;
-  /** Gauged last, it let the no-go end in. */
-  isNoGo: boolean;
+  /** Set again with nothing taken out between. */
+  isSetTwice: boolean;
+  proofs: readonly Proof[];
+  /** Parts that were replaced since a fastener proved them. */
+  unproved: ReadonlySet<string>;
+  /** Size of its own fastener, first dash number; `next`: the next one up from the row's; null: the row's. */
+  own: 3 | 4 | 5 | 6 | 'next' | null;
+  /** Gauged, the no-go end went in: the parts it went through, until it is opened or one of them replaced. */
+  noGo: readonly string[] | null;
+  /** A deviation whose verdict was stop, or for which something was to be measured first. */
+  deviation: 'stop' | 'unknown' | null;
+  /** The fastener that is in was looked at and refused. */
+  isRejected: boolean;
   /** Where left-over work was settled. */
   isSettled: boolean;
+  settled: readonly Settlement[];
+  /** The newest mark of each sort, by its place among the marks of the row. */
+  readonly causes: Map<HoleCause, number>;
 }
 
 /** What a record comes to: by row and hole, and on whole parts. */
@@ -44,14 +77,22 @@ export interface RecordDone {
 }
 
 export interface PartsDone {
-  /** Keys of the steps done on whole parts, each with its newest done-at. */
+  /** Keys of the steps done on the pieces that are there now, each with its newest done-at. */
   readonly steps: ReadonlyMap<string, string>;
-  /** When the sheet that is there now came, for parts that were replaced. */
-  readonly arrived: ReadonlyMap<string, string>;
+  /** Which piece of each part is there; parts with their first are not named. */
+  readonly pieces: PieceNumbers;
 }
 
-/** Opened by more than this a hole is another one: what was deburred is to be deburred again. Source: handbook of the record, .0005 in. */
-export const ENLARGED_MM = 0.0005 * 25.4;
+/** A row's layers, as far as old marks that name a layer alone are read by them. */
+export type LayersOf = (rowId: string) => readonly Pick<LayerDefinition, 'id' | 'partId'>[] | undefined;
+
+/** The layers of these rows, for {@link foldDone}. */
+export function layersOfRows(
+  rows: readonly { readonly id: string; readonly definition: { readonly layers: readonly LayerDefinition[] } }[],
+): LayersOf {
+  const byId = new Map(rows.map((r) => [r.id, r.definition.layers]));
+  return (id) => byId.get(id);
+}
 
 /** Marks that say something of a hole without anything being done to it. */
 const NO_STATE: readonly Mark['kind'][] = [
@@ -59,143 +100,334 @@ const NO_STATE: readonly Mark['kind'][] = [
 ]; // prettier-ignore
 
 /* Most holes have none of these: they share one that stays empty. */
-const NONE = new Set<string>();
-const NO_DIMPLES = new Map<string, Said<DimpleWork>>();
-const NO_CUTS = new Map<string, Said<CutWork>>();
+const NO_SHEETS = new Map<string, SheetHole>();
+const NO_PROOFS: readonly Proof[] = [];
+const NO_PARTS: ReadonlySet<string> = new Set();
+const NO_SETTLED: readonly Settlement[] = [];
 
 export function nothingDone(): HoleDone {
   return {
     keys: new Map(),
-    hole: null,
-    parts: NOT_SAID,
-    at: null,
-    gaveWay: NONE,
-    dimples: NO_DIMPLES,
-    cuts: NO_CUTS,
+    sheets: new Map(),
+    earlier: NO_SHEETS,
     fastener: null,
-    isSizeUp: false,
-    isNoGo: false,
+    isSetTwice: false,
+    proofs: NO_PROOFS,
+    unproved: NO_PARTS,
+    own: null,
+    noGo: null,
+    deviation: null,
+    isRejected: false,
     isSettled: false,
+    settled: NO_SETTLED,
+    causes: new Map(),
   };
 }
 
+/** The hole through all its sheets: the largest of them; null: none is known. */
+export function holeOf(done: Pick<HoleDone, 'sheets'>): Said<number> | null {
+  let hole: Said<number> | null = null;
+  for (const { diameter } of done.sheets.values())
+    if (typeof diameter === 'number') hole = typeof hole === 'number' ? Math.max(hole, diameter) : diameter;
+    else hole ??= diameter;
+  return hole;
+}
+
 /** Folds marks into what was done at each hole and on each part. The same whatever order they came in. */
-export function foldDone(marks: readonly Mark[]): RecordDone {
-  const rows = new Map<string, Map<string, HoleDone>>();
+export function foldDone(marks: readonly Mark[], layersOf: LayersOf = () => undefined): RecordDone {
+  const effective = effectiveMarks(marks);
+  const changes = pieceChanges(effective);
+  const byRow = new Map<string, Mark[]>();
+  for (const mark of effective) {
+    const own = byRow.get(mark.rowId);
+    if (own) own.push(mark);
+    else byRow.set(mark.rowId, [mark]);
+  }
+  const rows = new Map<string, ReadonlyMap<string, HoleDone>>();
+  for (const [rowId, own] of byRow) {
+    const holes = foldRow(own, changes, layersOf(rowId));
+    if (holes.size > 0) rows.set(rowId, holes);
+  }
+  return { rows, parts: foldParts(effective, changes) };
+}
+
+/** What was done on whole parts; `effective`: marks that count, in order. */
+export function foldParts(effective: readonly Mark[], changes: readonly PieceChange[]): PartsDone {
   const steps = new Map<string, string>();
-  const arrived = new Map<string, string>();
-  for (const mark of effectiveMarks(marks)) {
+  for (const mark of effective)
     for (const partId of mark.payload.partIds ?? []) {
+      if (mark.kind === 'scrapped' || (mark.kind === 'arrived' && mark.payload.putBack === undefined)) forgetPart(steps, partId);
       steps.set(partKey(mark.kind, partId), mark.doneAt);
-      if (mark.kind === 'arrived') arrived.set(partId, mark.doneAt);
     }
-    if (mark.holeIds.length === 0 || NO_STATE.includes(mark.kind)) continue;
-    let holes = rows.get(mark.rowId);
-    if (!holes) rows.set(mark.rowId, (holes = new Map()));
+  const count = new PieceCount();
+  for (const change of changes) for (const partId of change.partIds) count.take(partId, change);
+  return { steps, pieces: count.numbers };
+}
+
+const PIECE_KINDS: readonly Mark['kind'][] = ['scrapped', 'arrived'];
+
+/** Nothing done to the piece before counts for the new one. */
+function forgetPart(steps: Map<string, string>, partId: string): void {
+  const ending = `/part:${partId}`;
+  for (const key of [...steps.keys()])
+    if (key.endsWith(ending) && !PIECE_KINDS.some((kind) => key === partKey(kind, partId))) steps.delete(key);
+}
+
+/** One row's marks that count, in order, folded between the changes of its parts' pieces. */
+export function foldRow(
+  marks: readonly Mark[],
+  changes: readonly PieceChange[],
+  layers: readonly Pick<LayerDefinition, 'id' | 'partId'>[] = [],
+): Map<string, HoleDone> {
+  const fold = new RowFold(layers);
+  let next = 0;
+  for (const mark of marks) {
+    while (next < changes.length && compareMarks((changes[next] as PieceChange).mark, mark) < 0) fold.change(changes[next++] as PieceChange);
+    fold.mark(mark);
+  }
+  while (next < changes.length) fold.change(changes[next++] as PieceChange);
+  return fold.holes;
+}
+
+/** A sheet a mark was made in, with the face that was touched. */
+interface Touched {
+  readonly layerId: string;
+  readonly partId: string;
+  readonly face: PartFace;
+}
+
+class RowFold {
+  readonly holes = new Map<string, HoleDone>();
+  private readonly pieces = new PieceCount();
+  private readonly partOf: Map<string, string>;
+  private readonly partIds: readonly string[];
+  private order = 0;
+
+  constructor(layers: readonly Pick<LayerDefinition, 'id' | 'partId'>[]) {
+    this.partOf = new Map(layers.map((l) => [l.id, l.partId]));
+    this.partIds = layers.map((l) => l.partId);
+  }
+
+  /** A piece ended or begun: the old one's holes are put away, the new one is blank or brings its own. */
+  change(change: PieceChange): void {
+    this.order++;
+    for (const partId of change.partIds) {
+      const { before, after } = this.pieces.take(partId, change);
+      for (const done of this.holes.values()) replacePiece(done, partId, before, after, this.partOf);
+    }
+  }
+
+  mark(mark: Mark): void {
+    this.order++;
+    if (mark.holeIds.length === 0 || NO_STATE.includes(mark.kind)) return;
+    const touched = this.touchedBy(mark);
     const { kind, layerIds, side } = mark;
     const keys = layerIds.length === 0 ? [stepKey(kind, null, side)] : layerIds.map((id) => stepKey(kind, id, side));
     for (const holeId of mark.holeIds) {
-      let done = holes.get(holeId);
-      if (!done) holes.set(holeId, (done = nothingDone()));
-      apply(done, mark, keys, holeId);
+      let done = this.holes.get(holeId);
+      if (!done) this.holes.set(holeId, (done = nothingDone()));
+      this.apply(done, mark, keys, holeId, touched);
     }
   }
-  return { rows, parts: { steps, arrived } };
+
+  /** The sheets a mark names: as it kept them, else as the row has them. Old marks know the marked face as the one to the head side. */
+  private touchedBy({ payload, layerIds, side }: Mark): readonly Touched[] {
+    const { sheets } = payload;
+    if (sheets) {
+      for (const s of sheets) this.partOf.set(s.layerId, s.partId);
+      return sheets;
+    }
+    return layerIds.map((layerId) => ({ layerId, partId: this.partOf.get(layerId) ?? layerId, face: faceTouched({}, side) }));
+  }
+
+  /** What one mark does to a hole; `keys`: of the steps it names. Of an old mark its work is what was read of its time, perhaps nothing. */
+  private apply(done: HoleDone, mark: Mark, keys: readonly string[], holeId: string, touched: readonly Touched[]): void {
+    const { order } = this;
+    switch (mark.kind) {
+      case 'piloted':
+      case 'drilled':
+        note(done, keys, mark.doneAt);
+        return this.drill(done, (mark.payload.work ?? mark.then ?? null) as DrillWork | null, holeId);
+      case 'deburred':
+        note(done, keys, mark.doneAt);
+        for (const { partId, face } of touched) deburr(sheetAt(done, partId), face);
+        return;
+      case 'dimpled': {
+        note(done, keys, mark.doneAt);
+        const work = (mark.payload.work ?? mark.then ?? null) as DimpleWork | null;
+        for (const t of touched) {
+          const sheet = sheetAt(done, t.partId);
+          sheet.causes.set('dimple', order);
+          const face = faceOfWork(t, mark, work?.face);
+          dimple(sheet, { toward: oppositeFace(face), dash: work?.dash ?? NOT_SAID, angleDeg: work?.angleDeg ?? 0 });
+        }
+        return;
+      }
+      case 'countersunk': {
+        note(done, keys, mark.doneAt);
+        const work = (mark.payload.work ?? mark.then ?? null) as CutWork | null;
+        for (const t of touched) {
+          const sheet = sheetAt(done, t.partId);
+          sheet.causes.set('cut', order);
+          const face = faceOfWork(t, mark, work?.face);
+          cut(sheet, { face, angleDeg: work?.angleDeg ?? 0, widthMm: work ? widthOf(work) : NOT_SAID });
+        }
+        return;
+      }
+      case 'set':
+        note(done, keys, mark.doneAt);
+        return set(done, (mark.payload.work ?? mark.then ?? null) as SetWork | null, order);
+      case 'removed':
+        done.keys.delete(AT_HOLE.set);
+        done.keys.delete(AT_HOLE.inspected);
+        done.fastener = null;
+        done.isSetTwice = false;
+        done.isRejected = false;
+        return;
+      case 'head-check':
+        /* Accepted: looked at. Anything else: to be looked at again; refused, until the rivet is out. */
+        if (mark.payload.head.disposition.startsWith('accept')) done.keys.set(AT_HOLE.inspected, mark.doneAt);
+        else done.keys.delete(AT_HOLE.inspected);
+        if (mark.payload.head.disposition === 'take-out' || mark.payload.head.disposition === 'ask') {
+          done.isRejected = done.fastener !== null;
+          done.causes.set('head', order);
+        }
+        return;
+      case 'dimple-check': {
+        const { then } = DIMPLE_CONSEQUENCES[mark.payload.dimple];
+        for (const { layerId, partId } of touched) {
+          if (then === 'again') {
+            forgetDimple(sheetAt(done, partId));
+            done.keys.delete(stepKey('dimpled', layerId, null));
+          } else if (mark.payload.dimple === 'cracked') crack(sheetAt(done, partId), order);
+        }
+        return;
+      }
+      case 'hole-check':
+        if (mark.payload.gauge !== 'no-go') return;
+        done.noGo = mark.payload.sheets?.map((s) => s.partId) ?? this.partIds;
+        done.causes.set('no-go', order);
+        return;
+      case 'deviation': {
+        const { verdict, hole, nextDash } = mark.payload.deviation;
+        const read = mark.payload.sheets?.map((s) => s.partId) ?? this.partIds;
+        if (hole)
+          for (const partId of read) {
+            const sheet = sheetAt(done, partId);
+            sheet.causes.set('gauge', order);
+            gauge(sheet, hole.mm);
+          }
+        if (verdict === 'next-size') done.own = nextDash ?? 'next';
+        if (verdict === 'stop' || (verdict === 'unknown' && done.deviation === null)) {
+          done.deviation = verdict;
+          done.causes.set('deviation', order);
+        } else if (verdict !== 'unknown' && done.deviation === 'unknown') done.deviation = null;
+        return;
+      }
+      case 'own-fastener':
+        done.own = mark.payload.ownDash;
+        return;
+      case 'gave-way':
+        for (const { partId } of touched) {
+          const sheet = sheetAt(done, partId);
+          sheet.hasGivenWay = true;
+          sheet.causes.set('drill', order);
+        }
+        return;
+      case 'left-over-settled':
+        done.isSettled = true;
+        if (mark.payload.settled !== 'moved') {
+          const filled = mark.payload.sheets?.map((s) => s.partId) ?? [...this.partIds, ...done.sheets.keys()];
+          for (const partId of new Set(filled)) fill(sheetAt(done, partId));
+        }
+        return;
+      case 'finding-settled':
+        done.settled = [...done.settled, { ...mark.payload.finding, stood: stoodAt(mark.payload.finding, holeId), order }];
+        return;
+      default:
+        note(done, keys, mark.doneAt);
+    }
+  }
+
+  private drill(done: HoleDone, work: DrillWork | null, holeId: string): void {
+    const partIds = work?.partIds ?? this.partIds;
+    const place = work?.places?.[holeId];
+    const at = place ? { ...place, isAlongRow: work?.isAlongRow ?? false } : null;
+    const to = work?.holeMm ?? NOT_SAID;
+    for (const partId of partIds) {
+      const sheet = sheetAt(done, partId);
+      const before = sheet.diameter;
+      sheet.causes.set('drill', this.order);
+      drill(sheet, to, at);
+      if (done.noGo?.includes(partId) && isOpened(before, sheet.diameter)) done.noGo = null;
+    }
+    /* A drilling that opens the hole makes its edges new: what was deburred is no longer. */
+    for (const key of [...done.keys.keys()]) {
+      const { kind, layerId } = readStepKey(key);
+      if (kind !== 'deburred' || layerId === null) continue;
+      const sheet = done.sheets.get(this.partOf.get(layerId) ?? layerId);
+      if (sheet?.edges.marked === 'burr' || sheet?.edges.other === 'burr') done.keys.delete(key);
+    }
+  }
 }
 
-/** What one mark does to a hole; `keys`: of the steps it names. Of an old mark its work is what was read of its time, perhaps nothing. */
-function apply(done: HoleDone, mark: Mark, keys: readonly string[], holeId: string): void {
-  switch (mark.kind) {
-    case 'piloted':
-    case 'drilled':
-      note(done, keys, mark.doneAt);
-      return drill(done, (mark.payload.work ?? mark.then ?? null) as DrillWork | null, holeId);
-    case 'dimpled': {
-      note(done, keys, mark.doneAt);
-      const work = (mark.payload.work ?? mark.then ?? NOT_SAID) as Said<DimpleWork>;
-      if (done.dimples === NO_DIMPLES) done.dimples = new Map();
-      for (const key of keys) done.dimples.set(key, work);
-      return;
-    }
-    case 'countersunk': {
-      note(done, keys, mark.doneAt);
-      const work = (mark.payload.work ?? mark.then ?? NOT_SAID) as Said<CutWork>;
-      if (done.cuts === NO_CUTS) done.cuts = new Map();
-      for (const key of keys) done.cuts.set(key, work);
-      return;
-    }
-    case 'set':
-      note(done, keys, mark.doneAt);
-      done.fastener = ((mark.payload.work ?? mark.then ?? null) as SetWork | null)?.fastener ?? NOT_SAID;
-      /* A rivet proves its hole. */
-      if (done.hole === null) done.hole = NOT_SAID;
-      return;
-    case 'removed':
-      done.keys.delete(AT_HOLE.set);
-      done.keys.delete(AT_HOLE.inspected);
-      done.fastener = null;
-      return;
-    case 'head-check':
-      /* Accepted: looked at. Anything else: to be looked at again. */
-      if (mark.payload.head.disposition.startsWith('accept')) done.keys.set(AT_HOLE.inspected, mark.doneAt);
-      else done.keys.delete(AT_HOLE.inspected);
-      return;
-    case 'dimple-check':
-      if (DIMPLE_CONSEQUENCES[mark.payload.dimple].then === 'again')
-        for (const id of mark.layerIds) takeBack(done, stepKey('dimpled', id, null));
-      return;
-    case 'hole-check':
-      done.isNoGo = mark.payload.gauge === 'no-go';
-      return;
-    case 'deviation':
-      /* What was measured and judged says more than the gauge. */
-      done.isNoGo = false;
-      done.isSizeUp = mark.payload.deviation.verdict === 'next-size';
-      return;
-    case 'gave-way':
-      if (done.gaveWay === NONE) done.gaveWay = new Set();
-      for (const id of mark.layerIds) done.gaveWay.add(id);
-      return;
-    case 'left-over-settled':
-      done.isSettled = true;
-      return;
-    default:
-      note(done, keys, mark.doneAt);
-  }
+const isOpened = (before: SheetHole['diameter'], now: SheetHole['diameter']): boolean =>
+  typeof before === 'number' && typeof now === 'number' && now > before + ENLARGED_MM;
+
+const stoodAt = ({ stood }: SettledFinding, holeId: string) => stood.filter((s) => s.holeId === holeId);
+
+/** The hole in the piece of a part that is there now. */
+function sheetAt(done: HoleDone, partId: string): SheetHole {
+  let sheet = done.sheets.get(partId);
+  if (!sheet) done.sheets.set(partId, (sheet = blankSheet()));
+  return sheet;
 }
 
 function note(done: HoleDone, keys: readonly string[], doneAt: string): void {
   for (const key of keys) done.keys.set(key, doneAt);
 }
 
-function drill(done: HoleDone, work: DrillWork | null, holeId: string): void {
-  if (work === null) {
-    done.hole ??= NOT_SAID;
-    if (done.gaveWay !== NONE) done.gaveWay = NONE;
-    return;
+function crack(sheet: SheetHole, order: number): void {
+  sheet.isCracked = true;
+  sheet.causes.set('crack', order);
+}
+
+/** An old mark kept the side of the row alone; where it names sheets, they say the face themselves. */
+function faceOfWork(touched: Touched, { payload, side }: Mark, worked: Side | undefined): PartFace {
+  return payload.sheets ? touched.face : faceTouched({}, worked ?? side);
+}
+
+/** The width at the surface a cage leaves: by the cutter's pilot, whatever the hole it ran in. */
+function widthOf({ angleDeg, depthMm, pilotMm, holeMm }: CutWork): number {
+  return surfaceOfDepth(coneOf(angleDeg), depthMm as Mm, (pilotMm > 0 ? pilotMm : holeMm) as Mm);
+}
+
+function set(done: HoleDone, work: SetWork | null, order: number): void {
+  done.isSetTwice ||= done.fastener !== null;
+  done.fastener = work?.fastener ?? NOT_SAID;
+  done.isRejected = false;
+  done.causes.set('set', order);
+  const recorded = [...done.sheets].flatMap(([partId, s]) => (s.isDrilled ? [partId] : []));
+  const partIds = work?.partIds ?? (recorded.length > 0 ? recorded : null);
+  done.proofs = [...done.proofs, { partIds, fastener: done.fastener }];
+  if (done.unproved.size > 0) done.unproved = new Set([...done.unproved].filter((id) => partIds !== null && !partIds.includes(id)));
+}
+
+function replacePiece(done: HoleDone, partId: string, before: number, after: number, partOf: ReadonlyMap<string, string>): void {
+  const sheet = done.sheets.get(partId);
+  if (sheet) {
+    if (done.earlier === NO_SHEETS) (done as { earlier: Map<string, SheetHole> }).earlier = new Map();
+    done.earlier.set(`${partId}#${before}`, sheet);
+    done.sheets.delete(partId);
   }
-  const { holeMm, partIds, places } = work;
-  if (typeof done.hole === 'number' && holeMm > done.hole + ENLARGED_MM) forgetDeburring(done);
-  /* An old mark that does not say its sheets went through all of them. */
-  if (done.hole !== NOT_SAID) done.parts = done.parts === NOT_SAID ? partIds : withAll(done.parts, partIds);
-  done.hole = typeof done.hole === 'number' ? Math.max(done.hole, holeMm) : holeMm;
-  done.at = places?.[holeId] ?? done.at;
-  if (done.gaveWay !== NONE) done.gaveWay = NONE;
-}
-
-/** The same list where nothing is new. */
-function withAll(list: readonly string[], more: readonly string[]): readonly string[] {
-  return more.every((m) => list.includes(m)) ? list : [...new Set([...list, ...more])];
-}
-
-function forgetDeburring(done: HoleDone): void {
-  for (const key of [...done.keys.keys()]) if (readStepKey(key).kind === 'deburred') done.keys.delete(key);
-}
-
-function takeBack(done: HoleDone, key: string): void {
-  done.keys.delete(key);
-  done.dimples.delete(key);
-  done.cuts.delete(key);
+  const back = after === before ? undefined : done.earlier.get(`${partId}#${after}`);
+  if (back) done.sheets.set(partId, back);
+  if (done.proofs.length > 0) done.unproved = new Set([...done.unproved, partId]);
+  if (done.noGo?.includes(partId)) done.noGo = null;
+  for (const key of [...done.keys.keys()]) {
+    const { layerId } = readStepKey(key);
+    if (layerId !== null && (partOf.get(layerId) ?? layerId) === partId) done.keys.delete(key);
+  }
 }
 
 /** The face a mark's side names; no side: the head's. */

@@ -129,17 +129,17 @@ describe('a finding on a thing is seen at the row', () => {
   });
   it.each<[string, Mark[], unknown[]]>([
     ['go', [mark('g', { kind: 'hole-check', holeIds, payload: { gauge: 'go' } })], []],
-    ['no-go', [mark('g', { kind: 'hole-check', holeIds, payload: { gauge: 'no-go' } })], [['hole-no-go', 'stop', 3]]],
+    ['no-go', [mark('g', { kind: 'hole-check', holeIds, payload: { gauge: 'no-go' } })], [['no-go', 'stop', 3]]],
     [
-      'no-go, then gauged again: go',
+      'no-go, then gauged again: go; a look clears nothing',
       [
         mark('g', { kind: 'hole-check', holeIds, payload: { gauge: 'no-go' } }),
         mark('h', { kind: 'hole-check', holeIds, doneAt: at(12), payload: { gauge: 'go' } }),
       ],
-      [],
+      [['no-go', 'stop', 3]],
     ],
     [
-      'no-go, then measured and judged',
+      'no-go, then measured and judged: so does no deviation',
       [
         mark('g', { kind: 'hole-check', holeIds, payload: { gauge: 'no-go' } }),
         mark('h', {
@@ -149,7 +149,7 @@ describe('a finding on a thing is seen at the row', () => {
           payload: { deviation: { kind: 'oversize', verdict: 'same-rivet' } },
         }),
       ],
-      [['hole-no-go', 'stop', 2]],
+      [['no-go', 'stop', 3]],
     ],
   ])('a hole gauged before its rivet: %s', (_, marks, found) => expect(findings(marks)).toEqual(found));
 });

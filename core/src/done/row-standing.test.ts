@@ -34,13 +34,13 @@ describe('many small deviations', () => {
     expect(found ? standingMessage(found.finding, 'in', []) : null).toBe(said);
     if (found) expect(found.holeIds).toHaveLength(numbers.length);
   });
-  it('one that was judged anew counts no more', () => {
+  it('a hole that takes the row’s rivet again counts no more', () => {
     const anew = mark('z', {
-      kind: 'deviation',
+      kind: 'own-fastener',
       rowId: 'r',
       holeIds: [ROW.holes[5]!.id],
       doneAt: '2026-11-02T10:00:00.000Z',
-      payload: { deviation: { kind: 'oversize', verdict: 'same-rivet' } },
+      payload: { ownDash: null },
     });
     expect(gathered([...up(5, 6), anew])).toEqual([]);
   });

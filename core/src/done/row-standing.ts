@@ -1,13 +1,15 @@
-import { holePlaces } from '../record/hole-places';
+import { verdictOf, worse, type Verdict } from '../prep/findings';
+import { wantedPlaces } from '../record/hole-places';
 import type { RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
-import type { HoleStates } from '../record/steps';
-import { standingOf, type OpenStep, type WantedRow } from './compare';
+import type { HoleStates, Step } from '../record/steps';
+import { nextDash, standingOf, type OpenStep, type WantedRow } from './compare';
 import type { StandingFinding } from './findings';
 import type { HoleDone, PartsDone } from './hole-done';
+import type { OwnRow, OwnRows } from './own-rows';
 import type { Cause } from './recall';
 
-/** What stands at the holes of a row, the plan laid against its marks. Holes where there is nothing to tell are not named. */
+/** What stands at the holes of a row, the plan laid against their metal. Holes where there is nothing to tell are not named. */
 export interface RowStanding {
   /** Keys of what is done at each hole: of the wanted steps those that are done as wanted now, and what is no step of the row as it was marked. */
   readonly states: HoleStates;
@@ -16,52 +18,92 @@ export interface RowStanding {
   readonly again: ReadonlyMap<string, readonly OpenStep[]>;
   /** Holes where an old mark does not say what was done. */
   readonly notSaid: readonly string[];
+  /** Holes with a finding that stops the work there and that nobody answered. */
+  readonly stopped: ReadonlySet<string>;
+  /** Holes with a rivet of their own size, first dash number. */
+  readonly own: ReadonlyMap<string, number>;
+  /** The plan's verdict and that of everything found, the worst. */
+  readonly verdict: Verdict;
 }
 
 /** What was done at the holes of one row, by hole. */
 export type RowDone = ReadonlyMap<string, HoleDone>;
 
-const NOTHING: RowStanding = { states: new Map(), findings: new Map(), again: new Map(), notSaid: [] };
+const NO_HOLES: ReadonlySet<string> = new Set();
+const NO_OWN: ReadonlyMap<string, number> = new Map();
+const NO_FINDINGS: RowStanding['findings'] = new Map();
+const NO_STATES: HoleStates = new Map();
+const NO_AGAIN: RowStanding['again'] = new Map();
 
 /** Holes that are to be looked at again, each with the findings on things that ask for it. */
 export type ToLook = ReadonlyMap<string, readonly Cause[]>;
 
 const NO_CAUSES: ToLook = new Map();
 
+/** A row to be compared, with what its holes of another size want. */
+export interface StoodRow extends WantedRow {
+  readonly plan: WantedRow['plan'] & { readonly verdict: Verdict };
+  readonly own?: Pick<OwnRows, 'of'> | undefined;
+}
+
+/** The size of a hole's own rivet, first dash number; null: it takes the row's. */
+export function ownDashOf(done: HoleDone | undefined, rowDash: number): number | null {
+  const own = done?.own ?? null;
+  const dash = own === 'next' ? nextDash(rowDash) : own;
+  return dash === rowDash ? null : dash;
+}
+
 /** Compares every hole of a row that has a mark. Holes out of the plan keep what was marked at them. */
-export function standRow(wanted: WantedRow, done: RowDone | undefined, parts: PartsDone, toLook: ToLook = NO_CAUSES): RowStanding {
-  if (!done || (done.size === 0 && toLook.size === 0)) return NOTHING;
+export function standRow(wanted: StoodRow, done: RowDone | undefined, parts: PartsDone, toLook: ToLook = NO_CAUSES): RowStanding {
+  const planned = wanted.plan.verdict;
+  if (!done || (done.size === 0 && toLook.size === 0))
+    return { states: NO_STATES, findings: NO_FINDINGS, again: NO_AGAIN, notSaid: [], stopped: NO_HOLES, own: NO_OWN, verdict: planned };
   const steps = new Set<string>(wanted.steps.map((s) => s.key));
   const holes = new Map(wanted.row.holes.map((h) => [h.id, h]));
-  const places = placesOf(wanted.row);
+  const places = wantedPlaces(wanted.row);
   const states = new Map<string, Set<string>>();
   const findings = new Map<string, readonly StandingFinding[]>();
   const again = new Map<string, readonly OpenStep[]>();
+  const own = new Map<string, number>();
   const notSaid: string[] = [];
+  let verdict = planned;
   for (const [holeId, at] of done) {
     const hole = holes.get(holeId);
     if (!hole || hole.out) {
       states.set(holeId, new Set(at.keys.keys()));
       continue;
     }
-    const standing = standingOf(wanted, hole, at, parts, places.get(holeId));
+    const dash = at.own === null ? null : ownDashOf(at, wanted.stack.size.dash);
+    const ownRow = dash === null ? null : (wanted.own?.of(dash) ?? null);
+    if (ownRow && dash !== null) {
+      own.set(holeId, dash);
+      verdict = worse(verdict, ownRow.plan.verdict);
+    }
+    const standing = standingOf(ownRow ?? wanted, hole, at, parts, places.get(holeId));
     const keys = standing.done;
     for (const key of at.keys.keys()) if (!steps.has(key)) keys.add(key);
+    if (ownRow) leaveOut(keys, wanted.steps, ownRow);
     states.set(holeId, keys);
     if (standing.findings.length > 0) findings.set(holeId, standing.findings);
     const more = standing.open.filter((o) => o.because !== 'never');
     if (more.length > 0) again.set(holeId, more);
     if (standing.isNotSaid) notSaid.push(holeId);
   }
-  for (const [holeId, finding] of [...gauged(wanted.row, done), ...addingUp(wanted.row, done), ...recalled(wanted.row, toLook)])
+  for (const [holeId, finding] of [...addingUp(wanted.row, own, wanted.stack.size.dash), ...recalled(wanted.row, toLook)])
     findings.set(holeId, [...(findings.get(holeId) ?? []), finding]);
-  return { states, findings, again, notSaid };
+  const stopped = new Set<string>();
+  for (const [holeId, ownFindings] of findings) {
+    const open = ownFindings.filter((f) => !f.isSettled);
+    if (open.some((f) => f.severity === 'stop')) stopped.add(holeId);
+    verdict = worse(verdict, verdictOf(open));
+  }
+  return { states, findings, again, notSaid, stopped, own, verdict };
 }
 
-/** Holes that let the no-go end of their gauge in and were not measured since. */
-function gauged(row: RowDefinition, done: RowDone): [string, StandingFinding][] {
-  const finding: StandingFinding = { code: 'hole-no-go', severity: 'stop', data: {} };
-  return holesInPlan(row.holes).flatMap((h): [string, StandingFinding][] => (done.get(h.id)?.isNoGo ? [[h.id, finding]] : []));
+/** What the row wants and a hole with its own rivet does not is nothing to do there. */
+function leaveOut(keys: Set<string>, steps: readonly Step[], own: OwnRow): void {
+  const wanted = new Set<string>(own.steps.map((s) => s.key));
+  for (const { key } of steps) if (!wanted.has(key)) keys.add(key);
 }
 
 function recalled(row: RowDefinition, toLook: ToLook): [string, StandingFinding][] {
@@ -81,12 +123,15 @@ export interface SizeUpShare {
   readonly holes: number;
 }
 
+/** Whether a hole takes a larger rivet than its row. */
+const isSizeUp = (done: HoleDone | undefined, rowDash: number): boolean => (ownDashOf(done, rowDash) ?? 0) > rowDash;
+
 /** The share of each part that has any: many small deviations add up over its rows, too. */
 export function sizeUpShares(rows: readonly { readonly row: RowDefinition; readonly done: RowDone }[]): SizeUpShare[] {
   const shares = new Map<string, { count: number; holes: number }>();
   for (const { row, done } of rows) {
     const holes = holesInPlan(row.holes);
-    const count = holes.filter((h) => done.get(h.id)?.isSizeUp).length;
+    const count = holes.filter((h) => isSizeUp(done.get(h.id), row.dash)).length;
     for (const { partId } of row.layers) {
       const share = shares.get(partId) ?? { count: 0, holes: 0 };
       shares.set(partId, { count: share.count + count, holes: share.holes + holes.length });
@@ -99,9 +144,10 @@ export function sizeUpShares(rows: readonly { readonly row: RowDefinition; reado
 const SHARE_SIZE_UP = 0.1;
 
 /** Rivets a size up that stand side by side, or are more than a tenth of the row: each with the same finding. */
-function addingUp(row: RowDefinition, done: RowDone): [string, StandingFinding][] {
+function addingUp(row: RowDefinition, own: ReadonlyMap<string, number>, rowDash: number): [string, StandingFinding][] {
+  if (own.size === 0) return [];
   const holes = holesInPlan(row.holes);
-  const isUp = holes.map((h) => done.get(h.id)?.isSizeUp ?? false);
+  const isUp = holes.map((h) => (own.get(h.id) ?? 0) > rowDash);
   const count = isUp.filter(Boolean).length;
   const beside = isUp.some((up, i) => up && isUp[i + 1] === true);
   if (!beside && count <= SHARE_SIZE_UP * holes.length) return [];
@@ -109,17 +155,9 @@ function addingUp(row: RowDefinition, done: RowDone): [string, StandingFinding][
     code: 'deviations-add-up',
     severity: 'caution',
     data: { count, holes: holes.length, beside: beside ? 'yes' : 'no' },
+    figure: count,
   };
   return holes.flatMap((h, i): [string, StandingFinding][] => (isUp[i] ? [[h.id, finding]] : []));
-}
-
-/** Where the holes are wanted, worked out once for each definition. */
-const PLACES = new WeakMap<RowDefinition, ReadonlyMap<string, { readonly x: number; readonly y: number }>>();
-
-function placesOf(row: RowDefinition): ReadonlyMap<string, { readonly x: number; readonly y: number }> {
-  let places = PLACES.get(row);
-  if (!places) PLACES.set(row, (places = new Map((holePlaces(row) ?? []).map((p) => [p.hole.id, p.place]))));
-  return places;
 }
 
 /** Findings of a row that say the same, together: with the holes they are at, the gravest first. */
@@ -130,16 +168,22 @@ export interface GatheredFinding {
 
 const GRAVITY = { stop: 0, caution: 1, note: 2 } as const;
 
+/** Said once of a hole, though each of its sheets has it. */
+const OF_EVERY_SHEET: readonly StandingFinding['code'][] = ['drilled-elsewhere', 'hole-larger-than-planned', 'shut-under-rivet'];
+
 export function gatherFindings(standing: Pick<RowStanding, 'findings'>): GatheredFinding[] {
-  const groups = new Map<string, { finding: StandingFinding; holeIds: string[] }>();
+  const groups = new Map<string, { finding: StandingFinding; holeIds: Set<string> }>();
   for (const [holeId, own] of standing.findings)
     for (const finding of own) {
-      const key = JSON.stringify([finding.code, finding.severity, finding.layer ?? null, sayable(finding)]);
+      const layer = OF_EVERY_SHEET.includes(finding.code) ? null : (finding.layer ?? null);
+      const key = JSON.stringify([finding.code, finding.severity, finding.isSettled ?? false, layer, sayable(finding)]);
       const group = groups.get(key);
-      if (group) group.holeIds.push(holeId);
-      else groups.set(key, { finding, holeIds: [holeId] });
+      if (group) group.holeIds.add(holeId);
+      else groups.set(key, { finding, holeIds: new Set([holeId]) });
     }
-  return [...groups.values()].sort((a, b) => GRAVITY[a.finding.severity] - GRAVITY[b.finding.severity]);
+  return [...groups.values()]
+    .map(({ finding, holeIds }) => ({ finding, holeIds: [...holeIds] }))
+    .sort((a, b) => Number(a.finding.isSettled ?? false) - Number(b.finding.isSettled ?? false) || GRAVITY[a.finding.severity] - GRAVITY[b.finding.severity]);
 }
 
 /** What a finding's sentence says; where a hole lies is its own. */

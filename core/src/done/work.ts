@@ -1,7 +1,7 @@
 import { notSolid } from '../prep/stack';
 import { plannedFace } from '../record/steps';
 import { stepKey } from '../record/step-key';
-import { holePlaces } from '../record/hole-places';
+import { wantedPlaces } from '../record/hole-places';
 import type { Plan } from '../prep/plan';
 import type { Stack } from '../prep/stack';
 import type { CutWork, DimpleWork, DrillWork, FastenerDone, InspectWork, MarkWork, SetWork } from '../record/mark-work';
@@ -61,13 +61,14 @@ function drillWork(doing: Doing, { row, stack, plan }: PlannedRow): DrillWork {
   const pilot = doing.kind === 'piloted' ? setupOf(stepOf('piloted', doing), row, stack, plan).tool : null;
   const diameter = pilot?.kind === 'bit' ? pilot.diameter : stack.hole;
   const wanted = new Set(doing.holeIds);
-  const placed = (holePlaces(row) ?? []).filter((p) => wanted.has(p.hole.id));
+  const placed = [...wantedPlaces(row)].filter(([id]) => wanted.has(id));
   return {
     bitMm: diameter,
     holeMm: diameter,
     tool: doing.how === 'reamed' ? 'reamer' : 'drill',
     partIds: row.layers.map((l) => l.partId),
-    ...(placed.length > 0 ? { places: Object.fromEntries(placed.map((p) => [p.hole.id, { x: p.place.x, y: p.place.y }])) } : {}),
+    ...(placed.length > 0 ? { places: Object.fromEntries(placed.map(([id, { x, y }]) => [id, { x, y }])) } : {}),
+    ...(placed.some(([, p]) => p.isAlongRow) ? { isAlongRow: true as const } : {}),
   };
 }
 
@@ -103,6 +104,8 @@ export function fastenerOf({ stack, plan }: PlannedRow, setting?: Setting): Fast
       dash: own.dash,
       diameterMm: own.diameter,
       ...(other.flushHead === undefined ? {} : { headDiameterMm: other.flushHead, headAngleDeg }),
+      ...(other.gripFrom === undefined ? {} : { gripFromMm: other.gripFrom }),
+      ...(other.gripTo === undefined ? {} : { gripToMm: other.gripTo }),
     };
   const size = setting?.dash === undefined ? own : (rivetOfDash(setting.dash) ?? own);
   const lengthDash = setting?.lengthDash ?? plan.rivet.lengthDash;
@@ -121,7 +124,8 @@ export function fastenerOf({ stack, plan }: PlannedRow, setting?: Setting): Fast
 }
 
 function setWork(planned: PlannedRow, setting?: Setting): SetWork {
-  return { fastener: fastenerOf(planned, setting), gripMm: planned.plan.grip, holeMm: planned.stack.hole };
+  const partIds = planned.row.layers.map((l) => l.partId);
+  return { fastener: fastenerOf(planned, setting), partIds, gripMm: planned.plan.grip, holeMm: planned.stack.hole };
 }
 
 function inspectWork(planned: PlannedRow, setting?: Setting): InspectWork {

@@ -46,6 +46,7 @@ const drillWork = exactly<DrillWork>()(
     tool: oneOf('drill', 'reamer'),
     partIds: list(isId, ROW_LINE_MAX_LAYERS, { unique: true }),
     places: optional(dictionary(id, place, MOST_HOLES)),
+    isAlongRow: optional(oneOf(true)),
     toolId: optional(isId),
   }),
 );
@@ -74,9 +75,13 @@ const fastenerDone = shape({
   diameterMm: optional(lengthMm),
   headDiameterMm: optional(lengthMm),
   headAngleDeg: optional(angle),
+  gripFromMm: optional(lengthMm),
+  gripToMm: optional(lengthMm),
   far: optional(oneOf('flush')),
 });
-const setWork = exactly<SetWork>()(shape({ fastener: fastenerDone, gripMm: lengthMm, holeMm: lengthMm, lotId: optional(isId) }));
+const setWork = exactly<SetWork>()(
+  shape({ fastener: fastenerDone, partIds: optional(list(isId, ROW_LINE_MAX_LAYERS, { unique: true })), gripMm: lengthMm, holeMm: lengthMm, lotId: optional(isId) }),
+);
 const inspectWork = exactly<InspectWork>()(
   shape({ fastener: fastenerDone, profile: oneOf(...PROFILE_IDS), flushnessMm: lengthMm, toolId: optional(isId) }),
 );
@@ -88,6 +93,7 @@ const noted = {
   note: optional(said<string>(Joi.string().allow('').max(500))),
   photoIds: optional(list(isId, 20, { unique: true })),
   by: optional(words(6)),
+  sheets: optional(list(shape({ layerId: isId, partId: isId, face: oneOf('marked', 'other') }), ROW_LINE_MAX_LAYERS)),
 };
 const onParts = { ...noted, partIds: optional(list(isId, 500, { min: 1, unique: true })) };
 const read = { ...noted, reading: isLength, setupKey: optional(setupKey), toolId: optional(isId) };
@@ -102,6 +108,7 @@ const deviation = shape({
   off: optional(isLength),
   edgeLimit: optional(shape({ factorD: number(0, 20), by: oneOf('kit', 'program') })),
   verdict: oneOf('same-rivet', 'next-size', 'stop', 'unknown'),
+  nextDash: optional(dash),
   missing: optional(shape({ layerIds: list(isId, ROW_LINE_MAX_LAYERS, { unique: true }), pitch: yesNo })),
 });
 
@@ -203,7 +210,7 @@ const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
   'bend-back': exactly<OwnPayloads['bend-back']>()(shape(noted)),
   'gave-way': exactly<OwnPayloads['gave-way']>()(shape(noted)),
   scrapped: exactly<OwnPayloads['scrapped']>()(shape(onParts)),
-  arrived: exactly<OwnPayloads['arrived']>()(shape(onParts)),
+  arrived: exactly<OwnPayloads['arrived']>()(shape({ ...onParts, putBack: optional(whole(1, 10_000)) })),
   dent: exactly<OwnPayloads['dent']>()(
     shape({ ...onParts, dent: shape({ where: words(120), deep: optional(typedLength(0.001, 1000)), jobId: optional(isId) }) }),
   ),
@@ -212,6 +219,26 @@ const PAYLOAD_SHAPES: { readonly [K in MarkKind]: Is<OwnPayloads[K]> } = {
   'hole-check': exactly<OwnPayloads['hole-check']>()(shape({ ...noted, gauge: oneOf('go', 'no-go'), toolId: optional(isId) })),
   coupon: exactly<OwnPayloads['coupon']>()(shape({ ...noted, setupKey })),
   'bare-checked': exactly<OwnPayloads['bare-checked']>()(shape({ ...onParts, zone: words(80) })),
+  'own-fastener': exactly<OwnPayloads['own-fastener']>()(shape({ ...noted, ownDash: oneOf(3, 4, 5, 6, null) })),
+  'finding-settled': exactly<OwnPayloads['finding-settled']>()(
+    shape({
+      ...noted,
+      finding: shape({
+        code: words(40),
+        stood: list(
+          shape({
+            holeId: isId,
+            partId: optional(isId),
+            piece: optional(whole(1, 10_000)),
+            severity: oneOf('stop', 'caution', 'note'),
+            figure: optional(number(-100_000, 100_000)),
+          }),
+          MOST_HOLES,
+        ),
+        page: optional(said<string>(Joi.string().trim().max(120))),
+      }),
+    }),
+  ),
   'left-over-settled': exactly<OwnPayloads['left-over-settled']>()(
     shape({ ...noted, settled: oneOf(...SETTLED_AS), toRowId: optional(isId) }),
   ),

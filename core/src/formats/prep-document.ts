@@ -14,6 +14,7 @@ import {
 import { dashLength, formatCallout, isLengthDash } from '../rivet/callout';
 import { ALLOYS, rivetOfDiameter, type Alloy, type Head } from '../tables/fasteners';
 import { DEFAULT_LIMITS } from '../tables/limits';
+import { MATERIALS, type Material } from '../tables/materials';
 import { PROFILE_IDS, type ProfileId } from '../tables/profiles';
 import { inches, lengthIn, longer, shorter, type Mm, type Units } from '../units/length';
 import { bad, good, type Result } from '../units/result';
@@ -40,7 +41,15 @@ export interface PrepDocument {
   alloy?: Alloy;
   hole?: LengthText;
   holeMax?: LengthText;
-  stack: { part?: string; thickness: LengthText; plans?: PlanCall; edge?: LengthText; bothSides?: boolean }[];
+  stack: {
+    part?: string;
+    thickness: LengthText;
+    plans?: PlanCall;
+    edge?: LengthText;
+    bothSides?: boolean;
+    material?: Material;
+    bought?: boolean;
+  }[];
   nest?: 'computed' | { fixed: LengthText };
   edge?: LengthText;
   pitch?: LengthText;
@@ -81,6 +90,8 @@ export const PREP_SCHEMA = Joi.object({
         plans: Joi.valid(...PLAN_CALLS),
         edge: length,
         bothSides: Joi.boolean(),
+        material: Joi.valid(...MATERIALS),
+        bought: Joi.boolean(),
       }),
     )
     .min(1)
@@ -211,7 +222,16 @@ function readLayers(doc: PrepDocument, units: Units): Result<StackLayer[]> {
     if (!thickness.ok) return thickness;
     const edge = layer.edge === undefined ? undefined : readLength(layer.edge, units, `stack[${i}].edge`);
     if (edge && !edge.ok) return edge;
-    layers.push({ part: layer.part ?? '', thickness: thickness.value, plans: layer.plans, edge: edge?.value, bothSides: layer.bothSides });
+    const { material, bought } = layer;
+    layers.push({
+      part: layer.part ?? '',
+      thickness: thickness.value,
+      plans: layer.plans,
+      edge: edge?.value,
+      bothSides: layer.bothSides,
+      ...(material ? { material } : {}),
+      ...(bought ? { isBought: true } : {}),
+    });
   }
   return good(layers);
 }

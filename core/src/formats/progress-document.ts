@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { standingOf, type OpenStep, type Standing, type WantedRow } from '../done/compare';
+import type { StandingCode } from '../done/findings';
 import { foldDone } from '../done/hole-done';
 import { fastenerOf } from '../done/work';
 import { coneDepth, coneOf } from '../rivet/cone';
@@ -209,16 +210,25 @@ export function answerProgress(value: unknown): Result<{ holes: object[] }> {
         for (const id of mark.value.holeIds) drilled.set(Number(id) - 1, mark.value.payload.work?.holeMm ?? stack.hole);
     }
   }
-  const done = foldDone(marks).rows.get('row');
-  return good({ holes: row.holes.map((hole, i) => ({ hole: i + 1, ...answerOf(standingOf(wanted, hole, done?.get(hole.id))) })) });
+  const done = foldDone(marks, () => row.layers).rows.get('row');
+  return good({ holes: row.holes.map((hole, i) => ({ hole: i + 1, ...answerOf(standingOf(wanted, hole, done?.get(hole.id)), row.layers.length) })) });
 }
 
-function answerOf({ open, findings }: Standing) {
+/** This verb names what was never recorded under a rivet as open too, and a finding of every sheet once, at the hole. */
+function answerOf({ open, findings, notRecorded }: Standing, layers: number) {
+  const everywhere = OF_THE_HOLE.filter((code) => findings.filter((f) => f.code === code).length === layers);
+  const once = findings.filter((f, i) => !everywhere.includes(f.code) || findings.findIndex((g) => g.code === f.code) === i);
   return {
-    open: openEntries(open),
-    findings: findings.map(({ code, severity, layer }) => ({ code, severity, ...(layer === undefined ? {} : { layer }) })),
+    open: openEntries([...open, ...notRecorded.filter((s) => s.kind !== 'drilled').map((step) => ({ step, because: 'never' as const }))]),
+    findings: once.map(({ code, severity, layer }) => ({
+      code,
+      severity,
+      ...(layer === undefined || everywhere.includes(code) ? {} : { layer }),
+    })),
   };
 }
+
+const OF_THE_HOLE: readonly StandingCode[] = ['hole-larger-than-planned', 'drilled-elsewhere', 'shut-under-rivet'];
 
 /** In the order of the work; deburring once a layer, whichever side it is wanted on. */
 function openEntries(open: readonly OpenStep[]): { do: Do; layer?: number }[] {

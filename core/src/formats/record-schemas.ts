@@ -45,6 +45,7 @@ import { isTimeZone } from '../log/day-of';
 import { BARE_ZONES_MAX, ZONE_MAX } from '../record/bare-zones';
 import { DEFAULT_LIMITS, LENGTH_LIMITS, type LimitName } from '../tables/limits';
 import { PROFILE_IDS } from '../tables/profiles';
+import { MATERIALS } from '../tables/materials';
 import { SHEET_MAX, SHEET_MIN } from '../tables/sheets';
 import { ROW_LINE_MAX_LAYERS } from '../typed/row-line-layers';
 import { ROW_MAX_HOLES } from '../typed/row-line-options';
@@ -151,6 +152,8 @@ const part = shape({
   mirroredFrom: nullable(isId),
   number: optional(shortText),
   material: optional(shortText),
+  nature: optional(oneOf(...MATERIALS)),
+  isBought: optional(yesNo),
   finish: optional(shortText),
   page: optional(shortText),
   revision: optional(shortText),
@@ -171,7 +174,14 @@ const part = shape({
   subAssembly: optional(shortText),
 });
 
-const layer = shape({ id: isId, partId: isId, plans: oneOf(...PLAN_CALLS, null), edge: nullable(isLength), bothSides: yesNo });
+const layer = shape({
+  id: isId,
+  partId: isId,
+  plans: oneOf(...PLAN_CALLS, null),
+  edge: nullable(isLength),
+  bothSides: yesNo,
+  face: optional(oneOf('marked', 'other')),
+});
 const hole = shape({
   id: isId,
   out: yesNo,

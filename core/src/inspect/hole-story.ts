@@ -10,7 +10,7 @@ export interface HoleEvent {
 /** What can be told of a hole by itself; readings of the gauge's scatter say nothing of the hole. */
 const TOLD: readonly Mark['kind'][] = [
   'laid-out', 'piloted', 'drilled', 'deburred', 'dimpled', 'countersunk', 'set', 'inspected', 'removed', 'squared', 'deviation',
-  'depth-read', 'rivet-check', 'dimple-check', 'head-check', 'cleared', 'gave-way', 'hole-check', 'seal', 'bend-open', 'bend-back', 'left-over-settled', 'looked-again', 'log-note',
+  'depth-read', 'rivet-check', 'dimple-check', 'head-check', 'cleared', 'gave-way', 'hole-check', 'seal', 'bend-open', 'bend-back', 'left-over-settled', 'own-fastener', 'finding-settled', 'looked-again', 'log-note',
 ]; // prettier-ignore
 
 /** The history of one hole: made, prepared, set, found, removed, measured, set again. */

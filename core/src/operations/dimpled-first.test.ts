@@ -103,7 +103,7 @@ describe('a fastener whose hole is larger than the pilot of its dies', () => {
         payload: { how: 'reamed', work: { bitMm: 3.6576, holeMm: 3.6576, tool: 'reamer', partIds: ['skin', 'rib'] } },
       }),
     ];
-    const done = foldDone(marks).rows.get('r');
+    const done = foldDone(marks, () => made.row.layers).rows.get('r');
     const open = standingOf(made, hole, done?.get(hole.id)).open.map((o) => o.step.kind);
     expect(open).toEqual([...Array(4).fill('deburred'), 'set', 'inspected']);
   });

@@ -9,6 +9,7 @@ export const FINDING_SEVERITIES = {
   'two-thirds-exceeded': ['caution'],
   'countersink-breaks-through': ['caution', 'stop'],
   unresolved: ['stop'],
+  'not-aluminium': ['stop'],
   'dimple-too-thick': ['stop'],
   'not-received': ['stop'],
   'outside-method-range': ['caution'],

@@ -21,7 +21,9 @@ export type ReasonCode =
   | 'two-thirds-kept'
   | 'two-thirds-lost'
   | 'no-answer'
-  | 'head-unknown';
+  | 'head-unknown'
+  | 'not-aluminium'
+  | 'bought';
 
 export interface SchoolAnswer {
   readonly prep: PrepAnswer;

@@ -2,6 +2,7 @@ import type { RowEdge } from '../layout/outline';
 import type { TrueSpacing } from '../layout/true-spacing';
 import type { Head, RivetSize } from '../tables/fasteners';
 import type { Limits } from '../tables/limits';
+import type { Material } from '../tables/materials';
 import type { ProfileId } from '../tables/profiles';
 import type { Alloy } from '../tables/fasteners';
 import type { Mm } from '../units/length';
@@ -26,6 +27,10 @@ export interface StackLayer {
   readonly edge?: Mm | undefined;
   /** What the part's drawn outline says of the row's holes, where both are placed. */
   readonly outline?: RowEdge | undefined;
+  /** What it is made of; absent: aluminum alloy. */
+  readonly material?: Material | undefined;
+  /** Bought finished: never prepared unless the plans say so. */
+  readonly isBought?: boolean | undefined;
   /** Countersunk from both faces (a thin edge strip), both to the same surface diameter. */
   readonly bothSides?: boolean | undefined;
 }

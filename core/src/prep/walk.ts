@@ -72,10 +72,11 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
       stack.nest.kind === 'fixed' && nest > 0
         ? ((flushDepth + stack.nest.allowance) as Mm)
         : coneDepth(cut, surfaceDiameter(cone, head, nest), stack.hole);
-    const answer = known === undefined ? HEAD_UNKNOWN : askSchool(school, { stack, index, gripMm, depthMm: depth });
+    const answer = known === undefined ? HEAD_UNKNOWN : (answerByNature(layer) ?? askSchool(school, { stack, index, gripMm, depthMm: depth }));
     /* Without the head's figures not even the plans' countersink has a size. */
     const prep: PrepAnswer = known === undefined ? 'unresolved' : (plans ?? answer.prep);
-    if (known !== undefined && plans !== undefined && plans !== answer.prep)
+    /* Of a part that is bought, or of another metal, the plans alone can say anything: they contradict no school. */
+    if (known !== undefined && plans !== undefined && plans !== answer.prep && !answerByNature(layer))
       findings.push(plansDiffer(index, plans, answer.prep, 'school'));
 
     const isOwn = prep === answer.prep;
@@ -111,6 +112,12 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
   }
   judgeDimples(stack, layers, findings);
   return { layers, findings };
+}
+
+/** What follows from the part itself, whatever the school: null where the school is asked. */
+function answerByNature({ isBought, material = 'aluminium' }: StackLayer): SchoolAnswer | null {
+  if (isBought) return { prep: 'none', reason: 'bought' };
+  return material === 'aluminium' ? null : { prep: 'unresolved', reason: 'not-aluminium' };
 }
 
 function plansDiffer(layer: number, plans: Prep, says: PrepAnswer, against: string): Finding {
@@ -175,6 +182,10 @@ function judgeLayer(stack: Stack, cutting: Cutting, layer: PlannedLayer, index: 
   const { limits } = stack;
   switch (layer.prep) {
     case 'unresolved':
+      if (layer.reason === 'not-aluminium') {
+        findings.push({ code: 'not-aluminium', severity: 'stop', layer: index, data: { material: stack.layers[index]?.material ?? '' } });
+        return;
+      }
       findings.push({
         code: 'unresolved',
         severity: 'stop',

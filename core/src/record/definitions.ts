@@ -3,6 +3,8 @@ import type { Alloy, Head } from '../tables/fasteners';
 import type { LimitName } from '../tables/limits';
 import type { ProfileId } from '../tables/profiles';
 import type { Units } from '../units/length';
+import type { Material } from '../tables/materials';
+import type { PartFace } from './face';
 
 /**
  * Definitions: what somebody decided about a kit, an assembly, a part or a row. Stored as JSON with the version
@@ -128,6 +130,10 @@ export interface PartDefinition {
   /* What a builder adds when it pays; absent until then. */
   readonly number?: string | undefined;
   readonly material?: string | undefined;
+  /** What kind of material it is; absent: aluminum alloy. */
+  readonly nature?: Material | undefined;
+  /** Bought finished (a hinge, a bracket, a nut's lug): drilled through, and not prepared unless the plans say so. Absent: made here. */
+  readonly isBought?: boolean | undefined;
   readonly finish?: string | undefined;
   readonly page?: string | undefined;
   readonly revision?: string | undefined;
@@ -163,6 +169,8 @@ export interface LayerDefinition {
   readonly plans: PlanCall | null;
   readonly edge: TypedLength | null;
   readonly bothSides: boolean;
+  /** The part's face that looks to the row's head side; absent: its marked one. */
+  readonly face?: PartFace | undefined;
 }
 
 export interface HoleDefinition {

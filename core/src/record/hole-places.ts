@@ -35,6 +35,30 @@ function findPlaces(row: RowDefinition): readonly PlacedHole[] | null {
   return placed;
 }
 
+/** Where a hole is wanted: on the assembly, or along its row from hole 1 where the row has a pitch and is laid out nowhere. mm. */
+export interface WantedPlace {
+  readonly x: number;
+  readonly y: number;
+  readonly isAlongRow: boolean;
+}
+
+const WANTED = new WeakMap<RowDefinition, ReadonlyMap<string, WantedPlace>>();
+
+/** Where each hole of a row is wanted, by hole; worked out once for each definition. Example: pitch 1 in: hole 3 at 50.8 mm along the row. */
+export function wantedPlaces(row: RowDefinition): ReadonlyMap<string, WantedPlace> {
+  let places = WANTED.get(row);
+  if (!places) WANTED.set(row, (places = findWanted(row)));
+  return places;
+}
+
+function findWanted(row: RowDefinition): ReadonlyMap<string, WantedPlace> {
+  const placed = holePlaces(row);
+  if (placed) return new Map(placed.map((p) => [p.hole.id, { x: p.place.x, y: p.place.y, isAlongRow: false }]));
+  const { pitch } = row;
+  if (!pitch) return new Map();
+  return new Map(holesInPlan(row.holes).map((h, i) => [h.id, { x: i * pitch.mm, y: 0, isAlongRow: true }]));
+}
+
 /** The nominal places of a laid-out row with so many holes, even along its path. */
 export function evenPlaces(row: RowDefinition, count: number): readonly Place[] | null {
   return evenLayoutOf(row, count)?.places ?? null;

@@ -1,5 +1,5 @@
 import type { MarkKind } from './mark-kinds';
-import type { FinishWork, CutWork, DimpleWork, DrillWork, InspectWork, SetWork } from './mark-work';
+import type { FinishWork, CutWork, DimpleWork, DrillWork, InspectWork, SetWork, SheetTouched } from './mark-work';
 import type { SettingWay, TypedLength } from './definitions';
 
 /** How a hole came to be. */
@@ -34,6 +34,8 @@ export interface Deviation {
   readonly edgeLimit?: { readonly factorD: number; readonly by: 'kit' | 'program' } | undefined;
   /** What the program said then. */
   readonly verdict: 'same-rivet' | 'next-size' | 'stop' | 'unknown';
+  /** With `next-size`: which; absent in marks of before. */
+  readonly nextDash?: 3 | 4 | 5 | 6 | undefined;
   /** With `unknown`, from version 2 on: the layers whose edge and whether the neighbour has to be measured. */
   readonly missing?: { readonly layerIds: readonly string[]; readonly pitch: boolean } | undefined;
 }
@@ -163,6 +165,24 @@ export interface Dent {
   readonly jobId?: string | undefined;
 }
 
+/** What stood at a hole when a finding was settled. */
+export interface FindingStood {
+  readonly holeId: string;
+  /** The sheet's part and which piece of it; absent: the hole's as a whole. */
+  readonly partId?: string | undefined;
+  readonly piece?: number | undefined;
+  readonly severity: 'stop' | 'caution' | 'note';
+  /** The measure that would make it graver, mm or as a count; absent: it has none. */
+  readonly figure?: number | undefined;
+}
+
+export interface SettledFinding {
+  readonly code: string;
+  readonly stood: readonly FindingStood[];
+  /** The plans' page or the letter that answers it, in the builder's words. */
+  readonly page?: string | undefined;
+}
+
 /** What was said of a row under a revised page. */
 export const PAGE_ANSWERS = ['unchanged', 'edited', 'asked'] as const;
 export type PageAnswer = (typeof PAGE_ANSWERS)[number];
@@ -175,6 +195,8 @@ export interface Noted {
   readonly photoIds?: readonly string[] | undefined;
   /** Initials of whose mark it is, as they were then; absent in old marks. */
   readonly by?: string | undefined;
+  /** Of work in sheets: the parts and their faces as they lay then; absent in old marks, read from the row. */
+  readonly sheets?: readonly SheetTouched[] | undefined;
 }
 
 interface OnParts extends Noted {
@@ -269,7 +291,8 @@ export interface OwnPayloads {
   'gave-way': Noted;
   /** The parts are done for; a new one comes with `arrived`. */
   scrapped: OnParts;
-  arrived: OnParts;
+  /** `putBack`: an earlier piece of the part comes back with its metal, counted from 1. */
+  arrived: OnParts & { readonly putBack?: number | undefined };
   dent: OnParts & { readonly dent: Dent };
   /** Names the dent. */
   'dent-settled': OnParts & { readonly because: string; readonly dented: Dented };
@@ -280,6 +303,10 @@ export interface OwnPayloads {
   coupon: Noted & { readonly setupKey: string };
   /** A zone that stays bare, looked at before the finish. */
   'bare-checked': OnParts & { readonly zone: string };
+  /** These holes take a rivet of their own size instead of the row's; null: the row's again. */
+  'own-fastener': Noted & { readonly ownDash: 3 | 4 | 5 | 6 | null };
+  /** An answer to a finding; it holds for what stood then, and for nothing graver. */
+  'finding-settled': Noted & { readonly finding: SettledFinding };
   'left-over-settled': Noted & { readonly settled: SettledAs; readonly toRowId?: string | undefined };
   'thing-check': Noted & { readonly thing: ThingCheck };
   'thing-finding': Noted & { readonly thing: ThingCheck };

@@ -1,5 +1,6 @@
 import type { Alloy, Head } from '../tables/fasteners';
 import type { ProfileId } from '../tables/profiles';
+import type { PartFace } from './face';
 import type { Side } from './mark-kinds';
 import type { FastenerKind } from './definitions';
 
@@ -17,7 +18,17 @@ export interface DrillWork {
   readonly partIds: readonly string[];
   /** Where the holes lie that have a place, by hole id, mm. */
   readonly places?: Readonly<Record<string, { readonly x: number; readonly y: number }>> | undefined;
+  /** These places count along the row from hole 1, by its pitch of then; absent: on the assembly. */
+  readonly isAlongRow?: true | undefined;
   readonly toolId?: string | undefined;
+}
+
+/** A sheet that was worked on, as it lay then. */
+export interface SheetTouched {
+  readonly layerId: string;
+  readonly partId: string;
+  /** The part's face that was touched. */
+  readonly face: PartFace;
 }
 
 /** A dimple: the dies it was made with, and the face the head goes in from. */
@@ -55,12 +66,17 @@ export interface FastenerDone {
   readonly diameterMm?: number | undefined;
   readonly headDiameterMm?: number | undefined;
   readonly headAngleDeg?: number | undefined;
+  /** Grips it is made for, mm; absent: not typed. */
+  readonly gripFromMm?: number | undefined;
+  readonly gripToMm?: number | undefined;
   /** Its driven end fills a countersink on the far side, too. */
   readonly far?: 'flush' | undefined;
 }
 
 export interface SetWork {
   readonly fastener: FastenerDone;
+  /** Parts whose sheets it went through; absent in marks of before: those that were drilled. */
+  readonly partIds?: readonly string[] | undefined;
   readonly gripMm: number;
   readonly holeMm: number;
   readonly lotId?: string | undefined;

@@ -244,6 +244,8 @@ export function stackOf(row: RowDefinition, context: RowContext): Stack | null {
       plans: layer.plans ?? undefined,
       edge: optional(layer.edge),
       bothSides: layer.bothSides,
+      ...(part.nature ? { material: part.nature } : {}),
+      ...(part.isBought ? { isBought: true } : {}),
       ...(part.outline ? { outline: outlineEdge(part.outline) } : {}),
     });
   }

@@ -1,7 +1,19 @@
+import type { Material } from '../tables/materials';
 import type { Finding, FindingCode } from '../prep/findings';
 import type { Mm, Units } from '../units/length';
 import { showFactor, showLength } from '../units/show';
 import { PREP_WORDS, sheetName } from './words';
+
+/** A material in a sentence. */
+export const MATERIAL_WORDS: Readonly<Record<Material, string>> = {
+  aluminium: 'aluminum alloy',
+  steel: 'steel',
+  stainless: 'stainless steel',
+  titanium: 'titanium',
+  plastic: 'plastic',
+  composite: 'composite',
+  wood: 'wood',
+};
 
 /** What a finding is called, when it is raised, and what to do about it. `docs/findings.md` is made from this. */
 export interface FindingEntry {
@@ -25,6 +37,11 @@ export const FINDING_CATALOGUE: Readonly<Record<FindingCode, FindingEntry>> = {
     title: 'The school has no answer for this sheet',
     when: 'neither countersink nor dimple is allowed by the governing school',
     advice: 'Stop and ask the kit maker.',
+  },
+  'not-aluminium': {
+    title: 'Not aluminum sheet',
+    when: 'a part of another material is to receive a head or a dimple, and the plans do not say how',
+    advice: 'Stop. Ask the kit maker how this part is prepared. Holes, edges and length stand.',
   },
   'dimple-too-thick': {
     title: 'Sheet too thick to dimple',
@@ -154,6 +171,8 @@ export function findingMessage(f: Finding, units: Units, parts: readonly { part:
       if (f.data.fastener !== undefined)
         return `${sheet}: the flush head of ${f.data.fastener} is not known. Type its diameter and angle before anything is cut or dimpled for it.`;
       return `${sheet}: ${L('thickness')} is too thin for this countersink and over ${L('limit')} for a dimple: ask the kit maker.`;
+    case 'not-aluminium':
+      return `${sheet} is ${MATERIAL_WORDS[f.data.material as Material]}: the plans have to say how it is prepared.`;
     case 'dimple-too-thick':
       return `${sheet}: dimpled at ${L('thickness')}, over the limit of ${L('limit')}.`;
     case 'not-received':

@@ -1,3 +1,4 @@
+import { findingTitle } from './standing';
 import type { Mark } from '../record/marks';
 import type { CutWork, DimpleWork, DrillWork, SetWork } from '../record/mark-work';
 import type { Mm, Units } from '../units/length';
@@ -62,6 +63,10 @@ export function holeEventText(mark: Mark, units: Units): string {
       return `the sheet gave way under the bit${with_}`;
     case 'hole-check':
       return `gauged: ${mark.payload.gauge}`;
+    case 'own-fastener':
+      return mark.payload.ownDash === null ? `takes the row's rivet again${with_}` : `takes its own rivet, ${dashName(mark.payload.ownDash, units)}${with_}`;
+    case 'finding-settled':
+      return `answered: ${findingTitle(mark.payload.finding.code)}${mark.payload.finding.page ? `, page ${mark.payload.finding.page}` : ''}${with_}`;
     case 'left-over-settled':
       return `left over, told: ${mark.payload.settled}${with_}`;
     case 'seal':

@@ -23,6 +23,8 @@ const TOLD: Partial<Readonly<Record<MarkKind, string>>> = {
   coupon: 'a scrap piece kept',
   'bare-checked': 'a bare zone looked at',
   'left-over-settled': 'left-over work told',
+  'own-fastener': 'a rivet of its own size',
+  'finding-settled': 'an answer to a finding',
   'thing-check': 'a check of a tool',
   'thing-finding': 'a finding on a tool',
   'looked-again': 'holes looked at again',

@@ -17,6 +17,10 @@ export function layerReason(layer: PlannedLayer, school: SchoolId, limits: Limit
       return 'The plans call it out as through: a washer, spacer or bearing, drilled and never prepared.';
     case 'nothing-received':
       return 'Nothing comes down into this sheet.';
+    case 'not-aluminium':
+      return 'It is not aluminum sheet, and only that is dimpled: ask the kit maker.';
+    case 'bought':
+      return 'It is bought finished: not prepared unless the plans say so.';
     case 'head-unknown':
       return `The head of the fastener is not known yet: nothing is prepared for it before its diameter and angle are typed.`;
     case 'below-unresolved':

@@ -22,6 +22,16 @@ export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = 
     when: 'drilled more than .001 in larger than wanted: caution within hole max of the fastener, stop over it',
     advice: 'Measure it. Over hole max only the next size or the kit maker helps.',
   },
+  'through-a-filling': {
+    title: 'Through a filling',
+    when: 'the row asks for a hole where one was filled or closed on this piece',
+    advice: 'Stop. Move the hole, replace the part, or ask the kit maker.',
+  },
+  'opened-after-dimpling': {
+    title: 'Opened after dimpling',
+    when: 'the hole was drilled or reamed larger after its dimple was made',
+    advice: 'Look for cracks at the edge of the hole, and that the head still sits.',
+  },
   'prepared-otherwise': {
     title: 'Prepared otherwise than planned',
     when: 'a dimple where a countersink is wanted or the other way, either where the sheet is wanted plain, or from another face',
@@ -37,10 +47,30 @@ export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = 
     when: 'the dimple there was made with a smaller die than the one wanted now',
     advice: 'Open the hole first, dimple again, and look for cracks under the glass.',
   },
+  'dimpled-both-ways': {
+    title: 'Dimpled both ways',
+    when: 'a sheet was dimpled from one face and then from the other',
+    advice: 'Stop. The metal is work-hardened and cracks. Replace the part, or ask the kit maker.',
+  },
+  'other-angle': {
+    title: 'Cone of another angle',
+    when: 'the cutter or the dies were of another angle than the head or dimple that comes down there, by more than 1 degree',
+    advice: 'Stop. The head does not sit. Ask the kit maker.',
+  },
   'cut-deeper-than-planned': {
     title: 'Countersunk wider than planned',
     when: 'the cut is wider at the surface than wanted, by more than .002 in (caution) or .005 in (stop) of the cutter’s travel',
     advice: 'The head sits low, or the dimple above has nothing under it. Ask before it is set.',
+  },
+  cracked: {
+    title: 'Cracked',
+    when: 'a crack was found at a hole or dimple',
+    advice: 'Stop. Replace the part, or ask the kit maker for a repair.',
+  },
+  'set-twice': {
+    title: 'Set twice',
+    when: 'a fastener was set where one was in already, with none taken out between',
+    advice: 'Stop. Which is true: the first one never went in, or taking it out was not written down?',
   },
   'set-otherwise': {
     title: 'Another fastener is in than planned',
@@ -62,12 +92,27 @@ export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = 
     when: 'a rivet is in, and a step before it was never marked',
     advice: 'Was it done? Write it up with its day, or say that it was not.',
   },
+  'head-refused': {
+    title: 'Rejected',
+    when: 'the rivet that is in was inspected and is to come out, or was asked about',
+    advice: 'Take it out, or write down the answer.',
+  },
+  'deviation-stop': {
+    title: 'Deviation: stop',
+    when: 'a measured deviation does not pass',
+    advice: 'Stop. Ask the kit maker, then write the answer down here.',
+  },
+  'measure-first': {
+    title: 'Measure first',
+    when: 'a deviation that cannot be judged until its edge or neighbor is measured',
+    advice: 'Measure what is missing before anything more is done to this hole.',
+  },
   'deviations-add-up': {
     title: 'Many rivets a size up',
     when: 'two rivets a size up side by side, or more than a tenth of a row',
     advice: ADD_UP,
   },
-  'hole-no-go': {
+  'no-go': {
     title: 'The no-go end goes in',
     when: 'a hole was gauged and let the no-go end in',
     advice: 'Measure it and write the deviation up before a rivet goes in: it decides whether the next size serves.',
@@ -78,6 +123,10 @@ export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = 
     advice: 'Look at it again, then tick it under the tool’s finding. What is wrong is a deviation.',
   },
 };
+
+/** What a finding is called; one of a later release by its code. */
+export const findingTitle = (code: string): string =>
+  Object.hasOwn(STANDING_CATALOGUE, code) ? STANDING_CATALOGUE[code as StandingCode].title : code;
 
 /** A hole as a builder names it: by its drill where it is one. */
 export function holeName(length: number, units: Units): string {
@@ -104,8 +153,28 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
       return `The hole is ${L('hole')}, planned ${L('wanted')} (hole max ${L('limit')}).`;
     case 'prepared-otherwise':
       return `${sheet}: ${THERE_WORDS[f.data.there as string]}, planned ${THERE_WORDS[f.data.wanted as string]}.`;
-    case 'prepared-larger':
+    case 'through-a-filling':
+      return `${sheet}: a hole was filled here.`;
+    case 'opened-after-dimpling':
+      return `${sheet}: opened after it was dimpled.`;
+    case 'dimpled-both-ways':
+      return `${sheet}: dimpled from both faces.`;
+    case 'other-angle':
+      return `${sheet}: ${f.data.what === 'dimple' ? 'dimpled' : 'cut'} at ${f.data.made} degrees, planned ${f.data.wanted}${Number(f.data.proud) > 0 ? `; the head stands ${L('proud')} proud` : ''}.`;
+    case 'cracked':
+      return `${sheet}: a crack was found.`;
+    case 'set-twice':
+      return 'Set again, and nothing was taken out between.';
+    case 'head-refused':
+      return 'The rivet that is in was rejected.';
+    case 'deviation-stop':
+      return 'A deviation here does not pass.';
+    case 'measure-first':
+      return 'A deviation here is not judged yet: measure first.';
     case 'dimpled-twice':
+      if (f.data.twice === 'yes') return `${sheet}: dimpled a second time with other dies; the largest were ${dashName(f.data.made as number, units)}.`;
+      return `${sheet}: dimpled with ${dashName(f.data.made as number, units)} dies, planned ${dashName(f.data.wanted as number, units)}.`;
+    case 'prepared-larger':
       return `${sheet}: dimpled with ${dashName(f.data.made as number, units)} dies, planned ${dashName(f.data.wanted as number, units)}.`;
     case 'cut-deeper-than-planned':
       return `${sheet}: cut ${L('off')} of travel wider than planned.`;
@@ -117,7 +186,7 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
       return 'A rivet is in, and what is under it is not what is planned now.';
     case 'deviations-add-up':
       return `${f.data.count} of ${f.data.holes} rivets of the row are a size up${f.data.beside === 'yes' ? ', some of them side by side' : ''}.`;
-    case 'hole-no-go':
+    case 'no-go':
       return 'The no-go end of the gauge went in: the hole is too large for its rivet.';
     case 'look-again':
       return `Made or judged with ${f.data.thing}, of which was found: ${f.data.note || 'not said'}.`;

@@ -17,6 +17,7 @@ const CASES: Readonly<Record<Exclude<FindingCode, 'hole-off-part'>, [Parameters<
     [[0.025, 0.05], { school: 'two-thirds' }],
     ['s1', '.050 in', 'ask the kit maker'],
   ],
+  'not-aluminium': [[[{ part: 'plate', thickness: 0.032, material: 'steel' }]], ['plate', 'steel', 'plans']],
   'dimple-too-thick': [[[{ part: 'cap', thickness: 0.05, plans: 'dimple' }]], ['cap', '.050 in', '.040 in']],
   'not-received': [[[{ part: 'cap', thickness: 0.032, plans: 'none' }]], ['cap', 'flush head']],
   'outside-method-range': [[[0.025, 0.025, 0.025, 0.02]], ['4 dimpled sheets', '.095 in', '3 sheets', '.090 in']],

@@ -37,6 +37,8 @@ export const WORK_WORDS: Readonly<Record<MarkKind, string>> = {
   coupon: 'trying on scrap',
   'bare-checked': 'masking',
   'left-over-settled': 'writing up',
+  'own-fastener': 'reading plans',
+  'finding-settled': 'reading plans',
   'thing-check': 'checking tools',
   'thing-finding': 'checking tools',
   'looked-again': 'inspecting',

@@ -14,7 +14,8 @@ import type { Mark } from '../record/marks';
 import { stackOf } from '../record/stack-of';
 import { rowTitle } from '../record/title';
 import { finishState } from '../done/finish';
-import { foldDone, type PartsDone } from '../done/hole-done';
+import { foldDone, layersOfRows, type PartsDone } from '../done/hole-done';
+import { OwnRows } from '../done/own-rows';
 import { recallsOf, stillToLook } from '../done/recall';
 import { standRow, type ToLook, type RowDone, type RowStanding } from '../done/row-standing';
 import { closingOf, stepsOf } from '../record/steps';
@@ -42,6 +43,8 @@ export interface WorkRow extends BenchRow {
   /** What was done at its holes, and what that is against the plan; `states` are of it. */
   readonly done: RowDone;
   readonly standing: RowStanding;
+  /** What holes with a rivet of their own size want. */
+  readonly own: OwnRows;
 }
 
 export interface AssemblyWork {
@@ -58,7 +61,7 @@ export function definitionsById<K extends EntityKind>(entities: readonly Entity<
   return new Map(entities.map((e) => [e.id, e.definition]));
 }
 
-const NO_PARTS: PartsDone = { steps: new Map(), arrived: new Map() };
+const NO_PARTS: PartsDone = { steps: new Map(), pieces: new Map() };
 
 /** What planning one row takes. */
 export interface RowPlanning {
@@ -83,16 +86,17 @@ export function planRow(
   if (!stack) return null;
   const plan = planStack(stack);
   const steps = stepsOf(row, plan.layers, { kit, parts, closing: closingOf(fasteners.get(row.fastenerId ?? '')) });
-  const standing = standRow({ row, stack, plan, steps }, done, partsDone, toLook);
+  const own = new OwnRows(row, { kit, parts, fasteners, rows: assemblyRows });
+  const standing = standRow({ row, stack, plan, steps, own }, done, partsDone, toLook);
   const uses = setupsOf(steps, row, stack, plan);
-  return { id, row, title: rowTitle(row, parts), stack, plan, steps, uses, done, standing, states: standing.states };
+  return { id, row, title: rowTitle(row, parts), stack, plan, steps, uses, own, done, standing, states: standing.states };
 }
 
 /** Plans every row of an assembly, folds its marks, and gathers what is left by set-up. Rows that name a missing part are left out. */
 export function assemblyWork({ kit, parts, rows, fasteners, marks }: AssemblyRecord): AssemblyWork {
   const byId = definitionsById(parts);
   const fastenersById = definitionsById(fasteners);
-  const folded = foldDone(marks);
+  const folded = foldDone(marks, layersOfRows(rows));
   const toLook = stillToLook(recallsOf(marks, []));
   const definitions = rows.map((r) => r.definition);
   const work = [...rows]

@@ -4,7 +4,7 @@ import { holesInPlan } from '../record/holes';
 import { rowTitle } from '../record/title';
 import type { OpenBecause, OpenStep } from '../done/compare';
 import type { StandingFinding } from '../done/findings';
-import { foldDone, NOT_SAID, type HoleDone, type RecordDone } from '../done/hole-done';
+import { foldDone, holeOf, layersOfRows, NOT_SAID, type HoleDone, type RecordDone } from '../done/hole-done';
 
 /** What an edit does to work that was done, by row: what is to be done again, what is contradicted, what is left over. */
 export interface RowEffects {
@@ -55,7 +55,8 @@ export function edited(record: AssemblyRecord, assemblyId: string, edits: readon
 
 /** What edits do to the work of an assembly: rows where anything becomes open or contradicted, or is left over. Rows no edit reaches are not named. */
 export function effectsOf(before: AssemblyRecord, after: AssemblyRecord): RowEffects[] {
-  const done = foldDone(before.marks);
+  /* Old marks name a layer alone: what it was of, the rows say as they were before the edit. */
+  const done = foldDone(before.marks, layersOfRows([...after.rows, ...before.rows]));
   const was = new Map(workRows(before, done).map((r) => [r.id, r]));
   const now = new Map(workRows(after, done).map((r) => [r.id, r]));
   const parts = new Map([...before.parts, ...after.parts].map((p) => [p.id, p.definition]));
@@ -155,11 +156,13 @@ function withoutPlace(finding: StandingFinding): StandingFinding {
 function againEffect({ step, because, deeperMm }: OpenStep, done: HoleDone, now: WorkRow, part: string | null): Effect {
   const base = { kind: 'again', because, step: step.kind, part, holes: 1 } as const;
   switch (because) {
-    case 'enlarge':
-      return { ...base, made: typeof done.hole === 'number' ? done.hole : null, wanted: now.stack.hole };
+    case 'enlarge': {
+      const made = holeOf(done);
+      return { ...base, made: typeof made === 'number' ? made : null, wanted: now.stack.hole };
+    }
     case 'dimple-again': {
-      const dimple = done.dimples.get(step.key);
-      return { ...base, made: dimple && dimple !== NOT_SAID ? dimple.dash : null, wanted: now.stack.size.dash };
+      const dimple = done.sheets.get(step.partId ?? '')?.dimple;
+      return { ...base, made: dimple && dimple.dash !== NOT_SAID ? dimple.dash : null, wanted: now.stack.size.dash };
     }
     case 'cut-deeper':
       return { ...base, made: null, wanted: deeperMm ?? null };

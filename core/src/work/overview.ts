@@ -12,7 +12,7 @@ export interface AssemblyOverview {
   readonly hand: Hand | null;
   /** Holes by how far they are; stages nobody is at are left out. */
   readonly stages: Partial<Readonly<Record<Stage, number>>>;
-  /** Rows whose plan says stop or caution, and rows whose work contradicts the plan. */
+  /** Rows whose verdict, plan and work together, is stop or caution; and rows whose work alone stops them. */
   readonly stops: number;
   readonly cautions: number;
   readonly contradicted: number;
@@ -50,9 +50,9 @@ export function assemblyOverview(work: AssemblyWork, marks: readonly Mark[], pag
     holes,
     hand: handOf(work.rows.map((r) => r.row.hand)),
     stages,
-    stops: count((r) => r.plan.verdict === 'stop'),
-    cautions: count((r) => r.plan.verdict === 'caution'),
-    contradicted: count((r) => [...r.standing.findings.values()].some((own) => own.some((f) => f.severity === 'stop'))),
+    stops: count((r) => r.standing.verdict === 'stop'),
+    cautions: count((r) => r.standing.verdict === 'caution'),
+    contradicted: count((r) => r.standing.stopped.size > 0),
     pages: new Set(flags.map((f) => f.rowId)).size,
     waiting: count((r) => (r.row.waitsForParts?.length ?? 0) > 0),
     last: last && { markId: last.id, doneAt: last.doneAt, person: last.person, rowId: last.rowId },

@@ -5,7 +5,6 @@ import { writeCell } from '#core/typed/csv-cells';
 import { READ_THEN } from '#core/done/as-of';
 import { setInRow } from '#core/done/in-hole';
 import { gatherFindings } from '#core/done/row-standing';
-import { verdictOf, worse } from '#core/prep/findings';
 import { holeEventText } from '#core/wording/hole-story';
 import { holesInPlan } from '#core/record/holes';
 import { workedTimes } from '#core/log/work-hours';
@@ -57,7 +56,7 @@ export function* rowsCsv(record: KitRecord): Generator<string> {
       const count = (key: string) => holes.filter((h) => r.states.get(h.id)?.has(key)).length;
       yield line([
         source.assembly.definition.name, r.title, r.row.hand ?? '', r.row.page, notSolid(r.stack)?.name ?? r.plan.rivet.callout,
-        worse(r.plan.verdict, verdictOf(gatherFindings(r.standing).map((g) => g.finding))),
+        r.standing.verdict,
         holes.length, count(AT_HOLE.set), count(AT_HOLE.inspected),
         [...setInRow(r.done, holes.map((h) => h.id))].map(([name, n]) => `${n} ${name ?? 'not said'}`).join(' / '), L(r.plan.grip), r.plan.layers.map((l) => l.part).join(' / '),
         r.plan.layers.map((l) => L(l.thickness)).join(' / '), r.plan.layers.map((l) => l.prep).join(' / '),

@@ -6,6 +6,7 @@ import { placesOf, spacingOf, stackOf, type RowContext } from '#core/record/stac
 import { closingOf, stepsOf, type Step } from '#core/record/steps';
 import { setupsOf, type SetupUse } from '#core/setup/setup';
 import { definitionsById } from '#core/work/assembly-work';
+import { OwnRows } from '#core/done/own-rows';
 import type { Rest } from './slices';
 
 export function partsById(parts: readonly Entity<'part'>[]): ReadonlyMap<string, PartDefinition> {
@@ -42,6 +43,8 @@ export interface Planned {
   readonly steps: readonly Step[];
   /** The set-ups its steps are done in. */
   readonly setups: readonly SetupUse[];
+  /** What holes with a rivet of their own size want. */
+  readonly own: OwnRows;
 }
 
 const PLANNED = new WeakMap<RowDefinition, Planned>();
@@ -81,6 +84,7 @@ export function plannedRow(entity: Entity<'row'>, data: AssemblyAnswer): Planned
     plan,
     steps,
     setups: setupsOf(steps, definition, stack, plan),
+    own: new OwnRows(definition, context),
   };
   PLANNED.set(definition, planned);
   return planned;

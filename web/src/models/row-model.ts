@@ -1,5 +1,5 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { verdictOf, worse, type Verdict } from '#core/prep/findings';
+import type { Verdict } from '#core/prep/findings';
 import type { Plan } from '#core/prep/plan';
 import type { Stack } from '#core/prep/stack';
 import type { Entity } from '#core/record/definitions';
@@ -8,7 +8,8 @@ import { effectiveMarks, type Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
 import { MarkFolder } from '#core/done/folder';
 import { finishState, type FinishState } from '#core/done/finish';
-import type { RecordDone } from '#core/done/hole-done';
+import { layersOfRows, type LayersOf, type RecordDone } from '#core/done/hole-done';
+import type { OwnRows } from '#core/done/own-rows';
 import { jobsDone } from '#core/jobs/job';
 import { recallsOf, stillToLook } from '#core/done/recall';
 import { standRow, type ToLook, type RowDone, type RowStanding } from '#core/done/row-standing';
@@ -30,6 +31,8 @@ export interface RowModel {
   /** What was done at its holes, and what that is against the plan. */
   readonly done: RowDone;
   readonly standing: RowStanding;
+  /** What holes with a rivet of their own size want. */
+  readonly own: OwnRows;
   /** Keys of the steps done on whole parts, the same for all rows. */
   readonly partsDone: ReadonlySet<string>;
   /** Parts whose finish was cut through, with how many holes are to be touched up; the same for all rows. */
@@ -76,6 +79,15 @@ const isSameFinish = (a: FinishState, b: FinishState) =>
   a.touchUp.size === b.touchUp.size &&
   [...a.touchUp].every(([id, n]) => b.touchUp.get(id) === n);
 
+const LAYERS = new WeakMap<AssemblyAnswer, LayersOf>();
+
+/** The layers of an assembly's rows, gathered once. */
+function layersOf(data: AssemblyAnswer): LayersOf {
+  let layers = LAYERS.get(data);
+  if (!layers) LAYERS.set(data, (layers = layersOfRows(data.rows)));
+  return layers;
+}
+
 /** What is known of the whole assembly before its rows are made one by one. */
 interface Whole {
   readonly data: AssemblyAnswer;
@@ -121,7 +133,7 @@ export class RowModels {
     const before = this.whole;
     if (before && before.data === data && isSameList(before.marks, marks)) return before;
     const planned = before?.data === data ? before.planned : data.rows.flatMap((r) => plannedRow(r, data) ?? []);
-    const folded = this.folder.update(marks);
+    const folded = this.folder.update(marks, layersOf(data));
     this.whole = {
       data,
       marks,
@@ -162,9 +174,9 @@ export class RowModels {
     if (known && from.every((f, i) => f === known.from[i])) return known.model;
     const row = entity.definition;
     const done = folded.rows.get(entity.id) ?? NO_DONE;
-    const standing = standRow({ row, stack, plan, steps }, done, folded.parts, look);
+    const standing = standRow({ row, stack, plan, steps, own: planned.own }, done, folded.parts, look);
     const { states } = standing;
-    const verdict = worse(plan.verdict, verdictOf([...standing.findings.values()].flat()));
+    const { verdict } = standing;
     const title = rowTitle(row, parts);
     const model: RowModel = {
       entity,
@@ -176,6 +188,7 @@ export class RowModels {
       states,
       done,
       standing,
+      own: planned.own,
       partsDone: finish.steps,
       touchUp: finish.touchUp,
       progress: progressOf(row, steps, states, finish.steps),

@@ -57,6 +57,7 @@ function workRows(rows: readonly RowModel[]): SequenceModel['rows'] {
     states: r.states,
     done: r.done,
     standing: r.standing,
+    own: r.own,
   }));
 }
 
