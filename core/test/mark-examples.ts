@@ -26,7 +26,13 @@ const L = (mm: number) => ({ mm, text: String(mm), units: 'mm' as const });
 
 /** The payload of every kind with nothing left out. */
 export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { readonly [K in MarkKind]: Filled<OwnPayloads[K]> } {
-  const noted = { early: ['deburred' as const], note: 'A good evening.', photoIds: [other], by: 'RV', sheets: [{ layerId, partId, face: 'other' as const }] };
+  const noted = {
+    early: ['deburred' as const],
+    note: 'A good evening.',
+    photoIds: [other],
+    by: 'RV',
+    sheets: [{ layerId, partId, face: 'other' as const }],
+  };
   const onParts = { ...noted, partIds: [partId] };
   const drill = {
     bitMm: 2.4892,

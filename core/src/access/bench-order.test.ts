@@ -165,7 +165,17 @@ describe('work on the whole at the bench', () => {
           MARK_KINDS.filter(
             (k) =>
               !['assembly', 'mark', 'kit', 'anywhere'].includes(MARK_ADDRESS[k]) &&
-              !['deviation', 'head-check', 'dimple-check', 'angle-read', 'rivet-check', 'depth-read', 'gauge-read'].includes(k),
+              ![
+                'deviation',
+                'head-check',
+                'dimple-check',
+                'angle-read',
+                'rivet-check',
+                'depth-read',
+                'gauge-read',
+                'own-fastener',
+                'finding-settled',
+              ].includes(k),
           ),
         );
         if (MARK_ADDRESS[kind] === 'part') return whole(`m${i}`, kind, pick([['skin'], ['skin', 'rib', 'top'], ['top']]));

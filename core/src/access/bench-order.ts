@@ -27,7 +27,7 @@ const TOLD: readonly PrecedenceReason[] = [
 
 /** The operation a bench's item is part of. */
 export function operationOf(setup: BenchSetup, item: BenchItem): string {
-  return item.partId === null ? `${item.rowId}/${setup.setup.key}` : `part/${item.partId}/${setup.setup.operation}`;
+  return item.partId === null ? `${item.rowId}/${item.rowSetupKey ?? setup.setup.key}` : `part/${item.partId}/${setup.setup.operation}`;
 }
 
 /** Where an operation is done at the bench: its set-up, or the work on the whole by its own name; null: nowhere, as with a sub-assembly. */

@@ -1,3 +1,4 @@
+import { oppositeFace } from '../record/face';
 import { formatRowLine, parseRowLine, type RowLine, type RowLineParts } from '../typed/row-line';
 import { parseTail } from '../typed/row-line-options';
 import { nearestSize } from '../tables/fastener-figures';
@@ -184,8 +185,10 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
       plans: layer.plans ?? null,
       edge: known?.edge ?? null,
       bothSides: known?.bothSides ?? false,
+      ...(known?.face ? { face: known.face } : {}),
     });
   }
+  turnFaces(layers, existing?.layers ?? []);
   const sameRivet =
     existing !== undefined &&
     existing.dash === closing.value.dash &&
@@ -210,6 +213,18 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
     edge: line.edge ? typed(line.edge, units) : null,
   };
   return good({ newParts, row });
+}
+
+/**
+ * A stack typed in exactly reversed order is the same stack seen from its other side: every face turns with it, and what was done stays where it
+ * is on the metal. Example: skin / rib typed as rib / skin turns both.
+ */
+function turnFaces(layers: LayerDefinition[], was: readonly LayerDefinition[]): void {
+  const isReversed =
+    was.length > 1 && was.length === layers.length && was.every((l, i) => layers[layers.length - 1 - i]?.partId === l.partId);
+  const isSame = was.every((l, i) => layers[i]?.partId === l.partId);
+  if (!isReversed || isSame) return;
+  for (const [i, layer] of layers.entries()) layers[i] = { ...layer, face: oppositeFace(layer.face ?? 'marked') };
 }
 
 /** A typed length as text that means the same in `units`: the unit is added where a bare number would change. */

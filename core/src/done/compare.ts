@@ -1,4 +1,4 @@
-import { isSameAngle, NOT_SAID, widestCone, type Cone, type SheetHole } from '../metal/sheet-hole';
+import { isSameAngle, NOT_SAID, type Cone, type SheetHole } from '../metal/sheet-hole';
 import type { Severity } from '../prep/findings';
 import { mismatchProud } from '../prep/mismatch';
 import { notSolid } from '../prep/stack';
@@ -243,9 +243,9 @@ class Comparison {
       return because === null || because === undefined || because === 'proved' ? [] : [{ index, because }];
     });
     if (this.layers.some((l) => this.sheetOf(l)?.diameter === NOT_SAID)) this.isNotSaid = true;
+    if (this.drilling.includes('proved')) this.notRecorded.push(step);
     if (wanting.length === 0) {
       this.keys.add(step.key);
-      if (this.drilling.includes('proved')) this.notRecorded.push(step);
       return;
     }
     for (const { index } of wanting) this.shutIn.add(index);
@@ -262,7 +262,8 @@ class Comparison {
     const sheet = this.sheetOf(at);
     const edge = sheet?.edges[faceTouched(at.layer, step.side)] ?? 'untouched';
     const drilling = this.drilling[at.index];
-    if (drilling === 'enlarge' || drilling === 'never') return this.wants(step, drilling === 'enlarge' && edge === 'clean' ? 'after-enlarging' : 'never');
+    if (drilling === 'enlarge' || drilling === 'never')
+      return this.wants(step, drilling === 'enlarge' && edge === 'clean' ? 'after-enlarging' : 'never');
     if (drilling === 'gave-way' || drilling === 'sheet-new') {
       this.shutIn.add(at.index);
       return this.wants(step, drilling === 'gave-way' || edge === 'clean' ? 'sheet-new' : 'never');
@@ -271,11 +272,14 @@ class Comparison {
       this.keys.add(step.key);
       return;
     }
-    if (this.isProved(at.layer.partId)) return this.proves(step);
     /* Only read by a gauge: nobody raised a burr that is on record. Where holes come at their final size nobody drills at all. */
     const isOnlyGauged = edge === 'untouched' && typeof sheet?.diameter === 'number' && this.isDrilledHere;
     if (isOnlyGauged) this.keys.add(step.key);
-    else this.wants(step, 'never');
+    else if (this.isProved(at.layer.partId)) this.proves(step);
+    else {
+      this.shutIn.add(at.index);
+      this.wants(step, 'never');
+    }
   }
 
   private dimpled(step: Step): void {
@@ -452,9 +456,8 @@ class Comparison {
     const drilled = typeof sheet.diameter === 'number' ? sheet.diameter : 0;
     let hole = drilled;
     /* A cone that came out on the other face leaves a hole too; as far as the plan's own does, it is planned. */
-    for (const face of ['marked', 'other'] as const) {
-      const cone = widestCone(sheet, face);
-      if (!cone || cone.widthMm === NOT_SAID) continue;
+    for (const cone of sheet.cones) {
+      if (cone.widthMm === NOT_SAID) continue;
       const left = cone.widthMm - 2 * planned.thickness * coneOf(cone.angleDeg).tan;
       if (left > planned.holeAfter + LARGER_OVER + ROUNDING_MM) hole = Math.max(hole, left);
     }
@@ -502,15 +505,16 @@ class Comparison {
       if (finding.code === 'shut-under-rivet' && finding.layer !== undefined) quiet.add(finding.layer);
       return { ...finding, isSettled: true };
     });
-    const isQuiet = ({ step, layer }: OpenStep) => {
-      const at = layer ?? this.layerOf(step)?.index;
-      return at === undefined ? step.kind === 'drilled' && quiet.size === this.layers.length : quiet.has(at);
-    };
-    const open = this.open.filter((o) => {
-      if (!isQuiet(o)) return true;
-      this.keys.add(o.step.key);
-      return false;
+    if (quiet.size === 0) return { open: this.open, findings };
+    /* A drilling of every sheet is wanted in those alone that nobody answered for. */
+    const bySheet = this.open.flatMap((o): readonly OpenStep[] =>
+      o.step.kind === 'drilled' && o.layer === undefined ? this.layers.map(({ index }) => ({ ...o, layer: index })) : [o],
+    );
+    const open = bySheet.filter((o) => {
+      const at = o.layer ?? this.layerOf(o.step)?.index;
+      return at === undefined || !quiet.has(at);
     });
+    for (const { step } of bySheet) if (!open.some((o) => o.step.key === step.key)) this.keys.add(step.key);
     return { open, findings };
   }
 }

@@ -182,7 +182,8 @@ export function foldRow(
   const fold = new RowFold(layers);
   let next = 0;
   for (const mark of marks) {
-    while (next < changes.length && compareMarks((changes[next] as PieceChange).mark, mark) < 0) fold.change(changes[next++] as PieceChange);
+    while (next < changes.length && compareMarks((changes[next] as PieceChange).mark, mark) < 0)
+      fold.change(changes[next++] as PieceChange);
     fold.mark(mark);
   }
   while (next < changes.length) fold.change(changes[next++] as PieceChange);
@@ -328,11 +329,7 @@ class RowFold {
         done.own = mark.payload.ownDash;
         return;
       case 'gave-way':
-        for (const { partId } of touched) {
-          const sheet = sheetAt(done, partId);
-          sheet.hasGivenWay = true;
-          sheet.causes.set('drill', order);
-        }
+        for (const { partId } of touched) sheetAt(done, partId).hasGivenWay = true;
         return;
       case 'left-over-settled':
         done.isSettled = true;

@@ -183,7 +183,11 @@ export function gatherFindings(standing: Pick<RowStanding, 'findings'>): Gathere
     }
   return [...groups.values()]
     .map(({ finding, holeIds }) => ({ finding, holeIds: [...holeIds] }))
-    .sort((a, b) => Number(a.finding.isSettled ?? false) - Number(b.finding.isSettled ?? false) || GRAVITY[a.finding.severity] - GRAVITY[b.finding.severity]);
+    .sort(
+      (a, b) =>
+        Number(a.finding.isSettled ?? false) - Number(b.finding.isSettled ?? false) ||
+        GRAVITY[a.finding.severity] - GRAVITY[b.finding.severity],
+    );
 }
 
 /** What a finding's sentence says; where a hole lies is its own. */

@@ -1,12 +1,15 @@
 import { stepKey } from '../record/step-key';
 import type { Entity, GaugeUse, LotKind, PartDefinition, ToolDefinition } from '../record/definitions';
-import type { InspectWork, MarkWork, SetWork } from '../record/mark-work';
+import type { FastenerDone, InspectWork, MarkWork, SetWork, SheetTouched } from '../record/mark-work';
+import { faceTouched } from '../record/face';
+import { rivetOfDash } from '../tables/fasteners';
 import type { HoleOrigin, Mark, MarkKind, Side } from '../record/marks';
 import { toolsForSetup } from '../reach/tools-for-setup';
 import { setupOf, type Setup } from '../setup/setup';
 import type { StepKind } from '../record/steps';
-import type { RowDone } from './row-standing';
-import { NOT_SAID } from './hole-done';
+import type { OwnRows } from './own-rows';
+import { ownDashOf, type RowDone } from './row-standing';
+import { holeOf, NOT_SAID, type HoleDone } from './hole-done';
 import { finishOf, workDone, type PlannedRow } from './work';
 
 /** A mark as somebody wishes it, before it says what was done. */
@@ -19,9 +22,15 @@ export interface Wish {
   readonly payload?: object;
 }
 
+/** A row with what was done at its holes, and what holes with a rivet of their own size want. */
+export interface KnownRow extends PlannedRow {
+  readonly done: RowDone;
+  readonly own?: Pick<OwnRows, 'of'> | undefined;
+}
+
 /** What the work is filled in from. */
 export interface WorkSources {
-  readonly row: (rowId: string) => (PlannedRow & { readonly done: RowDone }) | undefined;
+  readonly row: (rowId: string) => KnownRow | undefined;
   readonly part: (partId: string) => Pick<PartDefinition, 'finish'> | undefined;
   readonly tools: readonly Entity<'tool'>[];
   readonly lots: readonly Entity<'lot'>[];
@@ -38,10 +47,14 @@ export function withWork<W extends Wish>(wishes: readonly W[], sources: WorkSour
       case 'piloted':
       case 'drilled':
       case 'set':
-        return [filled(wish, workOf(wish, null, sources), {})];
+        return byStanding(wish, sources).map((own) => filled(own.wish, workOf(own, null, sources), {}));
       case 'dimpled':
       case 'countersunk':
-        return byLayer(wish, sources);
+        return byStanding(wish, sources).flatMap((own) => byLayer(own, sources));
+      case 'deburred':
+      case 'gave-way':
+      case 'dimple-check':
+        return [withSheets(wish, sources)];
       case 'inspected':
       case 'head-check':
       case 'removed':
@@ -52,23 +65,89 @@ export function withWork<W extends Wish>(wishes: readonly W[], sources: WorkSour
       case 'gauge-read':
         return [withGauge(wish, gaugeFor('depth', sources))];
       case 'hole-check':
-        return [withGauge(wish, gaugeFor('hole', sources))];
+        return [withSheets(withGauge(wish, gaugeFor('hole', sources)), sources)];
+      case 'deviation':
+      case 'left-over-settled':
+        return [withSheets(wish, sources)];
       default:
         return [wish];
     }
   });
 }
 
-function workOf(wish: Wish, layerId: string | null, sources: WorkSources): MarkWork | null {
-  const planned = sources.row(wish.rowId);
+/** Part of a wish whose holes stand alike: they want the same rivet, and a cut finds the same hole. */
+interface StandingAlike<W extends Wish> {
+  readonly wish: W;
+  /** The row as these holes ask for it. */
+  readonly planned: PlannedRow | undefined;
+  /** The hole as it is in each layer, by layer id, mm; what is not known is not named. */
+  readonly holeIn: ReadonlyMap<string, number>;
+}
+
+/** One wish for each way its holes stand: own fastener, and for a cut the diameter in each sheet. */
+function byStanding<W extends Wish>(wish: W, sources: WorkSources): StandingAlike<W>[] {
+  const row = sources.row(wish.rowId);
+  if (!row) return [{ wish, planned: undefined, holeIn: new Map() }];
+  const groups = new Map<string, { dash: number | null; holeIn: ReadonlyMap<string, number>; holeIds: string[] }>();
+  for (const holeId of wish.holeIds) {
+    const at = row.done.get(holeId);
+    const dash = ownDashOf(at, row.stack.size.dash);
+    const holeIn = wish.kind === 'countersunk' ? holesOf(wish.layerIds ?? [], row, at) : wish.kind === 'set' ? holeThrough(at) : NO_HOLES;
+    const key = JSON.stringify([dash, [...holeIn]]);
+    const group = groups.get(key);
+    if (group) group.holeIds.push(holeId);
+    else groups.set(key, { dash, holeIn, holeIds: [holeId] });
+  }
+  return [...groups.values()].map(({ dash, holeIn, holeIds }) => {
+    const own = dash === null ? null : (row.own?.of(dash) ?? null);
+    return { wish: { ...wish, holeIds }, planned: own ?? row, holeIn };
+  });
+}
+
+const NO_HOLES: ReadonlyMap<string, number> = new Map();
+/** Of a hole through every sheet there is no layer to name it by. */
+const THROUGH = '';
+
+function holeThrough(done: HoleDone | undefined): ReadonlyMap<string, number> {
+  const hole = done ? holeOf(done) : null;
+  return typeof hole === 'number' ? new Map([[THROUGH, hole]]) : NO_HOLES;
+}
+
+function holesOf(layerIds: readonly string[], { row }: KnownRow, done: HoleDone | undefined): Map<string, number> {
+  const holes = new Map<string, number>();
+  for (const layerId of layerIds) {
+    const diameter = done?.sheets.get(row.layers.find((l) => l.id === layerId)?.partId ?? '')?.diameter;
+    if (typeof diameter === 'number') holes.set(layerId, diameter);
+  }
+  return holes;
+}
+
+/** The sheets a mark names, with the part and the face of it that lies there now. */
+function withSheets<W extends Wish>(wish: W, sources: WorkSources): W {
+  const layers = sources.row(wish.rowId)?.row.layers;
+  if (!layers || (wish.payload as { sheets?: unknown } | undefined)?.sheets !== undefined) return wish;
+  const named = wish.layerIds && wish.layerIds.length > 0 ? layers.filter((l) => wish.layerIds?.includes(l.id)) : layers;
+  if (named.length === 0) return wish;
+  const sheets = named.map((l): SheetTouched => ({ layerId: l.id, partId: l.partId, face: faceTouched(l, wish.side ?? null) }));
+  return { ...wish, payload: { ...wish.payload, sheets } };
+}
+
+function workOf<W extends Wish>(
+  { wish, planned, holeIn }: StandingAlike<W>,
+  layerId: string | null,
+  sources: WorkSources,
+): MarkWork | null {
   if (!planned) return null;
   const { how, setting } = (wish.payload ?? {}) as Pick<Mark['payload'], 'how' | 'setting'>;
   const { kind, holeIds, side = null } = wish;
   const work = workDone({ kind, holeIds, layerId, side, how, setting }, planned);
-  if (work && kind === 'set') return withLot(work as SetWork, sources.lots);
+  if (work && kind === 'set')
+    return withLot({ ...(work as SetWork), holeMm: holeIn.get(THROUGH) ?? (work as SetWork).holeMm }, sources.lots);
   const isLooked = kind === 'inspected' || kind === 'head-check';
   const toolId = work && (isLooked ? gaugeFor('head', sources) : onlyTool(wish, layerId, planned, sources.tools));
-  return work && toolId ? ({ ...work, toolId } as MarkWork) : work;
+  const there = layerId === null ? undefined : holeIn.get(layerId);
+  const made = work && kind === 'countersunk' && there !== undefined ? { ...work, holeMm: there } : work;
+  return made && toolId ? ({ ...made, toolId } as MarkWork) : made;
 }
 
 /** The gauge of that use, where one is owned and no second. */
@@ -136,23 +215,34 @@ const filled = <W extends Wish>(wish: W, work: MarkWork | null, more: Partial<Wi
   ...(work ? { payload: { ...wish.payload, work } } : {}),
 });
 
-function byLayer<W extends Wish>(wish: W, sources: WorkSources): W[] {
-  const groups = grouped(wish.layerIds ?? [], (layerId) => workOf(wish, layerId, sources));
-  return groups.length === 0 ? [wish] : groups.map(({ work, items }) => filled(wish, work, { layerIds: items }));
+function byLayer<W extends Wish>(own: StandingAlike<W>, sources: WorkSources): W[] {
+  const groups = grouped(own.wish.layerIds ?? [], (layerId) => workOf(own, layerId, sources));
+  if (groups.length === 0) return [own.wish];
+  return groups.map(({ work, items }) => withSheets(filled(own.wish, work, { layerIds: items }), sources));
 }
 
-/** What is looked at or taken out is the fastener that is in the hole, whatever is planned now. */
+/** What is looked at or taken out is the fastener that is in the hole, in the hole as it is, whatever is planned now. */
 function byFastener<W extends Wish>(wish: W, sources: WorkSources): W[] {
   const planned = sources.row(wish.rowId);
   if (!planned) return [wish];
+  const own: StandingAlike<W> = { wish, planned, holeIn: new Map() };
   const groups = grouped(wish.holeIds, (holeId) => {
-    const there = planned.done.get(holeId)?.fastener;
-    const work = workOf(wish, null, sources) as SetWork | InspectWork | null;
+    const done = planned.done.get(holeId);
+    const there = done?.fastener;
+    const work = workOf(own, null, sources) as SetWork | InspectWork | null;
     /* An old mark that does not say it: it is not known, and nothing is made up. */
     if (there === NOT_SAID) return null;
-    return work && there ? { ...work, fastener: there } : work;
+    if (!work || !there) return work;
+    return 'holeMm' in work ? { ...work, fastener: there, holeMm: holeUnder(done, there) ?? work.holeMm } : { ...work, fastener: there };
   });
   return groups.map(({ work, items }) => filled(wish, work, { holeIds: items }));
+}
+
+/** The hole a fastener is in: as it is on record, else the one its size is set in; null: neither is known. */
+export function holeUnder(done: HoleDone | undefined, fastener: FastenerDone): number | null {
+  const hole = done ? holeOf(done) : null;
+  if (typeof hole === 'number') return hole;
+  return (fastener.dash === undefined ? null : rivetOfDash(fastener.dash)?.hole) ?? null;
 }
 
 function byFinish<W extends Wish>(wish: W, sources: WorkSources): W[] {

@@ -80,7 +80,13 @@ const fastenerDone = shape({
   far: optional(oneOf('flush')),
 });
 const setWork = exactly<SetWork>()(
-  shape({ fastener: fastenerDone, partIds: optional(list(isId, ROW_LINE_MAX_LAYERS, { unique: true })), gripMm: lengthMm, holeMm: lengthMm, lotId: optional(isId) }),
+  shape({
+    fastener: fastenerDone,
+    partIds: optional(list(isId, ROW_LINE_MAX_LAYERS, { unique: true })),
+    gripMm: lengthMm,
+    holeMm: lengthMm,
+    lotId: optional(isId),
+  }),
 );
 const inspectWork = exactly<InspectWork>()(
   shape({ fastener: fastenerDone, profile: oneOf(...PROFILE_IDS), flushnessMm: lengthMm, toolId: optional(isId) }),

@@ -69,7 +69,8 @@ class Bench {
   run(): Problem | null {
     for (const [i, event] of this.document.events.entries()) {
       const path = `events[${i}]`;
-      const problem = 'row' in event && typeof event.row === 'object' ? this.edit(event.row, `${path}.row`) : this.take(event as MetalDone, path);
+      const problem =
+        'row' in event && typeof event.row === 'object' ? this.edit(event.row, `${path}.row`) : this.take(event as MetalDone, path);
       if (problem) return problem;
     }
     return null;

@@ -211,7 +211,9 @@ export function answerProgress(value: unknown): Result<{ holes: object[] }> {
     }
   }
   const done = foldDone(marks, () => row.layers).rows.get('row');
-  return good({ holes: row.holes.map((hole, i) => ({ hole: i + 1, ...answerOf(standingOf(wanted, hole, done?.get(hole.id)), row.layers.length) })) });
+  return good({
+    holes: row.holes.map((hole, i) => ({ hole: i + 1, ...answerOf(standingOf(wanted, hole, done?.get(hole.id)), row.layers.length) })),
+  });
 }
 
 /** This verb names what was never recorded under a rivet as open too, and a finding of every sheet once, at the hole. */

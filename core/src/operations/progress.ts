@@ -69,7 +69,11 @@ interface Counted {
 }
 
 /** Things open and done of one operation; null where nothing is ever marked of it. Held holes are not wanted now. */
-export function countOperation(o: AssemblyOperation, rows: ReadonlyMap<string, ProgressRow>, partsDone: ReadonlySet<string>): Counted | null {
+export function countOperation(
+  o: AssemblyOperation,
+  rows: ReadonlyMap<string, ProgressRow>,
+  partsDone: ReadonlySet<string>,
+): Counted | null {
   if (o.kind === 'arrive') return { open: 1, done: 0 };
   if (o.kind === 'job') return partsDone.has(o.id) ? { open: 0, done: 1 } : { open: 1, done: 0 };
   if (o.kind === 'squared') return countChecked(rows.get(o.rowId ?? ''));

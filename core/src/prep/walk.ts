@@ -72,7 +72,8 @@ export function walkStack(stack: Stack, school: SchoolId, cone: Cone, gripMm: nu
       stack.nest.kind === 'fixed' && nest > 0
         ? ((flushDepth + stack.nest.allowance) as Mm)
         : coneDepth(cut, surfaceDiameter(cone, head, nest), stack.hole);
-    const answer = known === undefined ? HEAD_UNKNOWN : (answerByNature(layer) ?? askSchool(school, { stack, index, gripMm, depthMm: depth }));
+    const answer =
+      known === undefined ? HEAD_UNKNOWN : (answerByNature(layer) ?? askSchool(school, { stack, index, gripMm, depthMm: depth }));
     /* Without the head's figures not even the plans' countersink has a size. */
     const prep: PrepAnswer = known === undefined ? 'unresolved' : (plans ?? answer.prep);
     /* Of a part that is bought, or of another metal, the plans alone can say anything: they contradict no school. */

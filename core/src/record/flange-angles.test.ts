@@ -21,7 +21,12 @@ const read = (id: string, found: number, hour: number, station?: AngleStation) =
     payload: { partIds: ['p2'], angle: { found, wanted: 88, ...(station ? { station } : {}) } },
   });
 function due(marks: Mark[], own = asked) {
-  const planned = planRow('r', row, { fasteners: NO_FASTENERS, kit: KIT, parts: own, done: foldDone(marks, () => row.layers).rows.get('r') });
+  const planned = planRow('r', row, {
+    fasteners: NO_FASTENERS,
+    kit: KIT,
+    parts: own,
+    done: foldDone(marks, () => row.layers).rows.get('r'),
+  });
   if (!planned) throw new Error('no stack');
   return flangeAngles(own, [planned], marks);
 }

@@ -64,7 +64,9 @@ export function holeEventText(mark: Mark, units: Units): string {
     case 'hole-check':
       return `gauged: ${mark.payload.gauge}`;
     case 'own-fastener':
-      return mark.payload.ownDash === null ? `takes the row's rivet again${with_}` : `takes its own rivet, ${dashName(mark.payload.ownDash, units)}${with_}`;
+      return mark.payload.ownDash === null
+        ? `takes the row's rivet again${with_}`
+        : `takes its own rivet, ${dashName(mark.payload.ownDash, units)}${with_}`;
     case 'finding-settled':
       return `answered: ${findingTitle(mark.payload.finding.code)}${mark.payload.finding.page ? `, page ${mark.payload.finding.page}` : ''}${with_}`;
     case 'left-over-settled':

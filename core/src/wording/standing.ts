@@ -172,7 +172,8 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
     case 'measure-first':
       return 'A deviation here is not judged yet: measure first.';
     case 'dimpled-twice':
-      if (f.data.twice === 'yes') return `${sheet}: dimpled a second time with other dies; the largest were ${dashName(f.data.made as number, units)}.`;
+      if (f.data.twice === 'yes')
+        return `${sheet}: dimpled a second time with other dies; the largest were ${dashName(f.data.made as number, units)}.`;
       return `${sheet}: dimpled with ${dashName(f.data.made as number, units)} dies, planned ${dashName(f.data.wanted as number, units)}.`;
     case 'prepared-larger':
       return `${sheet}: dimpled with ${dashName(f.data.made as number, units)} dies, planned ${dashName(f.data.wanted as number, units)}.`;

@@ -2,6 +2,9 @@ import type { Hand, RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { missingBefore, rankOf, type RowWork, type WorkOrder } from '../record/order';
 import { awaitsCheck, isDone, isHeld, isPartStep, type HoleStates, type Step, type StepKind } from '../record/steps';
+import { isOffered, type Offering } from '../done/offered';
+import type { OwnRows } from '../done/own-rows';
+import type { RowStanding } from '../done/row-standing';
 import type { Setup, SetupUse } from '../setup/setup';
 
 /** A row as the bench needs it. */
@@ -10,6 +13,10 @@ export interface BenchRow extends RowWork {
   readonly row: RowDefinition;
   readonly uses: readonly SetupUse[];
   readonly states: HoleStates;
+  /** What stops the work at a hole, and which holes take a rivet of their own size; absent: nothing, and none. */
+  readonly standing?: Pick<RowStanding, 'stopped' | 'again' | 'own'> | undefined;
+  /** What holes with a rivet of their own size want. */
+  readonly own?: Pick<OwnRows, 'of'> | undefined;
 }
 
 /** What one row (or, for work on parts, one part) still wants in one set-up. */
@@ -28,6 +35,12 @@ export interface BenchItem {
   readonly openSteps: number;
   /** What should come first and is not done yet. */
   readonly waitsFor: readonly StepKind[];
+  /** Holes left out because something there stops the work, in order. */
+  readonly stoppedHoleIds: readonly string[];
+  /** The rivet these holes take instead of the row's, first dash number; absent: the row's. */
+  readonly ownDash?: number | undefined;
+  /** The row's set-up for the same work, where the holes have one of their own. */
+  readonly rowSetupKey?: string | undefined;
 }
 
 export interface BenchSetup {
@@ -42,12 +55,18 @@ export interface BenchSetup {
 export function benchOf(rows: readonly BenchRow[], done: { readonly parts: ReadonlySet<string>; readonly order: WorkOrder }): BenchSetup[] {
   const found = new Map<string, { setup: Setup; items: BenchItem[]; seenParts: Set<string> }>();
   const context = { ...done, rows };
-  for (const bench of rows)
+  const entryOf = (setup: Setup) => {
+    let entry = found.get(setup.key);
+    if (!entry) found.set(setup.key, (entry = { setup, items: [], seenParts: new Set() }));
+    return entry;
+  };
+  for (const bench of rows) {
     for (const use of bench.uses) {
-      let entry = found.get(use.setup.key);
-      if (!entry) found.set(use.setup.key, (entry = { setup: use.setup, items: [], seenParts: new Set() }));
+      const entry = entryOf(use.setup);
       for (const item of itemsOf(bench, use, context, entry.seenParts)) entry.items.push(item);
     }
+    for (const { setup, item } of ownItemsOf(bench, context)) entryOf(setup).items.push(item);
+  }
   const rank = (s: Setup) => rankOf(s.operation, done.order);
   return [...found.values()]
     .filter((e) => e.items.length > 0)
@@ -72,7 +91,18 @@ function itemsOf(
     seenParts.add(partId);
     const waitsFor = missingBefore([step], bench, [], context);
     return [
-      { key: `part/${partId}`, rowId: id, partId, hand: row.hand, steps: [step], openHoleIds: [], heldHoleIds: [], openSteps: 1, waitsFor },
+      {
+        key: `part/${partId}`,
+        rowId: id,
+        partId,
+        hand: row.hand,
+        steps: [step],
+        openHoleIds: [],
+        heldHoleIds: [],
+        stoppedHoleIds: [],
+        openSteps: 1,
+        waitsFor,
+      },
     ];
   });
   const onHoles = itemOnHoles(bench, use, context);
@@ -80,7 +110,10 @@ function itemsOf(
 }
 
 /** What was found for a row's own holes, kept while its steps, marks and parts are the same. */
-const known = new WeakMap<SetupUse, { states: HoleStates; parts: ReadonlySet<string>; order: WorkOrder; item: BenchItem | null }>();
+const known = new WeakMap<
+  SetupUse,
+  { standing: BenchRow['standing']; states: HoleStates; parts: ReadonlySet<string>; order: WorkOrder; item: BenchItem | null }
+>();
 
 function itemOnHoles(
   bench: BenchRow,
@@ -88,26 +121,60 @@ function itemOnHoles(
   context: { readonly parts: ReadonlySet<string>; readonly order: WorkOrder },
 ): BenchItem | null {
   const before = known.get(use);
-  if (before && before.states === bench.states && before.parts === context.parts && before.order === context.order) return before.item;
-  const item = findOnHoles(bench, use, context);
-  known.set(use, { states: bench.states, parts: context.parts, order: context.order, item });
+  if (
+    before &&
+    before.standing === bench.standing &&
+    before.states === bench.states &&
+    before.parts === context.parts &&
+    before.order === context.order
+  )
+    return before.item;
+  const own = bench.standing?.own;
+  const isRows = (holeId: string) => !own?.has(holeId);
+  const item = findOnHoles(bench, use, context, isRows);
+  known.set(use, { standing: bench.standing, states: bench.states, parts: context.parts, order: context.order, item });
   return item;
+}
+
+/** What holes with a rivet of their own size still want, in set-ups of their own. */
+function ownItemsOf(
+  bench: BenchRow,
+  context: { readonly parts: ReadonlySet<string>; readonly order: WorkOrder },
+): { readonly setup: Setup; readonly item: BenchItem }[] {
+  const { standing, own } = bench;
+  if (!standing || standing.own.size === 0 || !own) return [];
+  return [...new Set(standing.own.values())].flatMap((dash) => {
+    const asked = own.of(dash);
+    if (!asked) return [];
+    const row: BenchRow = { ...bench, steps: asked.steps, uses: asked.uses };
+    return asked.uses.flatMap((use) => {
+      const item = findOnHoles(row, use, context, (holeId) => standing.own.get(holeId) === dash);
+      if (!item) return [];
+      const rowSetupKey = bench.uses.find((u) => u.setup.operation === use.setup.operation)?.setup.key;
+      return [{ setup: use.setup, item: { ...item, key: `${item.key}/own${dash}`, ownDash: dash, rowSetupKey } }];
+    });
+  });
 }
 
 function findOnHoles(
   bench: BenchRow,
   use: SetupUse,
   context: { readonly parts: ReadonlySet<string>; readonly order: WorkOrder },
+  isMeant: (holeId: string) => boolean,
 ): BenchItem | null {
   const { row, id } = bench;
   const onHoles = use.steps.filter((s) => !isPartStep(s));
   if (onHoles.length === 0) return null;
   const open: string[] = [];
   const held: string[] = [];
+  const stopped: string[] = [];
   let openSteps = 0;
   for (const hole of holesInPlan(row.holes)) {
+    if (!isMeant(hole.id)) continue;
     const at = bench.states.get(hole.id);
-    const left = onHoles.filter((s) => !isDone(s, at));
+    const wanted = onHoles.filter((s) => !isDone(s, at));
+    const left = bench.standing ? wanted.filter((s) => isOffered(bench.standing as Offering, hole.id, s)) : wanted;
+    if (left.length < wanted.length) stopped.push(hole.id);
     if (left.length === 0) continue;
     if (isHeld(hole, use.setup.operation, at)) held.push(hole.id);
     else {
@@ -127,6 +194,7 @@ function findOnHoles(
     steps: onHoles,
     openHoleIds: open,
     heldHoleIds: held,
+    stoppedHoleIds: stopped,
     openSteps,
     waitsFor,
   };

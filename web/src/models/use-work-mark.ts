@@ -14,7 +14,9 @@ export function useWorkMark(data: AssemblyAnswer, rows: readonly RowModel[]): (w
   const things = useTools(data.kit.id).data;
   const sources = useMemo(() => {
     const parts = partsById(data.parts);
-    const byId = new Map(rows.map((r) => [r.entity.id, { row: r.entity.definition, stack: r.stack, plan: r.plan, done: r.done }]));
+    const byId = new Map(
+      rows.map((r) => [r.entity.id, { row: r.entity.definition, stack: r.stack, plan: r.plan, done: r.done, own: r.own }]),
+    );
     return { row: (id: string) => byId.get(id), part: (id: string) => parts.get(id), tools: things?.tools ?? [], lots: things?.lots ?? [] };
   }, [data.parts, rows, things]);
   const writing = useWritingUp();
