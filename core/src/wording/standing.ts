@@ -199,6 +199,16 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
   }
 }
 
+/** Holes a press passed over: `Holes 1-2 left out: stop.` */
+export function leftOutSentence(range: string, count: number): string {
+  return `${count === 1 ? 'Hole' : 'Holes'} ${range} left out: stop.`;
+}
+
+/** Asked where every hole somebody chose has an open stop. */
+export function stoppedQuestion(range: string, count: number): string {
+  return `${count === 1 ? `Hole ${range} has` : `Holes ${range} have`} an open stop. Settle it first, or record what was really done.`;
+}
+
 /** What is open at a hole, as an order: `open to .1285 in again`. */
 export function openSentence({ step, because, deeperMm, toMm }: OpenStep, units: Units): string {
   const { verb } = OPERATION_WORDS[step.kind];

@@ -10,6 +10,7 @@ import { MarkFolder } from '#core/done/folder';
 import { finishState, type FinishState } from '#core/done/finish';
 import { layersOfRows, type LayersOf, type RecordDone } from '#core/done/hole-done';
 import type { OwnRows } from '#core/done/own-rows';
+import type { PieceNumbers } from '#core/done/pieces';
 import { jobsDone } from '#core/jobs/job';
 import { recallsOf, stillToLook } from '#core/done/recall';
 import { standRow, type ToLook, type RowDone, type RowStanding } from '#core/done/row-standing';
@@ -33,6 +34,8 @@ export interface RowModel {
   readonly standing: RowStanding;
   /** What holes with a rivet of their own size want. */
   readonly own: OwnRows;
+  /** Which piece of each part is there, the same for all rows. */
+  readonly pieces: PieceNumbers;
   /** Keys of the steps done on whole parts, the same for all rows. */
   readonly partsDone: ReadonlySet<string>;
   /** Parts whose finish was cut through, with how many holes are to be touched up; the same for all rows. */
@@ -189,6 +192,7 @@ export class RowModels {
       done,
       standing,
       own: planned.own,
+      pieces: folded.parts.pieces,
       partsDone: finish.steps,
       touchUp: finish.touchUp,
       progress: progressOf(row, steps, states, finish.steps),

@@ -2,7 +2,9 @@ import { cutText } from '#core/typed/whole-text';
 import { useState, type ReactNode } from 'react';
 import { finishedParts, openMachining, type OpenMachining } from '#core/done/finish';
 import { earlyOf, type WorkOrder } from '#core/record/order';
-import type { StepKind } from '#core/record/steps';
+import { STEP_KINDS, type StepKind } from '#core/record/steps';
+import { withoutStopped } from '#core/done/offered';
+import { stoppedQuestion } from '#core/wording/standing';
 import { shutOffBySetting } from '#core/access/shut-off';
 import { earlySentence } from '#core/wording/order';
 import { shutsOffSentence } from '#core/wording/sequence';
@@ -10,6 +12,7 @@ import { OPERATION_WORDS } from '#core/wording/setups';
 import type { Mark } from '#core/record/marks';
 import type { MarkWish } from '../api/commands';
 import type { RowModel } from './row-model';
+import { rangeIn } from './use-work-mark';
 import type { Sequence } from './use-sequence';
 import { Button, ErrorText, Field, TextInput } from '../ui/controls';
 import { Modal } from '../ui/modal';
@@ -25,6 +28,8 @@ interface Question {
   readonly shut: readonly string[];
   /** The first pieces of this batch were not looked at. */
   readonly isUnlooked: boolean;
+  /** Every hole that was chosen has an open stop: which; empty: not so. */
+  readonly stopped: string;
   /** What is still to be machined on the parts a finish goes on. */
   readonly machining: readonly OpenMachining[];
   /** Finished parts that are cut by this, by name. */
@@ -65,6 +70,18 @@ function finishedBy(wishes: readonly MarkWish[], rows: readonly RowModel[]): str
   return finished.map((id) => cut.find((c) => c.partId === id)?.name ?? '');
 }
 
+/** Asked where all the holes that were chosen have an open stop; where some have, these are left out unasked. */
+function stoppedIn(wishes: readonly MarkWish[], rows: readonly RowModel[]): string {
+  const [first] = wishes;
+  const standing = rows.find((r) => r.entity.id === first?.rowId)?.standing;
+  if (!first || !standing || standing.stopped.size === 0 || first.holeIds.length === 0) return '';
+  const isStep = (STEP_KINDS as readonly string[]).includes(first.kind);
+  const isEvery = wishes.every((w) => w.holeIds.every((id) => standing.stopped.has(id)));
+  const { leftOut, wishes: kept } = withoutStopped([...wishes, { ...first, holeIds: [] }], () => standing);
+  const isMending = leftOut.length === 0 || kept.some((w) => w.holeIds.length > 0);
+  return isStep && isEvery && !isMending ? stoppedQuestion(rangeIn(rows, first.rowId, first.holeIds), first.holeIds.length) : '';
+}
+
 /** What is open before a finish that these marks say; nothing where they say none. */
 function machiningBefore(wishes: readonly MarkWish[], rows: readonly RowModel[]): OpenMachining[] {
   const parts = wishes.flatMap((w) => (w.kind === 'primed' ? (w.payload?.partIds ?? []) : []));
@@ -94,12 +111,13 @@ export function useEarlyGuard(
     const isUnlooked = isUnlookedBy(wishes);
     const finished = finishedBy(wishes, rows);
     const machining = machiningBefore(wishes, rows);
-    const isPlain = missing.length === 0 && shut.length === 0 && !isUnlooked && finished.length === 0;
+    const stopped = stoppedIn(wishes, rows);
+    const isPlain = missing.length === 0 && shut.length === 0 && !isUnlooked && finished.length === 0 && stopped === '';
     if (isPlain || later === undefined) onMark(wishes);
     else {
       setReason('');
       setProblem(null);
-      setQuestion({ wishes, missing, later, shut, isUnlooked, finished, machining });
+      setQuestion({ wishes, missing, later, shut, isUnlooked, stopped, finished, machining });
     }
   };
   const confirm = () => {
@@ -120,13 +138,14 @@ export function useEarlyGuard(
           ? 'Is it square already?'
           : question.isUnlooked && question.missing.length + question.shut.length === 0
             ? 'Go on without a look at the first three?'
-            : question.missing.length + question.shut.length === 0 && !question.isUnlooked
+            : question.missing.length + question.shut.length === 0 && !question.isUnlooked && !question.stopped
               ? 'Cut through the finish?'
               : `Mark as ${OPERATION_WORDS[question.later].done} already?`
       }
       open
       onClose={() => setQuestion(null)}
     >
+      {question.stopped ? <p className="text-[17px] font-semibold text-stop">{question.stopped}</p> : null}
       {question.missing.length > 0 ? <p className="text-[17px]">{earlySentence(question.missing, question.later)}</p> : null}
       {question.shut.length > 0 ? <p className="text-[17px] font-semibold text-stop">{shutsOffSentence(question.shut)}</p> : null}
       {question.isUnlooked ? (

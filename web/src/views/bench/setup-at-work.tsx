@@ -101,7 +101,7 @@ export function SetupAtWork(props: AtWorkProps) {
         </Suspense>
       ) : null}
       <PageFlags data={data} flags={flags.get(item.rowId) ?? []} />
-      <StandingPanel row={row} />
+      <StandingPanel row={row} onMark={onMark} />
       <OnPaper assembly={data.assembly} setupKey={current.setup.key} doneAt={at.doneAt} onDoneAt={at.setDoneAt} />
       <ul className="text-[15px] text-ink2">
         {[...setupCautions(current.setup, notSolid(row.stack)?.kind), ADVICE_FIRST].map((c) => (

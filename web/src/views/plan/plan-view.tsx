@@ -41,7 +41,6 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   const marks = useAllMarks(assembly.id);
   const units = useUnits();
   const rows = useRowModels(data, marks);
-  const mark = useWorkMark(data, rows);
   const [line, setLine] = useState('');
   const filterField = useRef<HTMLInputElement>(null);
 
@@ -57,6 +56,11 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
   );
   const edits = usePlanEdits(data, units, select);
   const { editing, setEditing, dialog, setDialog, notice, setNotice, attempt, keepEdits } = edits;
+  const mark = useWorkMark(
+    data,
+    rows,
+    useCallback((text: string) => setNotice({ isBad: false, text }), [setNotice]),
+  );
   const pointing = usePointing(data, edits.tell);
 
   const draft = useDraft(line, data, editing, units);

@@ -83,6 +83,7 @@ export function SelectedRow({ data, row, rows, marks, holes, edits, pointing, on
               <PageFlags data={data} flags={flags.get(entity.id) ?? []} />
               <StandingPanel
                 row={row}
+                onMark={onMark}
                 onKeepThere={(definition) => attempt(keepEdits([rowEdit(entity, definition)], 'What is there kept as the plans’ call-out'))}
               />
             </>
