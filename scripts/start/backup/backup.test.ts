@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { chmodSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { strToU8, zipSync } from 'fflate';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import mysql from 'mysql2/promise';
@@ -123,6 +124,17 @@ describe('a daily copy', () => {
     const [tables] = await connection.query('SHOW TABLES');
     await connection.end();
     expect(tables).toEqual([]);
+  });
+  it('somebody else’s copy runs nothing but what a dump of ours has', async () => {
+    const touched = join(folder, 'touched');
+    const statements = ['UNLOCK TABLES;', `\\! touch ${touched}`, `system touch ${touched}`, ''].join('\n');
+    const digest = createHash('sha256').update(statements).digest('hex');
+    const manifest = { format: 'patient-anvil-copy', formatVersion: 1, madeAt: '', because: 'asked', files: { 'database.sql': digest } };
+    const path = join(folder, 'foreign.zip');
+    writeFileSync(path, zipSync({ 'database.sql': strToU8(statements), 'manifest.json': strToU8(JSON.stringify(manifest)) }));
+    const target = await database('foreign-target');
+    await expect(restoreCopy(path, target.url, join(folder, 'foreign-photos'))).rejects.toThrow(/not one this program wrote/);
+    expect([existsSync(touched), existsSync(join(folder, 'foreign-photos'))]).toEqual([false, false]);
   });
   it('a database that does not take the copy ends the restoring with its reason', async () => {
     const copies = keeper(source, 'untaken');

@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import { createReadStream, createWriteStream, existsSync, readdirSync } from 'node:fs';
 import { open, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { PassThrough, type Readable } from 'node:stream';
+import { PassThrough, type Readable, type Writable } from 'node:stream';
 import { Unzip, UnzipInflate, UnzipPassThrough, Zip, ZipDeflate, ZipPassThrough, type AsyncFlateStreamHandler } from 'fflate';
 
 /*
@@ -101,17 +101,20 @@ export async function writeCopy(
 }
 
 /** Reads a copy through, file by file; `take` gets each one's bytes as they come. Throws where it is no copy or a byte is not as it was. */
-export async function readCopy(file: string, take: (name: string) => Readable | null): Promise<Manifest> {
+export async function readCopy(file: string, take: (name: string) => Readable | Writable | null): Promise<Manifest> {
   if (!(await stat(file).catch(() => null))?.isFile()) throw new Error(`there is no copy at ${file}`);
   const digests = new Map<string, string>();
   let manifestText = '';
   const unzip = new Unzip();
   unzip.register(UnzipInflate);
   unzip.register(UnzipPassThrough);
-  const busy: PassThrough[] = [];
+  const busy: Writable[] = [];
+  const seen = new Set<string>();
   unzip.onfile = (entry) => {
+    if (seen.has(entry.name)) throw new Error(`the copy is damaged: ${entry.name} stands in it twice`);
+    seen.add(entry.name);
     const hash = createHash('sha256');
-    const wanted = take(entry.name) as PassThrough | null;
+    const wanted = take(entry.name) as Writable | null;
     if (wanted) busy.push(wanted);
     entry.ondata = (error, chunk, isLast) => {
       if (error) throw new Error(`the copy is damaged at ${entry.name}: ${error.message}`);

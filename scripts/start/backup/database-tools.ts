@@ -50,9 +50,12 @@ export function dump(a: DatabaseAddress): { readonly text: Readable; readonly en
   return { text: child.stdout, ended: endOf(child, 'mariadb-dump') };
 }
 
-/** Runs a text of statements on a database. */
+/** Runs a text of statements on a database; the client's sandbox keeps commands of the shell and files out of it. */
 export async function load(a: DatabaseAddress, text: Readable): Promise<void> {
-  const child = spawn('mariadb', [...REACH(a), '--max-allowed-packet=64M', a.name], { env: env(a), stdio: ['pipe', 'ignore', 'pipe'] });
+  const child = spawn('mariadb', [...REACH(a), '--sandbox', '--max-allowed-packet=64M', a.name], {
+    env: env(a),
+    stdio: ['pipe', 'ignore', 'pipe'],
+  });
   const ended = endOf(child, 'mariadb');
   child.stdin.on('error', () => undefined);
   text.pipe(child.stdin);

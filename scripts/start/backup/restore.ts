@@ -5,6 +5,7 @@ import { finished } from 'node:stream/promises';
 import mysql from 'mysql2/promise';
 import { DATABASE, photoIn, readCopy, sink } from './copy-file';
 import { addressOf, emptied, load } from './database-tools';
+import { checkedDump } from './dump-check';
 
 /** Whether a data folder holds nothing that a copy would be put over. */
 export function isEmptyFolder(folder: string): boolean {
@@ -30,9 +31,22 @@ export async function restoreInto(folder: string, file: string, databaseUrl: str
   rmSync(markOf(folder), { force: true });
 }
 
+/** Reads the whole copy: every byte as it was, and of its database only statements that a dump of ours has. */
+async function proveCopy(file: string): Promise<void> {
+  const checks: Promise<void>[] = [];
+  await readCopy(file, (name) => {
+    if (name !== DATABASE) return null;
+    const check = checkedDump();
+    checks.push(finished(check));
+    checks.at(-1)?.catch(() => undefined);
+    return check;
+  });
+  await Promise.all(checks);
+}
+
 /** Puts a copy into the empty database and the photos' folder; the whole copy is read and proved before anything is written. */
 export async function restoreCopy(file: string, databaseUrl: string, photosDir: string): Promise<void> {
-  await readCopy(file, () => null);
+  await proveCopy(file);
   mkdirSync(photosDir, { recursive: true, mode: 0o700 });
   const text = sink();
   const photos: Promise<void>[] = [];
