@@ -48,14 +48,17 @@ export function serve() {
     await connection.close();
     rmSync(photosDir, { recursive: true, force: true });
   });
+  return { ...clientOf(() => base), photosDir: () => photosDir, db: () => connection.db, pool: () => connection.pool.promise() };
+}
+
+/** A small client for a server at an address. */
+export function clientOf(base: () => string) {
   const call = async (path: string, init?: RequestInit): Promise<Answer> => {
-    const response = await fetch(`${base}/api${path}`, init);
+    const response = await fetch(`${base()}/api${path}`, init);
     return { status: response.status, body: await response.json(), headers: response.headers };
   };
   return {
-    url: () => base,
-    db: () => connection.db,
-    pool: () => connection.pool.promise(),
+    url: base,
     get: (path: string) => call(path),
     post: (path: string, body: unknown, headers: Record<string, string> = {}) =>
       call(path, {
@@ -128,13 +131,13 @@ export const mark = (
   }) as Mark;
 
 /** A kit with one assembly, two parts and one row, made through the API. */
-export async function makeKit(api: ReturnType<typeof serve>) {
+export async function makeKit(api: ReturnType<typeof clientOf>, more: Partial<KitDefinition> = {}) {
   const [kitId, assemblyId, skin, spar, rowId] = [id(), id(), id(), id(), id()] as const;
   const rowDefinition = row(assemblyId, [skin, spar]);
   const made = await api.post(
     '/changes',
     change(kitId, [
-      { kind: 'kit', id: kitId, expectedVersion: 0, definition: kit() },
+      { kind: 'kit', id: kitId, expectedVersion: 0, definition: kit(more) },
       { kind: 'assembly', id: assemblyId, expectedVersion: 0, definition: { v: 1, kitId, name: 'Left float', order: 1 } },
       { kind: 'part', id: skin, expectedVersion: 0, definition: part(assemblyId, 'skin', 0.025) },
       { kind: 'part', id: spar, expectedVersion: 0, definition: part(assemblyId, 'spar', 0.04) },

@@ -3,10 +3,12 @@ import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { createApp } from '../src/app';
+import { change, makeKit, mark, clientOf } from './client';
 import { connect, type Connection } from '../src/db/connection';
 import { OpenStreams } from '../src/people/open-streams';
 import { CODE_LIVES_MS, Pairing } from '../src/people/pairing';
 
+const [RV, TK] = ['00000000-0000-4000-8000-0000000000a1', '00000000-0000-4000-8000-0000000000a2'] as const;
 let connection: Connection;
 let lan: Server;
 let desk: Server;
@@ -76,6 +78,41 @@ describe('the tablet in the garage', () => {
     expect((await ask('/api/devices', cookie)).status).toBe(404);
     expect((await fetch(`${lanUrl}/api/devices/code`, { method: 'POST', headers: { cookie } })).status).toBe(404);
     expect((await pair({ code })).status).toBe(403);
+  });
+  it('marks and changes are by the person it was paired for, on that device, and of the kit’s life', async () => {
+    const cookie = cookieOf(await pair({ code: await showCode(), name: 'bench tablet', person: 'tk' }));
+    const send = async (path: string, body: unknown) => {
+      const answer = await fetch(`${lanUrl}/api${path}`, {
+        method: 'POST',
+        headers: { cookie, 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+      return { status: answer.status, body: (await answer.json()) as { error?: { code: string; marks?: { code: string }[] } } };
+    };
+    const desk = clientOf(() => deskUrl);
+    const k = await makeKit(desk, {
+      people: [
+        { id: RV, initials: 'RV' },
+        { id: TK, initials: 'TK' },
+      ],
+    });
+    const holes = [k.row.holes[0]?.id as string];
+    const own = mark(k.rowId, holes, { person: TK, doneAt: '2026-11-19T10:00:00.000Z' });
+    expect((await send('/marks', { kitId: k.kitId, marks: [own] })).status).toBe(200);
+    expect((await send('/marks', { kitId: k.kitId, marks: [own] })).status).toBe(200);
+    const kept = ((await desk.get(`/assemblies/${k.assemblyId}/marks`)).body.marks as { id: string; device: string }[]).find(
+      (m) => m.id === own.id,
+    );
+    expect(kept?.device).not.toBe(own.device);
+    const refused = async (more: object) => {
+      const { status, body } = await send('/marks', { kitId: k.kitId, marks: [mark(k.rowId, holes, { person: TK, ...more })] });
+      return [status, body.error?.marks?.map((m) => m.code)];
+    };
+    expect(await refused({ person: RV })).toEqual([409, ['mark-person-not-paired']]);
+    expect(await refused({ doneAt: '1999-01-01T10:00:00.000Z' })).toEqual([409, ['mark-before-kit']]);
+    const edit = change(k.kitId, [{ kind: 'row', id: k.rowId, expectedVersion: 1, definition: { ...k.row, name: 'By the tablet' } }]);
+    expect((await send('/changes', { ...edit, person: RV })).body.error?.code).toBe('person-not-paired');
+    expect((await send('/changes', { ...edit, person: TK })).status).toBe(200);
   });
   it('a dropped device gets nothing any more', async () => {
     const cookie = cookieOf(await pair({ code: await showCode(), name: 'lent phone' }));

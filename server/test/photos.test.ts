@@ -1,3 +1,5 @@
+import { readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import { crc32, deflateSync } from 'node:zlib';
 import sharp from 'sharp';
@@ -92,5 +94,37 @@ describe('photos', () => {
     expect(Object.keys(zip)).toEqual(ids.map((i) => `${i}.jpg`));
     for (const content of Object.values(zip)) expect((await sharp(Buffer.from(content)).metadata()).width).toBe(20);
     expect((await fetch(`${api.url()}/api/kits/${id()}/photos.zip`)).status).toBe(404);
+  });
+});
+
+describe('a photo sent again', () => {
+  it('another picture under the same id is refused, and the first stays', async () => {
+    const photo = id();
+    await put(await picture(10, 10).png().toBuffer(), photo);
+    const other = await put(await picture(20, 10).png().toBuffer(), photo);
+    expect([other.status, other.body.error?.code]).toEqual([409, 'photo-id-taken']);
+    const back = Buffer.from(await (await fetch(`${api.url()}/api/photos/${photo}`)).arrayBuffer());
+    expect((await sharp(back).metadata()).width).toBe(10);
+  });
+  it('one whose file is broken or gone is taken anew', async () => {
+    const content = await picture(300, 200).jpeg().toBuffer();
+    for (const spoil of [(path: string) => writeFileSync(path, 'x'), (path: string) => rmSync(path)]) {
+      const photo = id();
+      await put(content, photo);
+      spoil(join(api.photosDir(), `${photo}.jpg`));
+      const again = await put(content, photo);
+      expect([again.status, again.body.width]).toEqual([200, 300]);
+      const back = await fetch(`${api.url()}/api/photos/${photo}`);
+      expect((await sharp(Buffer.from(await back.arrayBuffer())).metadata()).width).toBe(300);
+      expect((await put(content, photo)).body).toMatchObject({ repeated: true });
+    }
+  });
+  it('four at once are one photo, and leave no part of themselves behind', async () => {
+    const photo = id();
+    const content = await picture(500, 400).jpeg().toBuffer();
+    const other = await picture(501, 400).jpeg().toBuffer();
+    const sent = await Promise.all([content, content, content, other].map((c) => put(c, photo)));
+    expect(sent.map((s) => s.status).sort()).toEqual([200, 200, 200, 409]);
+    expect(readdirSync(api.photosDir()).filter((n) => n.includes(photo))).toEqual([`${photo}.jpg`]);
   });
 });

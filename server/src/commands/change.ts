@@ -10,6 +10,7 @@ import {
   type Entity,
   type EntityKind,
   type FastenerDefinition,
+  type KitDefinition,
   type RowDefinition,
 } from '#core/record/definitions';
 import { fastenerProblem } from '#core/record/fastener-check';
@@ -21,6 +22,7 @@ import type { Database, Queries } from '../db/connection';
 import { findEntity, listOfAssembly, listOfKind, listRowsWith, lockEntities, saveEntity, type StoredEntity } from '../db/entities';
 import { findChange, saveChange } from '../db/record';
 import type { AppliedEdit } from '../db/schema';
+import { personsLetIn, type MarkedFrom } from './let-in';
 import { retried } from './tries';
 
 /** A definition that is no longer the one the change started from. */
@@ -49,7 +51,8 @@ export type ChangeProblem =
         | 'fastener-name-taken'
         | 'part-name-taken'
         | 'hole-under-diameter'
-        | 'edit-twice';
+        | 'edit-twice'
+        | 'person-not-paired';
       readonly data?: Record<string, string>;
     };
 
@@ -57,7 +60,14 @@ export type ChangeProblem =
  * Keeps a change: all of it or nothing, once, acknowledged after commit. Changes of one assembly wait for each other; others do not: what is
  * not there yet is not locked (read committed), and two that make the same id find it taken.
  */
-export async function keepChange(db: Database, change: Change, receivedAt: Date): Promise<Result<KeptChangeAnswer, ChangeProblem>> {
+export async function keepChange(
+  db: Database,
+  sent: Change,
+  receivedAt: Date,
+  from: MarkedFrom = null,
+): Promise<Result<KeptChangeAnswer, ChangeProblem>> {
+  const change = from ? { ...sent, device: from.id } : sent;
+  if (from && !(await isLetIn(db, change, from.person))) return bad({ code: 'person-not-paired' });
   try {
     return await retried(() =>
       db.transaction(
@@ -73,6 +83,13 @@ export async function keepChange(db: Database, change: Change, receivedAt: Date)
     if (error instanceof Refusal) return (await keptMeanwhile(db, change.id, error.problem)) ?? bad(error.problem);
     throw error;
   }
+}
+
+/** Whether a change from a paired device is by a person it was paired for: of the kit as it is, or as the change makes it. */
+async function isLetIn(db: Database, change: Change, initials: string): Promise<boolean> {
+  const made = change.edits.find((e) => e.kind === 'kit' && e.expectedVersion === 0)?.definition;
+  const kit = made ?? (await findEntity(db, 'kit', change.kitId))?.definition;
+  return kit !== undefined && kit !== null && personsLetIn(kit as KitDefinition, initials).has(change.person);
 }
 
 /** The same change sent twice at once: the second waits for the first, finds the version moved on, and is the first's repetition. */

@@ -1,20 +1,33 @@
 import type { KeptMarksAnswer } from '#contract/answers';
 import { isDeepStrictEqual } from 'node:util';
+import type { KitDefinition } from '#core/record/definitions';
 import { MARK_ADDRESS, type Mark } from '#core/record/marks';
 import { bad, good, type Result } from '#core/units/result';
 import type { Database, Queries } from '../db/connection';
 import { findRecorded, type Recorded } from '../db/recorded';
 import { findEntity } from '../db/entities';
-import { findMarks, insertMarks } from '../db/record';
+import { findMarks, insertMarks, kitBegan } from '../db/record';
+import { personsLetIn, type MarkedFrom } from './let-in';
 import { retried } from './tries';
 
 /** A mark of a tablet whose clock is ahead is kept up to so far in the future, and noted; beyond it is refused. */
 const AHEAD_MS = 24 * 3_600_000;
 
+/** Paper notes are written up for so long before a kit was first entered, and nothing earlier. This project's own default. */
+const BEFORE_KIT_MS = 10 * 366 * 24 * 3_600_000;
+
 /** Why the record will never take a mark. */
 export interface RefusedMark {
   readonly id: string;
-  readonly code: 'mark-id-taken' | 'mark-row-unknown' | 'mark-hole-unknown' | 'mark-layer-unknown' | 'mark-part-unknown' | 'mark-in-future';
+  readonly code:
+    | 'mark-id-taken'
+    | 'mark-row-unknown'
+    | 'mark-hole-unknown'
+    | 'mark-layer-unknown'
+    | 'mark-part-unknown'
+    | 'mark-in-future'
+    | 'mark-before-kit'
+    | 'mark-person-not-paired';
 }
 
 export type MarksProblem = { readonly code: 'kit-unknown' } | { readonly code: 'marks-refused'; readonly marks: readonly RefusedMark[] };
@@ -26,14 +39,21 @@ export type MarksProblem = { readonly code: 'kit-unknown' } | { readonly code: '
 export async function keepMarks(
   db: Database,
   kitId: string,
-  toKeep: readonly Mark[],
+  asSent: readonly Mark[],
   receivedAt: Date,
+  from: MarkedFrom = null,
 ): Promise<Result<KeptMarksAnswer, MarksProblem>> {
-  if (!(await findEntity(db, 'kit', kitId))) return bad({ code: 'kit-unknown' });
+  const kit = await findEntity(db, 'kit', kitId);
+  if (!kit) return bad({ code: 'kit-unknown' });
+  const toKeep = from ? asSent.map((m) => ({ ...m, device: from.id })) : asSent;
+  const earliest = (await kitBegan(db, kitId, receivedAt)).getTime() - BEFORE_KIT_MS;
+  const letIn = from && personsLetIn(kit.definition as KitDefinition, from.person);
   const latest = receivedAt.getTime() + AHEAD_MS;
   const recorded = await findRecorded(db, kitId, toKeep);
   const refused = toKeep.flatMap((m): RefusedMark[] => {
     if (Date.parse(m.doneAt) > latest) return [{ id: m.id, code: 'mark-in-future' }];
+    if (Date.parse(m.doneAt) < earliest) return [{ id: m.id, code: 'mark-before-kit' }];
+    if (letIn && !letIn.has(m.person)) return [{ id: m.id, code: 'mark-person-not-paired' }];
     const code = unknownIn(m, recorded);
     return code ? [{ id: m.id, code }] : [];
   });
@@ -62,8 +82,8 @@ async function append(q: Queries, kitId: string, toKeep: readonly Mark[], receiv
   return taken;
 }
 
-/** A mark as it is stored: keys that say nothing are not there. */
-function plain(mark: Mark): unknown {
+/** A mark as it is stored, without the device, which is the server's word: keys that say nothing are not there. */
+function plain({ device: _, ...mark }: Mark): unknown {
   return JSON.parse(JSON.stringify(mark));
 }
 

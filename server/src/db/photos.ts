@@ -4,12 +4,12 @@ import { photos } from './schema';
 
 export type StoredPhoto = typeof photos.$inferSelect;
 
-/** Enters a photo; one whose id is there already is left as it is. */
+/** Enters a photo; of one whose id is there already the file is another one now, and the rest stays. */
 export async function insertPhoto(q: Queries, photo: StoredPhoto): Promise<void> {
   await q
     .insert(photos)
     .values(photo)
-    .onDuplicateKeyUpdate({ set: { id: photo.id } });
+    .onDuplicateKeyUpdate({ set: { width: photo.width, height: photo.height, bytes: photo.bytes, sentSha256: photo.sentSha256 } });
 }
 
 export async function findPhoto(q: Queries, id: string): Promise<StoredPhoto | null> {

@@ -167,6 +167,12 @@ export async function insertRecord(
   for (let i = 0; i < record.marks.length; i += CHUNK) await insertMarks(q, kitId, record.marks.slice(i, i + CHUNK), receivedAt, past);
 }
 
+/** When a kit's first change was kept; `now` where it has none. */
+export async function kitBegan(q: Queries, kitId: string, now: Date): Promise<Date> {
+  const [first] = await q.select({ at: changes.receivedAt }).from(changes).where(eq(changes.kitId, kitId)).orderBy(changes.place).limit(1);
+  return first && first.at < now ? first.at : now;
+}
+
 export async function eraseKitRecord(q: Queries, kitId: string): Promise<void> {
   await q.delete(marks).where(eq(marks.kitId, kitId));
   await q.delete(changes).where(eq(changes.kitId, kitId));

@@ -113,6 +113,8 @@ export const photos = mysqlTable(
     bytes: int('bytes').notNull(),
     device: uuid('device').notNull(),
     receivedAt: datetime('received_at', { mode: 'date', fsp: 3 }).notNull(),
+    /** SHA-256 of the picture as it was sent; absent in those of before. */
+    sentSha256: varchar('sent_sha256', { length: 64 }),
   },
   (t) => [index('photos_kit').on(t.kitId)],
 );

@@ -364,7 +364,8 @@ export type DemoMode = 'on' | 'off' | 'reset';
 async function drawPhotos(db: Queries, folder: string, now: Date): Promise<void> {
   for (const [i, svg] of DEMO_PHOTOS.entries()) {
     const kept = await keepPhoto(folder, demoPhotoId(i), await sharp(Buffer.from(svg)).jpeg().toBuffer());
-    if (kept.ok) await insertPhoto(db, { id: demoPhotoId(i), kitId: DEMO_KIT_ID, device: DEVICE, receivedAt: now, ...kept.value });
+    if (kept.ok)
+      await insertPhoto(db, { id: demoPhotoId(i), kitId: DEMO_KIT_ID, device: DEVICE, receivedAt: now, sentSha256: null, ...kept.value });
   }
 }
 

@@ -1,6 +1,6 @@
 import { cutText } from '#core/typed/whole-text';
 import { randomUUID } from 'node:crypto';
-import express, { Router, type Request, type RequestHandler } from 'express';
+import express, { Router, type Request, type RequestHandler, type Response } from 'express';
 import type { Database } from '../db/connection';
 import { findDevice, insertDevice } from '../db/devices';
 import { refuse } from '../routes/answers';
@@ -34,6 +34,18 @@ function tokenOf(req: Request): string | null {
   return found?.slice(COOKIE.length + 1) ?? null;
 }
 
+/** The device a request on the local network comes from; null: it comes from the desk. */
+export interface PairedDevice {
+  readonly id: string;
+  readonly name: string;
+  /** Initials of who it was paired for. */
+  readonly person: string;
+}
+
+export function pairedDevice(res: Response): PairedDevice | null {
+  return (res.locals.device as PairedDevice | undefined) ?? null;
+}
+
 /** On the local network: a page to type the code on, and nothing else for whoever is not paired. */
 export function pairedOnly(db: Database, pairing: Pairing, now: () => Date): Router {
   const routes = Router();
@@ -65,7 +77,7 @@ export function pairedOnly(db: Database, pairing: Pairing, now: () => Date): Rou
     const token = tokenOf(req);
     const device = token === null ? null : await findDevice(db, hashOf(token));
     if (device) {
-      res.locals.device = { id: device.id, name: device.name, person: device.person };
+      res.locals.device = { id: device.id, name: device.name, person: device.person } satisfies PairedDevice;
       return next();
     }
     if (req.method === 'GET' && req.accepts(['json', 'html']) === 'html') return res.redirect(303, '/pair');

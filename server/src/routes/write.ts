@@ -10,6 +10,7 @@ import { problemMessage } from '#core/wording/problems';
 import { keepChange } from '../commands/change';
 import { keepMarks } from '../commands/marks';
 import type { Database } from '../db/connection';
+import { pairedDevice } from '../people/access';
 import { refuse } from './answers';
 
 function refuseShape(res: Response, problem: Problem): void {
@@ -23,7 +24,7 @@ export function writeRoutes(db: Database, now: () => Date): Router {
   routes.post('/changes', async (req, res) => {
     const shape = checkShape<Change>(CHANGE_SCHEMA, req.body);
     if (!shape.ok) return refuseShape(res, shape.problem);
-    const kept = await keepChange(db, shape.value, now());
+    const kept = await keepChange(db, shape.value, now(), pairedDevice(res));
     if (kept.ok) res.json(kept.value);
     else refuse(res, 409, kept.problem.code, kept.problem);
   });
@@ -31,7 +32,7 @@ export function writeRoutes(db: Database, now: () => Date): Router {
   routes.post('/marks', async (req, res) => {
     const shape = checkShape<{ kitId: string; marks: Mark[] }>(MARKS_SCHEMA, req.body);
     if (!shape.ok) return refuseShape(res, shape.problem);
-    const kept = await keepMarks(db, shape.value.kitId, shape.value.marks, now());
+    const kept = await keepMarks(db, shape.value.kitId, shape.value.marks, now(), pairedDevice(res));
     if (kept.ok) res.json(kept.value);
     else refuse(res, kept.problem.code === 'kit-unknown' ? 404 : 409, kept.problem.code, kept.problem);
   });

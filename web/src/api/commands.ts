@@ -13,12 +13,14 @@ import { flushMarks, sendMarks } from './outbox';
 import { say } from './said';
 import { afterPress, useWritingUp } from './writing-up';
 
-/** Who is working, of this kit's people: the one chosen in this browser, else the one this device was paired for, else the first. */
+/** Who is working, of this kit's people: on a paired device the one it was paired for, else the one chosen in this browser, else the first. */
 export function usePerson(kit: Entity<'kit'> | undefined): string {
   const chosen = useLocal('person');
   const people = kit?.definition.people ?? [];
   const pairedFor = usePairedFor();
-  return (people.find((p) => p.id === chosen) ?? people.find((p) => p.initials === pairedFor) ?? people[0])?.id ?? deviceId();
+  /* A paired device speaks for the person it was paired for; the server takes nobody else from it. */
+  if (pairedFor) return (people.find((p) => p.initials.toUpperCase() === pairedFor.trim().toUpperCase()) ?? people[0])?.id ?? deviceId();
+  return (people.find((p) => p.id === chosen) ?? people[0])?.id ?? deviceId();
 }
 
 export interface ChangeWish {

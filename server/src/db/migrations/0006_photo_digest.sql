@@ -1,0 +1,1 @@
+ALTER TABLE `photos` ADD COLUMN IF NOT EXISTS `sent_sha256` varchar(64);
