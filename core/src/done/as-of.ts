@@ -75,6 +75,15 @@ export class Past {
     return now && now.version <= 1 ? now.definition : null;
   }
 
+  /** Definitions of a kind that were deleted and are not back, each as it was last and when it went. */
+  deleted<K extends EntityKind>(kind: K): { readonly id: string; readonly definition: Definitions[K]; readonly at: string }[] {
+    return [...this.edits].flatMap(([key, edits]) => {
+      const last = edits.at(-1);
+      if (!last || last.after !== null || last.before === null || !key.startsWith(`${kind}/`)) return [];
+      return [{ id: key.slice(kind.length + 1), definition: last.before as Definitions[K], at: last.at }];
+    });
+  }
+
   /** Of a definition that was deleted by then: as it was before. */
   private lastBefore(edits: readonly Edit[], at: string): object | null {
     for (const edit of [...edits].reverse()) if (edit.at <= at && edit.before !== null) return edit.before;

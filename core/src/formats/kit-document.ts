@@ -1,3 +1,4 @@
+import { RecordedDefinitions, refusalOf } from '../record/recorded';
 import Joi from 'joi';
 import { KIT_OWNED, kitNamedBy, type Change, type Definitions, type EntityKind } from '../record/definitions';
 import type { Mark } from '../record/marks';
@@ -151,6 +152,20 @@ export function readKitDocument(value: unknown): Result<KitDocument> {
     }
   }
   return good(doc);
+}
+
+/** Marks of a document that no record would take, fresh or not: of what the kit never had, of a time that is none of its life. */
+export function unsoundMarks(doc: KitDocument, now: Date): Result<null> {
+  const recorded = new RecordedDefinitions();
+  for (const e of doc.entities) recorded.take(e.kind, e.id, e.definition);
+  for (const { edits } of doc.changes)
+    for (const e of edits) for (const side of [e.before, e.after]) if (side) recorded.take(e.kind, e.id, side);
+  const began = doc.changes.reduce((first, c) => Math.min(first, Date.parse(c.recordedAt)), now.getTime());
+  for (const [i, mark] of doc.marks.entries()) {
+    const code = refusalOf(mark, recorded, { now: now.getTime(), kitBegan: began });
+    if (code) return bad({ code, path: `marks[${i}]` });
+  }
+  return good(null);
 }
 
 const UUID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g;

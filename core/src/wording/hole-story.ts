@@ -12,6 +12,12 @@ import { dashName, OPERATION_WORDS } from './setups';
 /** The face, where it is not the head's. */
 const fromFar = (work: { readonly face: string } | null) => (work?.face === 'shop' ? ' from the far side' : '');
 
+/** Which fastener a mark took out or looked at, as it says: `, MS20426AD3-4`. */
+function fastenerIn({ payload }: Mark): string {
+  const name = (payload.work as SetWork | undefined)?.fastener.name;
+  return name === undefined ? '' : `, ${name}`;
+}
+
 /** One event of a hole's history in words: what was done then, whatever is planned now. */
 export function holeEventText(mark: Mark, units: Units): string {
   const L = (l: { mm: number }) => showLength(l.mm as Mm, units);
@@ -39,10 +45,12 @@ export function holeEventText(mark: Mark, units: Units): string {
       if (!head) return 'looked at';
       const size = [head.width ? `W ${L(head.width)}` : '', head.height ? `H ${L(head.height)}` : '', head.gauge ?? ''].filter(Boolean);
       const what = [...size, ...(head.defects ?? []).map((d) => DEFECT_WORDS[d].name)].join(', ');
-      return `found: ${what ? `${what}; ` : ''}${DISPOSITION_WORDS[head.disposition]}${with_}`;
+      return `found${fastenerIn(mark)}: ${what ? `${what}; ` : ''}${DISPOSITION_WORDS[head.disposition]}${with_}`;
     }
     case 'removed':
-      return `taken out${with_}`;
+      return `taken out${fastenerIn(mark)}${with_}`;
+    case 'inspected':
+      return `inspected${fastenerIn(mark)}`;
     case 'deviation':
       return deviation
         ? `measured: ${DEVIATION_WORDS[deviation.kind]}${deviation.hole ? `, hole ${L(deviation.hole)}` : ''}; ${VERDICT_WORDS[deviation.verdict]}${edgeLimitText(deviation) ? ` (${edgeLimitText(deviation)})` : ''}${with_}`

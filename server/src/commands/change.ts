@@ -165,7 +165,8 @@ function versionsOf(edits: readonly AppliedEdit[]): KeptChangeAnswer['versions']
 }
 
 /** The edits that take a kept change back: each definition as it was before, from the version the change left. */
-async function invert(q: Queries, change: Change): Promise<Result<Edit[], ChangeProblem>> {
+/** The edits that take another change back, as the change that names it would make them. */
+export async function invert(q: Queries, change: Pick<Change, 'kitId' | 'undoes'>): Promise<Result<Edit[], ChangeProblem>> {
   const target = await findChange(q, change.undoes as string);
   if (!target || target.kitId !== change.kitId) return bad({ code: 'change-unknown' });
   const edits = target.edits.map((e) => ({ kind: e.kind, id: e.id, expectedVersion: e.version, definition: e.before }) as Edit).reverse();

@@ -3,6 +3,7 @@ import {
   copyOfKit,
   KIT_FORMAT,
   readKitDocument,
+  unsoundMarks,
   writeKitDocument,
   type DocumentChange,
   type KitDocument,
@@ -40,6 +41,8 @@ export async function exportKit(db: Database, kitId: string): Promise<string | n
 export async function importKit(db: Database, value: unknown, asCopy: boolean, receivedAt: Date): Promise<Result<{ kitId: string }>> {
   const read = readKitDocument(value);
   if (!read.ok) return read;
+  const sound = unsoundMarks(read.value, receivedAt);
+  if (!sound.ok) return sound;
   const doc: KitDocument = asCopy ? copyOfKit(read.value, randomUUID) : read.value;
   const taken = await countTaken(
     db,

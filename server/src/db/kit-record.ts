@@ -2,6 +2,8 @@ import type { Entity } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import type { Database } from './connection';
 import { findEntity, listAssemblies, listJobs, listOfAssembly, listOfKind } from './entities';
+import type { Past } from '#core/done/as-of';
+import { pastOf } from './then';
 import { listMarksOfAssembly, listMarksOfKitItself } from './record';
 
 /** One assembly with everything in it and all that was marked. */
@@ -20,10 +22,23 @@ export interface KitRecord {
   /** Checks of tools, lots and batches, and findings on them: they belong to the kit, not to an assembly. */
   readonly things: readonly Mark[];
   readonly fasteners: readonly Entity<'fastener'>[];
+  /** Its definitions as they stood at any time; absent where nobody asked for them. */
+  readonly past?: Past | undefined;
 }
 
-/** A kit with its whole record, assembly by assembly; `only`: one of them; `isWithoutMarks`: its definitions alone. Null where the kit or that assembly is not there. */
-export async function loadKitRecord(db: Database, kitId: string, only?: string, isWithoutMarks = false): Promise<KitRecord | null> {
+/** What of a record is read: with `isWithoutMarks` its definitions alone, with `withPast` these as they ever stood. */
+export interface RecordWanted {
+  readonly isWithoutMarks?: boolean;
+  readonly withPast?: boolean;
+}
+
+/** A kit with its whole record, assembly by assembly; `only`: one of them. Null where the kit or that assembly is not there. */
+export async function loadKitRecord(
+  db: Database,
+  kitId: string,
+  only?: string,
+  { isWithoutMarks = false, withPast = false }: RecordWanted = {},
+): Promise<KitRecord | null> {
   const kit = await findEntity(db, 'kit', kitId);
   if (!kit) return null;
   const wanted = (await listAssemblies(db, kitId)).filter((a) => only === undefined || a.id === only);
@@ -42,5 +57,6 @@ export async function loadKitRecord(db: Database, kitId: string, only?: string, 
     });
   }
   const things = isWithoutMarks ? [] : (await listMarksOfKitItself(db, kitId)).map((f) => f.mark);
-  return { kit, assemblies, things, pages: await listOfKind(db, 'page', kitId), fasteners: await listOfKind(db, 'fastener', kitId) };
+  const [pages, fasteners] = [await listOfKind(db, 'page', kitId), await listOfKind(db, 'fastener', kitId)];
+  return { kit, assemblies, things, pages, fasteners, ...(withPast ? { past: await pastOf(db, kitId) } : {}) };
 }

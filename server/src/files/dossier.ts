@@ -4,6 +4,7 @@ import { assemblyWork, type WorkRow } from '#core/work/assembly-work';
 import { progressOf } from '#core/record/steps';
 import type { LogNames } from '#core/wording/log';
 import type { AssemblyOfKit, KitRecord } from '../db/kit-record';
+import { deletedRows } from './deleted-rows';
 
 /** Everything of one assembly that goes into the binder. */
 export interface AssemblyDossier {
@@ -21,14 +22,18 @@ export interface RecordQuestion {
 }
 
 /** Names of rows, parts and people for the log's sentences. */
-function logNames(record: KitRecord, source: AssemblyOfKit, work: readonly WorkRow[]): LogNames {
+function logNames(record: KitRecord, source: AssemblyOfKit, work: readonly WorkRow[], dayOf: (iso: string) => string): LogNames {
+  const gone = deletedRows(record, dayOf);
   const rows = new Map(
     work.map((r) => [r.id, { title: r.title, page: r.row.page, holeIds: holesInPlan(r.row.holes).map((h) => h.id) }] as const),
   );
-  const parts = new Map(source.parts.map((p) => [p.id, p.definition.name]));
+  const parts = new Map([
+    ...(record.past?.deleted('part') ?? []).map((p) => [p.id, p.definition.name] as const),
+    ...source.parts.map((p) => [p.id, p.definition.name] as const),
+  ]);
   const people = new Map(record.kit.definition.people.map((p) => [p.id, p.initials]));
   return {
-    row: (id) => rows.get(id),
+    row: (id) => rows.get(id) ?? gone.get(id),
     part: (id) => parts.get(id) ?? 'a part since deleted',
     person: (id) => people.get(id) ?? 'somebody',
     units: record.kit.definition.units,
@@ -36,7 +41,7 @@ function logNames(record: KitRecord, source: AssemblyOfKit, work: readonly WorkR
 }
 
 /** One assembly planned and folded, with its names. */
-export function assemblyFacts(record: KitRecord, source: AssemblyOfKit) {
+export function assemblyFacts(record: KitRecord, source: AssemblyOfKit, dayOf: (iso: string) => string) {
   const work = assemblyWork({
     kit: record.kit.definition,
     parts: source.parts,
@@ -44,12 +49,12 @@ export function assemblyFacts(record: KitRecord, source: AssemblyOfKit) {
     fasteners: record.fasteners,
     marks: source.marks,
   });
-  return { ...work, names: logNames(record, source, work.rows) };
+  return { ...work, names: logNames(record, source, work.rows, dayOf) };
 }
 
 /** One assembly worked out for the binder: planned, folded, its log written. */
 export function assemblyDossier(record: KitRecord, source: AssemblyOfKit, q: RecordQuestion): AssemblyDossier {
-  const { rows, partsDone, names } = assemblyFacts(record, source);
+  const { rows, partsDone, names } = assemblyFacts(record, source, q.dayOf);
   const pages = logPages(source.marks, { assemblyOf: () => source.assembly.id, dayOf: q.dayOf, now: q.now });
   let done = 0;
   let wanted = 0;

@@ -8,13 +8,26 @@ import { gatherFindings } from '#core/done/row-standing';
 import { holeEventText } from '#core/wording/hole-story';
 import { holesInPlan } from '#core/record/holes';
 import { workedTimes } from '#core/log/work-hours';
-import { effectiveMarks } from '#core/record/marks';
+import type { RowDefinition } from '#core/record/definitions';
+import { effectiveMarks, type Mark, type MarkKind } from '#core/record/marks';
+import { holesThen } from '#core/wording/holes-then';
+import type { WorkRow } from '#core/work/assembly-work';
 import { showNumber } from '#core/units/show';
 import type { Mm } from '#core/units/length';
 import type { KitRecord } from '../db/kit-record';
-import { assemblyFacts, holeNumbers, type RecordQuestion } from './dossier';
+import { assemblyFacts, type RecordQuestion } from './dossier';
 
 const line = (cells: readonly (string | number)[]) => Papa.unparse([cells.map((c) => writeCell(String(c)))]);
+
+/** Marks whose figures are told in words: what was done, which fastener was taken out or looked at. */
+const AS_TOLD: readonly MarkKind[] = [...READ_THEN, 'removed', 'inspected', 'head-check', 'own-fastener', 'finding-settled'];
+
+/** A mark's holes as they were numbered then, with today's numbers where they differ. */
+function holesOf({ past }: KitRecord, { rowId, doneAt, holeIds }: Mark, row: WorkRow | undefined): string {
+  if (holeIds.length === 0) return '';
+  const then = past?.definition('row', rowId, doneAt) as RowDefinition | null | undefined;
+  return holesThen(then, row?.row, holeIds);
+}
 
 /** Every mark that counts, one line each, with what it measured; lengths in the kit's units. */
 export function* marksCsv(record: KitRecord, q: RecordQuestion): Generator<string> {
@@ -25,15 +38,15 @@ export function* marksCsv(record: KitRecord, q: RecordQuestion): Generator<strin
     `width ${units}`, `second width ${units}`, `height ${units}`, `hole ${units}`, `reading ${units}`, 'gauge', 'defects', 'decision', 'verdict', 'note',
   ]); // prettier-ignore
   for (const source of record.assemblies) {
-    const { rows, names } = assemblyFacts(record, source);
+    const { rows, names } = assemblyFacts(record, source, q.dayOf);
     const byId = new Map(rows.map((r) => [r.id, r]));
     for (const m of effectiveMarks(source.marks)) {
       const row = byId.get(m.rowId);
       const { head, deviation, dimple, reading, rivet } = m.payload;
       const sheets = m.layerIds.map((id) => row?.stack.layers[row.row.layers.findIndex((l) => l.id === id)]?.part ?? '?');
       yield line([
-        q.dayOf(m.doneAt), m.doneAt, m.recordedAt, m.payload.by ?? names.person(m.person), source.assembly.definition.name, row?.title ?? '',
-        row?.row.page ?? '', m.kind, READ_THEN.includes(m.kind) ? holeEventText(m, units) : '', holeNumbers(row, m.holeIds), m.holeIds.length, sheets.join(' / '), m.side ?? '',
+        q.dayOf(m.doneAt), m.doneAt, m.recordedAt, m.payload.by ?? names.person(m.person), source.assembly.definition.name, names.row(m.rowId)?.title ?? '',
+        names.row(m.rowId)?.page ?? '', m.kind, AS_TOLD.includes(m.kind) ? holeEventText(m, units) : '', holesOf(record, m, row), m.holeIds.length, sheets.join(' / '), m.side ?? '',
         (m.payload.partIds ?? []).map(names.part).join(' / '), L(head?.width), L(head?.width2), L(head?.height), L(deviation?.hole), L(reading),
         head?.gauge ?? '', [...(head?.defects ?? []), ...(dimple ? [dimple] : [])].join(' / '), head?.disposition ?? rivet?.lie ?? '',
         deviation?.verdict ?? '', m.payload.note ?? '',
@@ -43,7 +56,7 @@ export function* marksCsv(record: KitRecord, q: RecordQuestion): Generator<strin
 }
 
 /** Every row as it is planned and how far it is, one line each. */
-export function* rowsCsv(record: KitRecord): Generator<string> {
+export function* rowsCsv(record: KitRecord, q: RecordQuestion): Generator<string> {
   const { units } = record.kit.definition;
   const L = (mm: number | undefined) => (mm === undefined ? '' : showNumber(mm as Mm, units));
   yield line([
@@ -51,7 +64,7 @@ export function* rowsCsv(record: KitRecord): Generator<string> {
     'preparation', `depths ${units}`, 'findings',
   ]); // prettier-ignore
   for (const source of record.assemblies)
-    for (const r of assemblyFacts(record, source).rows) {
+    for (const r of assemblyFacts(record, source, q.dayOf).rows) {
       const holes = holesInPlan(r.row.holes);
       const count = (key: string) => holes.filter((h) => r.states.get(h.id)?.has(key)).length;
       yield line([
@@ -69,7 +82,7 @@ export function* rowsCsv(record: KitRecord): Generator<string> {
 export function* hoursCsv(record: KitRecord, q: RecordQuestion): Generator<string> {
   yield line(['day', 'assembly', 'person', 'what', 'minutes']);
   for (const source of record.assemblies) {
-    const { names } = assemblyFacts(record, source);
+    const { names } = assemblyFacts(record, source, q.dayOf);
     const spent = new Map<string, { readonly cells: readonly string[]; ms: number }>();
     for (const { shift, kind, ms } of workedTimes(source.marks, q.now)) {
       const cells = [q.dayOf(shift.startedAt), source.assembly.definition.name, names.person(shift.person), kind ?? 'nothing marked'];

@@ -10,6 +10,7 @@ import { hoursSentence, logSentences, noteSentence, type LogNames } from '#core/
 import type { Database } from '../db/connection';
 import { loadKitRecord, type KitRecord } from '../db/kit-record';
 import { findRevision } from '../db/record';
+import { deletedRows } from '../files/deleted-rows';
 import { questionOf, type LogAsked } from './asked';
 
 /** Pages given at once. */
@@ -103,7 +104,7 @@ export class LogBook {
     const stamp = JSON.stringify(await findRevision(this.db, kitId));
     const known = this.written.get(key);
     if (known && known.stamp === stamp && Date.parse(now) < known.until) return known;
-    const record = await loadKitRecord(this.db, kitId);
+    const record = await loadKitRecord(this.db, kitId, undefined, { withPast: true });
     if (!record) return null;
     const log = write(record, asked, stamp);
     this.written.delete(key);
@@ -147,6 +148,8 @@ function write(record: KitRecord, asked: LogAsked, stamp: string): Written {
         holeIds: holesInPlan(r.definition.holes).map((h) => h.id),
       });
   }
+  for (const [id, row] of deletedRows(record, q.dayOf)) if (!rows.has(id)) rows.set(id, row);
+  for (const { id, definition } of record.past?.deleted('part') ?? []) parts[id] ??= definition.name;
   const revised = record.pages.map((page) => {
     const reaches = record.assemblies.map((a) => pageReach(page.definition, a.rows, a.parts, a.marks));
     return {

@@ -11,6 +11,7 @@ import type { EffectsAnswer, FoundAnswer, OverviewAnswer, StockAnswer, WorkedAns
 import { assemblyWork } from '#core/work/assembly-work';
 import { partsToOrder } from '#core/supply/to-order';
 import { stockNeeds } from '#core/stock/needs';
+import { invert } from '../commands/change';
 import { exportKit } from '../commands/kit-document';
 import type { Database } from '../db/connection';
 import { findEntity, listAssemblies, listOfKit } from '../db/entities';
@@ -35,7 +36,7 @@ export type Task =
   | ({ readonly kind: 'overview' } & Asked)
   | ({ readonly kind: 'index' } & Asked)
   | { readonly kind: 'export'; readonly kitId: string }
-  | { readonly kind: 'effects'; readonly kitId: string; readonly edits: readonly Edit[] }
+  | { readonly kind: 'effects'; readonly kitId: string; readonly edits: readonly Edit[]; readonly undoes: string | null }
   | ({ readonly kind: 'dossier'; readonly paper: PaperName; readonly photosDir: string; readonly file: string } & Asked);
 
 /** Thrown to stop a task on its way. */
@@ -56,8 +57,11 @@ export class RecordTasks {
   async run(task: Task, onProgress: (share: number) => void): Promise<string | null> {
     if (task.kind === 'export') return exportKit(this.db, task.kitId);
     if (task.kind === 'log') return this.logs.read(task);
-    if (task.kind === 'effects') return this.effects(task.kitId, task.edits);
-    const record = await loadKitRecord(this.db, task.kitId, task.assemblyId ?? undefined, task.kind === 'index');
+    if (task.kind === 'effects') return this.effects(task.kitId, await this.editsOf(task));
+    const record = await loadKitRecord(this.db, task.kitId, task.assemblyId ?? undefined, {
+      isWithoutMarks: task.kind === 'index',
+      withPast: task.kind === 'table' || task.kind === 'dossier',
+    });
     if (!record) return null;
     const q = questionOf(record, task);
     switch (task.kind) {
@@ -106,6 +110,13 @@ export class RecordTasks {
         return '';
       }
     }
+  }
+
+  /** The edits of a change; of one that takes another back those that do it, which reach work as any other does. */
+  private async editsOf({ kitId, edits, undoes }: Task & { kind: 'effects' }): Promise<readonly Edit[]> {
+    if (undoes === null) return edits;
+    const inverted = await invert(this.db, { kitId, undoes });
+    return inverted.ok ? inverted.value : [];
   }
 
   /** What edits would do to work that was done, assembly by assembly; only those an edit can reach are read. */

@@ -61,7 +61,8 @@ export function recordRoutes({ desk, jobs, photosDir, now }: RecordAt): Router {
   routes.post('/changes/effects', async (req, res) => {
     const shape = checkShape<Change>(CHANGE_SCHEMA, req.body);
     if (!shape.ok) return refuse(res, 400, shape.problem.code, { path: shape.problem.path ?? '', message: problemMessage(shape.problem) });
-    await answer(res, { kind: 'effects', kitId: shape.value.kitId, edits: shape.value.edits }, json(res));
+    const { kitId, edits, undoes } = shape.value;
+    await answer(res, { kind: 'effects', kitId, edits, undoes }, json(res));
   });
 
   /* A page of the log, newest first; `after` names the last one read. */

@@ -47,7 +47,7 @@ export function useKeep(kit: Entity<'kit'> | undefined) {
         undoes: undoes ?? null,
         edits,
       };
-      const why = mayReachWork(edits) ? await whyOf(change, ask) : reason;
+      const why = undoes !== undefined || mayReachWork(edits) ? await whyOf(change, ask) : reason;
       await post('/changes', { ...change, reason: why });
       await refreshDefinitions(
         client,

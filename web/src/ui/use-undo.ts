@@ -6,6 +6,7 @@ import type { Entity, PartDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
 import { useKeep, useMark } from '../api/commands';
+import { NotKept } from '../api/effects';
 import { deviceId } from '../api/device';
 import { useChanges } from '../api/queries';
 import { usePageKeys } from './page-keys';
@@ -90,6 +91,8 @@ export function useUndo(
           goTo(deed);
         },
         (error: Error) => {
+          /* Somebody saw what it does to work and left it: nothing failed. */
+          if (error instanceof NotKept) return;
           setFailed((old) => new Map([...old, [deed.id, error.message]]));
           say(`${deed.label}: ${error.message}`, true);
         },
