@@ -106,6 +106,14 @@ describe('a photo sent again', () => {
     const back = Buffer.from(await (await fetch(`${api.url()}/api/photos/${photo}`)).arrayBuffer());
     expect((await sharp(back).metadata()).width).toBe(10);
   });
+  it('as it was kept and given out it is the same picture', async () => {
+    const photo = id();
+    await put(await picture(30, 20).png().toBuffer(), photo);
+    const kept = Buffer.from(await (await fetch(`${api.url()}/api/photos/${photo}`)).arrayBuffer());
+    expect((await put(kept, photo)).body).toMatchObject({ repeated: true });
+    rmSync(join(api.photosDir(), `${photo}.jpg`));
+    expect((await put(kept, photo)).body).toMatchObject({ width: 30, height: 20 });
+  });
   it('one whose file is broken or gone is taken anew', async () => {
     const content = await picture(300, 200).jpeg().toBuffer();
     for (const spoil of [(path: string) => writeFileSync(path, 'x'), (path: string) => rmSync(path)]) {

@@ -9,7 +9,9 @@ export async function insertPhoto(q: Queries, photo: StoredPhoto): Promise<void>
   await q
     .insert(photos)
     .values(photo)
-    .onDuplicateKeyUpdate({ set: { width: photo.width, height: photo.height, bytes: photo.bytes, sentSha256: photo.sentSha256 } });
+    .onDuplicateKeyUpdate({
+      set: { width: photo.width, height: photo.height, bytes: photo.bytes, sentSha256: photo.sentSha256, keptSha256: photo.keptSha256 },
+    });
 }
 
 export async function findPhoto(q: Queries, id: string): Promise<StoredPhoto | null> {

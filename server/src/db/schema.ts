@@ -115,6 +115,8 @@ export const photos = mysqlTable(
     receivedAt: datetime('received_at', { mode: 'date', fsp: 3 }).notNull(),
     /** SHA-256 of the picture as it was sent; absent in those of before. */
     sentSha256: varchar('sent_sha256', { length: 64 }),
+    /** SHA-256 of the file as it was kept; absent in those of before. */
+    keptSha256: varchar('kept_sha256', { length: 64 }),
   },
   (t) => [index('photos_kit').on(t.kitId)],
 );

@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { chmod, mkdir, open, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp, { type OutputInfo } from 'sharp';
@@ -13,6 +13,8 @@ export interface KeptPhoto {
   readonly width: number;
   readonly height: number;
   readonly bytes: number;
+  /** SHA-256 of the file. */
+  readonly keptSha256: string;
 }
 
 /** Where a photo lies. */
@@ -33,8 +35,11 @@ export async function keepPhoto(folder: string, id: string, content: Buffer): Pr
   await mkdir(folder, { recursive: true, mode: 0o700 });
   await chmod(folder, 0o700);
   await writeDurably(folder, photoPath(folder, id), data);
-  return good({ width: info.width, height: info.height, bytes: data.length });
+  return good({ width: info.width, height: info.height, bytes: data.length, keptSha256: sha256(data) });
 }
+
+/** SHA-256 of these bytes, as hexadecimal text. */
+export const sha256 = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex');
 
 /** The picture as it is kept; of what cannot be read the reason. */
 async function pictureOf(content: Buffer): Promise<Result<{ data: Buffer; info: OutputInfo }>> {

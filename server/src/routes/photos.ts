@@ -1,16 +1,22 @@
-import { createHash } from 'node:crypto';
 import express, { Router } from 'express';
 import { bad, good, type Result } from '#core/units/result';
 import { problemMessage } from '#core/wording/problems';
 import type { Database } from '../db/connection';
 import { findEntity } from '../db/entities';
-import { findPhoto, insertPhoto, listPhotoIds } from '../db/photos';
+import { findPhoto, insertPhoto, listPhotoIds, type StoredPhoto } from '../db/photos';
 import { zipPhotos } from '../files/photo-zip';
-import { isPhotoWhole, keepPhoto, photoPath, type KeptPhoto } from '../files/photos';
+import { isPhotoWhole, keepPhoto, photoPath, sha256, type KeptPhoto } from '../files/photos';
 import { pairedDevice } from '../people/access';
 import { isId, refuse } from './answers';
 
 const PHOTO_LIMIT = '25mb';
+
+type KeptAnswer = KeptPhoto | { readonly repeated: true };
+
+/** What is said of a photo that was kept. */
+function answerOf(kept: KeptAnswer) {
+  return 'repeated' in kept ? kept : { width: kept.width, height: kept.height, bytes: kept.bytes };
+}
 
 interface SentPhoto {
   readonly id: string;
@@ -28,15 +34,19 @@ async function keepSent(
   folder: string,
   { id, kitId, device, content }: SentPhoto,
   receivedAt: Date,
-): Promise<Result<KeptPhoto | { readonly repeated: true }>> {
-  const sentSha256 = createHash('sha256').update(content).digest('hex');
+): Promise<Result<KeptAnswer>> {
+  const sent256 = sha256(content);
   const known = await findPhoto(db, id);
-  if (known && (known.kitId !== kitId || (known.sentSha256 !== null && known.sentSha256 !== sentSha256)))
-    return bad({ code: 'photo-id-taken' });
+  if (known && (known.kitId !== kitId || !isSamePicture(known, sent256))) return bad({ code: 'photo-id-taken' });
   if (known && (await isPhotoWhole(folder, id, known.bytes))) return good({ repeated: true as const });
   const kept = await keepPhoto(folder, id, content);
-  if (kept.ok) await insertPhoto(db, { id, kitId, device, receivedAt, sentSha256, ...kept.value });
+  if (kept.ok) await insertPhoto(db, { id, kitId, device, receivedAt, sentSha256: known?.sentSha256 ?? sent256, ...kept.value });
   return kept;
+}
+
+/** The picture as it was sent first, or as it was kept and given out; of one of before, neither is known. */
+function isSamePicture({ sentSha256, keptSha256 }: StoredPhoto, sha: string): boolean {
+  return (sentSha256 === null && keptSha256 === null) || sha === sentSha256 || sha === keptSha256;
 }
 
 /** One at a time for each id. */
@@ -63,7 +73,7 @@ export function photoRoutes(db: Database, folder: string, now: () => Date): Rout
     if (!isId(id) || typeof device !== 'string' || !isId(device) || !Buffer.isBuffer(req.body)) return refuse(res, 400, 'request-invalid');
     const sent = { id, kitId, device: pairedDevice(res)?.id ?? device, content: req.body };
     const kept = await turns.take(id, () => keepSent(db, folder, sent, now()));
-    if (kept.ok) return void res.json({ id, ...kept.value });
+    if (kept.ok) return void res.json({ id, ...answerOf(kept.value) });
     const { code } = kept.problem;
     refuse(res, code === 'photo-id-taken' ? 409 : 415, code, { message: problemMessage(kept.problem) });
   });
