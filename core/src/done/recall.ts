@@ -132,31 +132,44 @@ export function recallsOf(marks: readonly Mark[], things: readonly Thing[]): rea
 
 const isGood = (m: Cause): boolean => m.kind === 'thing-check' && m.payload.thing.isGood;
 
-/** What was ticked, by finding: `row/hole` and `row/part:part`. */
-function lookedAt(marks: readonly Mark[]): Map<string, Set<string>> {
-  const found = new Map<string, Set<string>>();
+/** When what was last ticked, by finding: `row/hole` and `row/part:part`. */
+type Looked = ReadonlyMap<string, string>;
+
+function lookedAt(marks: readonly Mark[]): Map<string, Map<string, string>> {
+  const found = new Map<string, Map<string, string>>();
   for (const m of marks) {
     if (m.kind !== 'looked-again') continue;
-    const own = found.get(m.payload.because) ?? new Set<string>();
-    for (const id of m.holeIds) own.add(`${m.rowId}/${id}`);
-    for (const id of m.payload.partIds ?? []) own.add(`${m.rowId}/part:${id}`);
+    const own = found.get(m.payload.because) ?? new Map<string, string>();
+    for (const id of m.holeIds) own.set(`${m.rowId}/${id}`, m.doneAt);
+    for (const id of m.payload.partIds ?? []) own.set(`${m.rowId}/part:${id}`, m.doneAt);
     found.set(m.payload.because, own);
   }
   return found;
 }
 
-function placesOf(marks: readonly Mark[], looked: ReadonlySet<string> = new Set()): RecallPlace[] {
-  const rows = new Map<string, { holes: Map<string, Set<MarkKind>>; partIds: Set<string> }>();
+/** Work that came after a look is to be looked at itself: a rivet set anew from the same lot. */
+function placesOf(marks: readonly Mark[], looked: Looked = new Map()): RecallPlace[] {
+  const rows = new Map<string, { holes: Map<string, { kinds: Set<MarkKind>; newest: string }>; partIds: Set<string> }>();
+  const isLooked = (key: string, newest: string) => (looked.get(key) ?? '') >= newest;
   for (const m of marks) {
     if (m.holeIds.length === 0 && !m.payload.partIds?.length) continue;
     let row = rows.get(m.rowId);
     if (!row) rows.set(m.rowId, (row = { holes: new Map(), partIds: new Set() }));
-    for (const id of m.holeIds) row.holes.set(id, (row.holes.get(id) ?? new Set()).add(m.kind));
-    for (const id of m.payload.partIds ?? []) if (!looked.has(`${m.rowId}/part:${id}`)) row.partIds.add(id);
+    for (const id of m.holeIds) {
+      const hole = row.holes.get(id) ?? { kinds: new Set(), newest: m.doneAt };
+      hole.kinds.add(m.kind);
+      if (m.doneAt > hole.newest) hole.newest = m.doneAt;
+      row.holes.set(id, hole);
+    }
+    for (const id of m.payload.partIds ?? []) if (!isLooked(`${m.rowId}/part:${id}`, m.doneAt)) row.partIds.add(id);
   }
   return [...rows].map(([rowId, { holes, partIds }]) => ({
     rowId,
-    holes: [...holes].map(([holeId, kinds]) => ({ holeId, kinds: [...kinds], isLookedAt: looked.has(`${rowId}/${holeId}`) })),
+    holes: [...holes].map(([holeId, { kinds, newest }]) => ({
+      holeId,
+      kinds: [...kinds],
+      isLookedAt: isLooked(`${rowId}/${holeId}`, newest),
+    })),
     partIds: [...partIds],
   }));
 }

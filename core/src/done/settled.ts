@@ -1,10 +1,9 @@
 import type { Severity } from '../prep/findings';
 import type { StandingFinding } from './findings';
 import type { RowDefinition } from '../record/definitions';
-import type { FindingStood, OwnPayloads } from '../record/marks';
+import type { FindingStood } from '../record/marks';
 import type { Settlement } from './hole-done';
 import type { PieceNumbers } from './pieces';
-import type { GatheredFinding, RowStanding } from './row-standing';
 
 const GRAVITY: Readonly<Record<Severity, number>> = { note: 0, caution: 1, stop: 2 };
 
@@ -51,31 +50,5 @@ export function figureAt(
     ...(partId === undefined ? {} : { partId, piece: pieces.get(partId) ?? 1 }),
     severity,
     ...(figure === undefined ? {} : { figure }),
-  };
-}
-
-/** A wish for the mark that answers a gathered finding at all its holes, with what stands there now. */
-export function settlementOf(
-  rowId: string,
-  row: Pick<RowDefinition, 'layers'>,
-  standing: Pick<RowStanding, 'findings'>,
-  { finding, holeIds }: GatheredFinding,
-  pieces: PieceNumbers,
-  answer: { readonly words: string; readonly page: string },
-): { kind: 'finding-settled'; rowId: string; holeIds: string[]; payload: OwnPayloads['finding-settled'] } {
-  const { code, severity } = finding;
-  const stood = holeIds.flatMap((holeId) =>
-    (standing.findings.get(holeId) ?? []).flatMap((f) =>
-      f.code === code && f.severity === severity && !f.isSettled ? [figureAt(f, holeId, row, pieces)] : [],
-    ),
-  );
-  return {
-    kind: 'finding-settled',
-    rowId,
-    holeIds: [...holeIds],
-    payload: {
-      finding: { code, stood, ...(answer.page ? { page: answer.page } : {}) },
-      ...(answer.words ? { note: answer.words } : {}),
-    },
   };
 }

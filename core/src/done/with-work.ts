@@ -20,6 +20,8 @@ export interface Wish {
   readonly layerIds?: readonly string[];
   readonly side?: Side | null;
   readonly payload?: object;
+  /** When it was done, ISO 8601; absent: now. */
+  readonly doneAt?: string | undefined;
 }
 
 /** A row with what was done at its holes, and what holes with a rivet of their own size want. */
@@ -30,7 +32,10 @@ export interface KnownRow extends PlannedRow {
 
 /** What the work is filled in from. */
 export interface WorkSources {
-  readonly row: (rowId: string) => KnownRow | undefined;
+  /** A row; with `at` as its holes were at that time (ISO 8601), for what is written up later. */
+  readonly row: (rowId: string, at?: string) => KnownRow | undefined;
+  /** When wishes were done that do not say it, ISO 8601; absent: now. */
+  readonly at?: string | undefined;
   readonly part: (partId: string) => Pick<PartDefinition, 'finish'> | undefined;
   readonly tools: readonly Entity<'tool'>[];
   readonly lots: readonly Entity<'lot'>[];
@@ -86,7 +91,7 @@ interface StandingAlike<W extends Wish> {
 
 /** One wish for each way its holes stand: own fastener, and for a cut the diameter in each sheet. */
 function byStanding<W extends Wish>(wish: W, sources: WorkSources): StandingAlike<W>[] {
-  const row = sources.row(wish.rowId);
+  const row = sources.row(wish.rowId, wish.doneAt ?? sources.at);
   if (!row) return [{ wish, planned: undefined, holeIn: new Map() }];
   const groups = new Map<string, { dash: number | null; holeIn: ReadonlyMap<string, number>; holeIds: string[] }>();
   for (const holeId of wish.holeIds) {
@@ -223,7 +228,7 @@ function byLayer<W extends Wish>(own: StandingAlike<W>, sources: WorkSources): W
 
 /** What is looked at or taken out is the fastener that is in the hole, in the hole as it is, whatever is planned now. */
 function byFastener<W extends Wish>(wish: W, sources: WorkSources): W[] {
-  const planned = sources.row(wish.rowId);
+  const planned = sources.row(wish.rowId, wish.doneAt ?? sources.at);
   if (!planned) return [wish];
   const own: StandingAlike<W> = { wish, planned, holeIn: new Map() };
   const groups = grouped(wish.holeIds, (holeId) => {

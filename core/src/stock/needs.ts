@@ -1,5 +1,7 @@
 import { notSolid } from '../prep/stack';
 import { AT_HOLE } from '../record/step-key';
+import type { OwnRows } from '../done/own-rows';
+import type { RowStanding } from '../done/row-standing';
 import { own } from '../units/own';
 import type { Plan } from '../prep/plan';
 import type { FastenerKind, RowDefinition } from '../record/definitions';
@@ -14,6 +16,9 @@ export interface StockRow {
   readonly stack: Stack;
   readonly plan: Pick<Plan, 'rivet'>;
   readonly states: HoleStates;
+  /** Holes with a rivet of their own size, and what they want; absent: none. */
+  readonly standing?: Pick<RowStanding, 'own'> | undefined;
+  readonly own?: Pick<OwnRows, 'of'> | undefined;
 }
 
 /** Rivets of one call-out: how many rows still want, with a spare share, on hand, to order. */
@@ -31,14 +36,29 @@ export interface StockNeed {
   readonly instead: readonly string[];
 }
 
+interface SizedRow extends StockRow {
+  readonly isMeant: (holeId: string) => boolean;
+}
+
+/** A row once for each size of rivet its holes take. */
+function bySize(row: StockRow): SizedRow[] {
+  const sizes = row.standing?.own;
+  if (!sizes || sizes.size === 0) return [{ ...row, isMeant: () => true }];
+  const own = [...new Set(sizes.values())].flatMap((dash): SizedRow[] => {
+    const asked = row.own?.of(dash);
+    return asked ? [{ ...row, stack: asked.stack, plan: asked.plan, isMeant: (id) => sizes.get(id) === dash }] : [];
+  });
+  return [{ ...row, isMeant: (id) => !sizes.has(id) }, ...own];
+}
+
 /** What the rows still need, call-out by call-out; also what lies on the shelf and nothing wants. */
 export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<string, number>>, sparePercent: number): StockNeed[] {
   const groups = new Map<string, { kind: FastenerKind | null; rows: number; needed: number; instead: Set<string> | null }>();
-  for (const { row, stack, plan, states } of rows) {
+  for (const { row, stack, plan, states, isMeant } of rows.flatMap(bySize)) {
     const other = notSolid(stack);
     const callout = other ? other.name : plan.rivet.callout;
     if (other?.kind === 'none') continue;
-    const needed = holesInPlan(row.holes).filter((h) => !states.get(h.id)?.has(AT_HOLE.set)).length;
+    const needed = holesInPlan(row.holes).filter((h) => isMeant(h.id) && !states.get(h.id)?.has(AT_HOLE.set)).length;
     if (needed === 0) continue;
     const serves = other
       ? new Set<string>()

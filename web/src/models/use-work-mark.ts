@@ -1,11 +1,14 @@
 import type { AssemblyAnswer } from '#contract/answers';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { READ_THEN } from '#core/done/as-of';
+import { rowDoneAsOf } from '#core/done/as-of-marks';
+import { layersOfRows } from '#core/done/hole-done';
 import { withoutStopped } from '#core/done/offered';
 import { withWork } from '#core/done/with-work';
 import { formatRange, holesInPlan } from '#core/record/holes';
 import { leftOutSentence } from '#core/wording/standing';
 import { useMark, type MarkWish } from '../api/commands';
+import { useAllMarks } from '../api/all-marks';
 import { useTools } from '../api/queries';
 import { useWritingUp } from '../api/writing-up';
 import type { RowModel } from './row-model';
@@ -25,17 +28,28 @@ export function useWorkMark(
 ): (wishes: readonly MarkWish[]) => void {
   const mark = useMark(data.kit);
   const things = useTools(data.kit.id).data;
+  /* Read when something is written up for an earlier time, not with every mark. */
+  const marks = useAllMarks(data.assembly.id);
+  const marksNow = useRef(marks);
+  useEffect(() => {
+    marksNow.current = marks;
+  }, [marks]);
   const sources = useMemo(() => {
     const parts = partsById(data.parts);
     const byId = new Map(
       rows.map((r) => [r.entity.id, { row: r.entity.definition, stack: r.stack, plan: r.plan, done: r.done, own: r.own }]),
     );
-    return { row: (id: string) => byId.get(id), part: (id: string) => parts.get(id), tools: things?.tools ?? [], lots: things?.lots ?? [] };
-  }, [data.parts, rows, things]);
+    const row = (id: string, at?: string) => {
+      const now = byId.get(id);
+      return now && at !== undefined ? { ...now, done: rowDoneAsOf(marksNow.current, id, at, layersOfRows(data.rows)) } : now;
+    };
+    return { row, part: (id: string) => parts.get(id), tools: things?.tools ?? [], lots: things?.lots ?? [] };
+  }, [data.parts, data.rows, rows, things]);
   const writing = useWritingUp();
   return useCallback(
     (all: readonly MarkWish[]) => {
-      const { wishes, leftOut } = withoutStopped(all, (id) => rows.find((r) => r.entity.id === id)?.standing);
+      /* What is written up was done, whatever stops the work now. */
+      const { wishes, leftOut } = writing ? { wishes: all, leftOut: [] } : withoutStopped(all, (id) => rows.find((r) => r.entity.id === id)?.standing);
       for (const { rowId, holeIds } of leftOut) onLeftOut(leftOutSentence(rangeIn(rows, rowId, holeIds), holeIds.length));
       /* Work of then without its figures is read by the server from the plan as it was then. */
       const isOfThen = (w: MarkWish) => writing?.plan === 'then' && w.doneAt === undefined && READ_THEN.includes(w.kind);
@@ -43,7 +57,7 @@ export function useWorkMark(
         ...wishes.filter(isOfThen),
         ...withWork(
           wishes.filter((w) => !isOfThen(w)),
-          sources,
+          { ...sources, at: writing?.at },
         ),
       ]);
     },

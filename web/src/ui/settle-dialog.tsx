@@ -1,6 +1,6 @@
 import { useState, type FormEvent } from 'react';
 import type { GatheredFinding } from '#core/done/row-standing';
-import { settlementOf } from '#core/done/settled';
+import { settlementOf } from '#core/done/settlement';
 import { STANDING_CATALOGUE } from '#core/wording/standing';
 import type { MarkWish } from '../api/commands';
 import type { RowModel } from '../models/row-model';
