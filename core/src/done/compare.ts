@@ -304,9 +304,9 @@ class Comparison {
     if (!isSameAngle(made.angleDeg, headAngleDeg)) {
       this.keys.add(step.key);
       const data = { made: made.angleDeg, wanted: headAngleDeg, proud: 0, what: 'dimple' };
-      return this.find('other-angle', 'stop', { layer: index, data, since: sheet.causes.get('dimple') ?? 0 });
+      return this.find('other-angle', 'stop', { layer: index, data, since: sheet.causes.dimple });
     }
-    const more = { layer: index, data: { made: made.dash, wanted: size.dash }, figure: made.dash, since: sheet.causes.get('dimple') ?? 0 };
+    const more = { layer: index, data: { made: made.dash, wanted: size.dash }, figure: made.dash, since: sheet.causes.dimple };
     if (made.dash > size.dash) {
       this.keys.add(step.key);
       return this.find('prepared-larger', 'stop', more);
@@ -336,7 +336,7 @@ class Comparison {
   private otherwise(index: number, wanted: string, there: string): void {
     if (this.findings.some((f) => f.code === 'prepared-otherwise' && f.layer === index)) return;
     const causes = this.done.sheets.get(this.layers[index]?.layer.partId ?? '')?.causes;
-    const since = Math.max(causes?.get('dimple') ?? 0, causes?.get('cut') ?? 0);
+    const since = Math.max(causes?.dimple ?? 0, causes?.cut ?? 0);
     this.find('prepared-otherwise', 'stop', { layer: index, data: { wanted, there }, since });
   }
 
@@ -355,7 +355,7 @@ class Comparison {
       return sheet && sheet.cones.length > 0 && !isBoth ? this.contradict(step, at, 'other-face') : this.neverPrepared(step, at);
     }
     const { cutterAngleDeg } = this.wanted.stack;
-    const since = sheet.causes.get('cut') ?? 0;
+    const since = sheet.causes.cut;
     const other = cones.find((c) => c.widthMm !== NOT_SAID && !isSameAngle(c.angleDeg, cutterAngleDeg));
     if (other) {
       this.keys.add(step.key);
@@ -392,7 +392,7 @@ class Comparison {
       return;
     }
     const planned = fastenerOf(this.wanted);
-    const since = this.done.causes.get('set') ?? 0;
+    const since = this.done.causes.set;
     const data = { there: there.name, wanted: planned.name };
     if (isOtherwise(there, planned)) return this.find('set-otherwise', 'stop', { data, since });
     if (there.lengthDash === undefined || there.lengthDash === planned.lengthDash) return;
@@ -415,17 +415,17 @@ class Comparison {
     const sheet = this.sheetOf(at);
     if (!sheet) return;
     const { index, planned } = at;
-    const since = (cause: Parameters<SheetHole['causes']['get']>[0]) => sheet.causes.get(cause) ?? 0;
-    if (sheet.isCracked) this.find('cracked', 'stop', { layer: index, since: since('crack') });
+    const { causes } = sheet;
+    if (sheet.isCracked) this.find('cracked', 'stop', { layer: index, since: causes.crack });
     if (sheet.isFilled) this.find('through-a-filling', 'stop', { layer: index });
-    if (sheet.isDimpledBothWays) this.find('dimpled-both-ways', 'stop', { layer: index, since: since('dimple') });
+    if (sheet.isDimpledBothWays) this.find('dimpled-both-ways', 'stop', { layer: index, since: causes.dimple });
     if (sheet.isDimpledTwice && sheet.dimple && sheet.dimple.dash !== NOT_SAID) {
       const { dash } = sheet.dimple;
       this.find('dimpled-twice', 'caution', {
         layer: index,
         data: { made: dash, wanted: this.wanted.stack.size.dash, twice: 'yes' },
         figure: dash,
-        since: since('dimple'),
+        since: causes.dimple,
       });
     }
     /* Blind fasteners are dimpled at their dies' pilot first and reamed together after. */
@@ -473,17 +473,17 @@ class Comparison {
     if (off <= SAME_PLACE) return;
     const isStop = off > ELSEWHERE_STOP_D * this.wanted.stack.size.diameter + ROUNDING_MM;
     const data = { off, x: at.x, y: at.y, wantedX: this.place.x, wantedY: this.place.y };
-    this.find('drilled-elsewhere', isStop ? 'stop' : 'caution', { layer: index, data, figure: off, since: causes.get('drill') ?? 0 });
+    this.find('drilled-elsewhere', isStop ? 'stop' : 'caution', { layer: index, data, figure: off, since: causes.drill });
   }
 
   /** What stands at the hole as a whole. */
   private ofHole(): void {
     const { done } = this;
-    const since = (cause: Parameters<HoleDone['causes']['get']>[0]) => done.causes.get(cause) ?? 0;
-    if (done.isSetTwice) this.find('set-twice', 'stop', { since: since('set') });
-    if (done.noGo) this.find('no-go', 'stop', { since: since('no-go') });
-    if (done.isRejected) this.find('head-refused', 'stop', { since: since('head') });
-    if (done.deviation) this.find(done.deviation === 'stop' ? 'deviation-stop' : 'measure-first', 'stop', { since: since('deviation') });
+    const { causes } = done;
+    if (done.isSetTwice) this.find('set-twice', 'stop', { since: causes.set });
+    if (done.noGo) this.find('no-go', 'stop', { since: causes.noGo });
+    if (done.isRejected) this.find('head-refused', 'stop', { since: causes.head });
+    if (done.deviation) this.find(done.deviation === 'stop' ? 'deviation-stop' : 'measure-first', 'stop', { since: causes.deviation });
   }
 
   /** What cannot be done while the fastener is in; and what was never recorded before it went in. */
@@ -491,7 +491,7 @@ class Comparison {
     if (this.isSet) for (const layer of this.shutIn) this.find('shut-under-rivet', 'stop', { layer });
     if (this.notRecorded.length === 0) return;
     const steps = [...new Set(this.notRecorded.map((s) => s.kind))].join(', ');
-    this.find('not-recorded', 'caution', { data: { steps }, since: this.done.causes.get('set') ?? 0 });
+    this.find('not-recorded', 'caution', { data: { steps }, since: this.done.causes.set });
   }
 
   /** Findings somebody answered stand and stop nothing; what they shut in is not open. */

@@ -38,7 +38,7 @@ export interface Settlement extends SettledFinding {
 }
 
 /** Kinds of marks that a finding of the hole as a whole comes from. */
-export type HoleCause = 'set' | 'no-go' | 'deviation' | 'head';
+export type HoleCause = 'set' | 'noGo' | 'deviation' | 'head';
 
 /** What was done at one hole, as its marks say it, whatever the plan says now. Lengths mm, times ISO 8601. */
 export interface HoleDone {
@@ -66,8 +66,8 @@ export interface HoleDone {
   /** Where left-over work was settled. */
   isSettled: boolean;
   settled: readonly Settlement[];
-  /** The newest mark of each sort, by its place among the marks of the row. */
-  readonly causes: Map<HoleCause, number>;
+  /** The newest mark of each sort, by its place among the marks of the row, 0 where there is none. */
+  readonly causes: Record<HoleCause, number>;
 }
 
 /** What a record comes to: by row and hole, and on whole parts. */
@@ -120,7 +120,7 @@ export function nothingDone(): HoleDone {
     isRejected: false,
     isSettled: false,
     settled: NO_SETTLED,
-    causes: new Map(),
+    causes: { set: 0, noGo: 0, deviation: 0, head: 0 },
   };
 }
 
@@ -258,7 +258,7 @@ class RowFold {
         const work = (mark.payload.work ?? mark.then ?? null) as DimpleWork | null;
         for (const t of touched) {
           const sheet = sheetAt(done, t.partId);
-          sheet.causes.set('dimple', order);
+          sheet.causes.dimple = order;
           const face = faceOfWork(t, mark, work?.face);
           dimple(sheet, { toward: oppositeFace(face), dash: work?.dash ?? NOT_SAID, angleDeg: work?.angleDeg ?? 0 });
         }
@@ -269,7 +269,7 @@ class RowFold {
         const work = (mark.payload.work ?? mark.then ?? null) as CutWork | null;
         for (const t of touched) {
           const sheet = sheetAt(done, t.partId);
-          sheet.causes.set('cut', order);
+          sheet.causes.cut = order;
           const face = faceOfWork(t, mark, work?.face);
           cut(sheet, { face, angleDeg: work?.angleDeg ?? 0, widthMm: work ? widthOf(work) : NOT_SAID });
         }
@@ -291,7 +291,7 @@ class RowFold {
         else done.keys.delete(AT_HOLE.inspected);
         if (mark.payload.head.disposition === 'take-out' || mark.payload.head.disposition === 'ask') {
           done.isRejected = done.fastener !== null;
-          done.causes.set('head', order);
+          done.causes.head = order;
         }
         return;
       case 'dimple-check': {
@@ -307,7 +307,7 @@ class RowFold {
       case 'hole-check':
         if (mark.payload.gauge !== 'no-go') return;
         done.noGo = mark.payload.sheets?.map((s) => s.partId) ?? this.partIds;
-        done.causes.set('no-go', order);
+        done.causes.noGo = order;
         return;
       case 'deviation': {
         const { verdict, hole, nextDash } = mark.payload.deviation;
@@ -315,13 +315,12 @@ class RowFold {
         if (hole)
           for (const partId of read) {
             const sheet = sheetAt(done, partId);
-            sheet.causes.set('gauge', order);
             gauge(sheet, hole.mm);
           }
         if (verdict === 'next-size') done.own = nextDash ?? 'next';
         if (verdict === 'stop' || (verdict === 'unknown' && done.deviation === null)) {
           done.deviation = verdict;
-          done.causes.set('deviation', order);
+          done.causes.deviation = order;
         } else if (verdict !== 'unknown' && done.deviation === 'unknown') done.deviation = null;
         return;
       }
@@ -354,10 +353,11 @@ class RowFold {
     for (const partId of partIds) {
       const sheet = sheetAt(done, partId);
       const before = sheet.diameter;
-      sheet.causes.set('drill', this.order);
+      sheet.causes.drill = this.order;
       drill(sheet, to, at);
       if (done.noGo?.includes(partId) && isOpened(before, sheet.diameter)) done.noGo = null;
     }
+    if (done.keys.size < 2) return;
     /* A drilling that opens the hole makes its edges new: what was deburred is no longer. */
     for (const key of [...done.keys.keys()]) {
       const { kind, layerId } = readStepKey(key);
@@ -386,7 +386,7 @@ function note(done: HoleDone, keys: readonly string[], doneAt: string): void {
 
 function crack(sheet: SheetHole, order: number): void {
   sheet.isCracked = true;
-  sheet.causes.set('crack', order);
+  sheet.causes.crack = order;
 }
 
 /** An old mark kept the side of the row alone; where it names sheets, they say the face themselves. */
@@ -403,7 +403,7 @@ function set(done: HoleDone, work: SetWork | null, order: number): void {
   done.isSetTwice ||= done.fastener !== null;
   done.fastener = work?.fastener ?? NOT_SAID;
   done.isRejected = false;
-  done.causes.set('set', order);
+  done.causes.set = order;
   const recorded = [...done.sheets].flatMap(([partId, s]) => (s.isDrilled ? [partId] : []));
   const partIds = work?.partIds ?? (recorded.length > 0 ? recorded : null);
   done.proofs = [...done.proofs, { partIds, fastener: done.fastener }];

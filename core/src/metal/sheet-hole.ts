@@ -37,8 +37,8 @@ export interface Dimple {
   readonly angleDeg: number;
 }
 
-/** The newest mark of each sort at this hole, by its place in the fold: what it said later opens a settled finding anew. */
-export type SheetCause = 'dimple' | 'cut' | 'crack' | 'drill' | 'gauge';
+/** The newest mark of each sort at this hole, by its place in the fold, 0 where there is none: what it said later opens a settled finding anew. */
+export type SheetCause = 'dimple' | 'cut' | 'crack' | 'drill';
 
 export interface SheetHole {
   /** The largest it was ever drilled, reamed or gauged; null: no hole is known. */
@@ -59,7 +59,7 @@ export interface SheetHole {
   isFilled: boolean;
   /** Where it was drilled first, mm; null: not known. */
   at: WantedPlace | null;
-  readonly causes: Map<SheetCause, number>;
+  readonly causes: Record<SheetCause, number>;
 }
 
 const NO_CONES: readonly Cone[] = [];
@@ -79,7 +79,7 @@ export function blankSheet(): SheetHole {
     hasGivenWay: false,
     isFilled: false,
     at: null,
-    causes: new Map(),
+    causes: { dimple: 0, cut: 0, crack: 0, drill: 0 },
   };
 }
 
