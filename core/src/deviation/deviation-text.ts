@@ -1,5 +1,6 @@
 import type { TypedLength } from '../record/definitions';
 import type { DeviationKind, Deviation } from '../record/mark-payloads';
+import { nextDashOf } from './next-dash';
 import { parseDimension } from '../typed/dimension';
 import { carryUnit } from '../units/carry';
 import type { Mm, Units } from '../units/length';
@@ -21,6 +22,11 @@ export interface DeviationTyped {
   readonly note: string;
   /** Opened up on purpose: the whole row. */
   readonly isWhole: boolean;
+}
+
+/** Whether nothing was measured: then there is no verdict, and without a word or a photo no deviation. */
+export function isNothing({ hole, edges, pitch, off }: DeviationTyped): boolean {
+  return [hole, pitch, off, ...edges].every((text) => text.trim() === '');
 }
 
 /** Nothing measured yet. */
@@ -123,5 +129,6 @@ export function deviationOf(
     ...(edges.length > 0 ? { edges: Object.fromEntries(edges) } : {}),
     verdict: said.verdict,
     ...(said.verdict === 'unknown' ? { missing: missingOf(said.judgement, row) } : {}),
+    ...nextDashOf(said.verdict, said.judgement),
   };
 }

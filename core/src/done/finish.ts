@@ -106,6 +106,22 @@ export function openMachining(rows: readonly MachinedRow[], partIds: readonly st
   });
 }
 
+/** Parts of a row that have their finish while work that cuts them is still open there: warned before it is done. Each once, in the row's order. */
+export function finishAhead(row: RowDefinition, steps: readonly Step[], states: HoleStates, partsDone: ReadonlySet<string>): string[] {
+  const cut = row.layers.flatMap(({ id, partId }) => {
+    if (!partsDone.has(partKey('primed', partId))) return [];
+    const own = steps.filter((s) => CUTTING.includes(s.kind) && (s.layerId === null || s.layerId === id));
+    const isOpen = holesInPlan(row.holes).some((h) =>
+      own.some((s) => !isDone(s, states.get(h.id)) && !isHeld(h, s.kind, states.get(h.id))),
+    );
+    return isOpen ? [partId] : [];
+  });
+  return [...new Set(cut)];
+}
+
+/** Steps that cut the sheet they are done in; a drilling every sheet. */
+const CUTTING: readonly StepKind[] = ['piloted', 'drilled', 'deburred', 'countersunk'];
+
 /** A row as a finish asks for it. */
 export interface MachinedRow {
   readonly id: string;

@@ -317,7 +317,9 @@ class RowFold {
             const sheet = sheetAt(done, partId);
             gauge(sheet, hole.mm);
           }
-        if (verdict === 'next-size') done.own = nextDash ?? 'next';
+        /* Of before sizes were kept: many holes at once were a whole row opened up, whose plan says the size. */
+        const isWholeRow = nextDash === undefined && mark.payload.deviation.kind === 'opened-up' && mark.holeIds.length > 1;
+        if (verdict === 'next-size' && !isWholeRow) done.own = nextDash ?? 'next';
         if (verdict === 'stop' || (verdict === 'unknown' && done.deviation === null)) {
           done.deviation = verdict;
           done.causes.deviation = order;

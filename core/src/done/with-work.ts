@@ -1,5 +1,5 @@
 import { stepKey } from '../record/step-key';
-import type { Entity, GaugeUse, LotKind, PartDefinition, ToolDefinition } from '../record/definitions';
+import type { Entity, GaugeUse, LayerDefinition, LotKind, PartDefinition, ToolDefinition } from '../record/definitions';
 import type { FastenerDone, InspectWork, MarkWork, SetWork, SheetTouched } from '../record/mark-work';
 import { faceTouched } from '../record/face';
 import { rivetOfDash } from '../tables/fasteners';
@@ -133,8 +133,12 @@ function withSheets<W extends Wish>(wish: W, sources: WorkSources): W {
   if (!layers || (wish.payload as { sheets?: unknown } | undefined)?.sheets !== undefined) return wish;
   const named = wish.layerIds && wish.layerIds.length > 0 ? layers.filter((l) => wish.layerIds?.includes(l.id)) : layers;
   if (named.length === 0) return wish;
-  const sheets = named.map((l): SheetTouched => ({ layerId: l.id, partId: l.partId, face: faceTouched(l, wish.side ?? null) }));
-  return { ...wish, payload: { ...wish.payload, sheets } };
+  return { ...wish, payload: { ...wish.payload, sheets: sheetsOf(named, wish.side ?? null) } };
+}
+
+/** Layers of a row as a mark keeps them, with the part's face that is touched from that side; no side: the head side. */
+export function sheetsOf(layers: readonly LayerDefinition[], side: Side | null = null): SheetTouched[] {
+  return layers.map((l) => ({ layerId: l.id, partId: l.partId, face: faceTouched(l, side) }));
 }
 
 function workOf<W extends Wish>(

@@ -63,3 +63,8 @@ export function oddFacts(holds: readonly HoldKind[], found: readonly Mark[]): st
     ]),
   ];
 }
+
+/** Why the big button does not pass holes as inspected: what was measured there is not decided yet. */
+export function lookBegunSentence(range: string, count: number): string {
+  return `${count === 1 ? `Hole ${range} has` : `Holes ${range} have`} measurements that aren't recorded yet. Decide ${count === 1 ? 'it' : 'them'} first, or clear the fields.`;
+}

@@ -199,6 +199,11 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
   }
 }
 
+/** Said before a finish is cut through: `rib is primed. Cutting it here opens its finish again: touch up these holes after.` */
+export function finishAheadSentence(parts: readonly string[]): string {
+  return `${parts.join(', ')} ${parts.length === 1 ? 'has its' : 'have their'} finish on. Work that is still open here cuts through it: touch up these holes after.`;
+}
+
 /** Holes a press passed over: `Holes 1-2 left out: stop.` */
 export function leftOutSentence(range: string, count: number): string {
   return `${count === 1 ? 'Hole' : 'Holes'} ${range} left out: stop.`;

@@ -1,6 +1,7 @@
 import type { Entity } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
 import { isDone, type Step } from '../record/steps';
+import { isOffered } from '../done/offered';
 import { toolsForSetup } from '../reach/tools-for-setup';
 import type { BenchRow } from './bench';
 import type { Setup } from '../setup/setup';
@@ -19,7 +20,7 @@ export interface PartTogether {
  */
 export function deburringByPart(rows: readonly BenchRow[]): PartTogether[] {
   const found = new Map<string, PartTogether['rows'][number][]>();
-  for (const { id, row, steps, states } of rows) {
+  for (const { id, row, steps, states, standing } of rows) {
     const byPart = new Map<string, Step[]>();
     for (const s of steps) if (s.kind === 'deburred' && s.partId !== null) byPart.set(s.partId, [...(byPart.get(s.partId) ?? []), s]);
     const drilling = steps.find((s) => s.kind === 'drilled');
@@ -27,7 +28,8 @@ export function deburringByPart(rows: readonly BenchRow[]): PartTogether[] {
       const holeIds = holesInPlan(row.holes)
         .filter((h) => {
           const at = states.get(h.id);
-          return (!drilling || isDone(drilling, at)) && own.some((s) => !isDone(s, at));
+          const wanted = own.filter((s) => !isDone(s, at) && (!standing || isOffered(standing, h.id, s)));
+          return (!drilling || isDone(drilling, at)) && wanted.length > 0;
         })
         .map((h) => h.id);
       if (holeIds.length > 0) found.set(partId, [...(found.get(partId) ?? []), { rowId: id, steps: own, holeIds }]);

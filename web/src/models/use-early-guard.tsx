@@ -22,6 +22,8 @@ const CUTTING: readonly MarkWish['kind'][] = ['piloted', 'drilled', 'deburred', 
 
 interface Question {
   readonly wishes: readonly MarkWish[];
+  /** Told once they are kept. */
+  readonly onKept: (() => void) | undefined;
   readonly missing: readonly StepKind[];
   readonly later: StepKind | 'squared';
   /** Rows that are shut off once this is set. */
@@ -96,14 +98,14 @@ function machiningBefore(wishes: readonly MarkWish[], rows: readonly RowModel[])
 export function useEarlyGuard(
   rows: readonly RowModel[],
   order: WorkOrder,
-  onMark: (wishes: readonly MarkWish[]) => void,
+  onMark: (wishes: readonly MarkWish[], onKept?: () => void) => void,
   sequence?: Sequence,
   isUnlookedBy: (wishes: readonly MarkWish[]) => boolean = () => false,
-): { readonly mark: (wishes: readonly MarkWish[]) => void; readonly dialog: ReactNode } {
+): { readonly mark: (wishes: readonly MarkWish[], onKept?: () => void) => void; readonly dialog: ReactNode } {
   const [question, setQuestion] = useState<Question | null>(null);
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const mark = (wishes: readonly MarkWish[]) => {
+  const mark = (wishes: readonly MarkWish[], onKept?: () => void) => {
     const works = rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, states: r.states }));
     const missing = earlyOf(wishes, works, { parts: rows[0]?.partsDone ?? new Set(), order });
     const later = wishes.at(-1)?.kind as Question['later'] | undefined;
@@ -113,11 +115,11 @@ export function useEarlyGuard(
     const machining = machiningBefore(wishes, rows);
     const stopped = stoppedIn(wishes, rows);
     const isPlain = missing.length === 0 && shut.length === 0 && !isUnlooked && finished.length === 0 && stopped === '';
-    if (isPlain || later === undefined) onMark(wishes);
+    if (isPlain || later === undefined) onMark(wishes, onKept);
     else {
       setReason('');
       setProblem(null);
-      setQuestion({ wishes, missing, later, shut, isUnlooked, stopped, finished, machining });
+      setQuestion({ wishes, onKept, missing, later, shut, isUnlooked, stopped, finished, machining });
     }
   };
   const confirm = () => {
@@ -128,6 +130,7 @@ export function useEarlyGuard(
         ...w,
         payload: { ...w.payload, ...exceptionOf(question, reason) },
       })) as readonly MarkWish[],
+      question.onKept,
     );
     setQuestion(null);
   };

@@ -25,7 +25,7 @@ export function useWorkMark(
   data: AssemblyAnswer,
   rows: readonly RowModel[],
   onLeftOut: (text: string) => void = () => undefined,
-): (wishes: readonly MarkWish[]) => void {
+): (wishes: readonly MarkWish[], onKept?: () => void) => void {
   const mark = useMark(data.kit);
   const things = useTools(data.kit.id).data;
   /* Read when something is written up for an earlier time, not with every mark. */
@@ -47,10 +47,11 @@ export function useWorkMark(
   }, [data.parts, data.rows, rows, things]);
   const writing = useWritingUp();
   return useCallback(
-    (all: readonly MarkWish[]) => {
+    (all: readonly MarkWish[], onKept?: () => void) => {
       /* What is written up was done, whatever stops the work now. */
-      const { wishes, leftOut } = writing ? { wishes: all, leftOut: [] } : withoutStopped(all, (id) => rows.find((r) => r.entity.id === id)?.standing);
-      for (const { rowId, holeIds } of leftOut) onLeftOut(leftOutSentence(rangeIn(rows, rowId, holeIds), holeIds.length));
+      const { wishes, leftOut } = writing
+        ? { wishes: all, leftOut: [] }
+        : withoutStopped(all, (id) => rows.find((r) => r.entity.id === id)?.standing);
       /* Work of then without its figures is read by the server from the plan as it was then. */
       const isOfThen = (w: MarkWish) => writing?.plan === 'then' && w.doneAt === undefined && READ_THEN.includes(w.kind);
       mark([
@@ -60,6 +61,8 @@ export function useWorkMark(
           { ...sources, at: writing?.at },
         ),
       ]);
+      onKept?.();
+      for (const { rowId, holeIds } of leftOut) onLeftOut(leftOutSentence(rangeIn(rows, rowId, holeIds), holeIds.length));
     },
     [mark, sources, writing, rows, onLeftOut],
   );

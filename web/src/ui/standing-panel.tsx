@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { gatherFindings, type GatheredFinding } from '#core/done/row-standing';
 import type { OpenStep } from '#core/done/compare';
+import { finishAhead } from '#core/done/finish';
 import { keepingThere } from '#core/done/keep-there';
 import { formatRange, holesInPlan } from '#core/record/holes';
 import type { RowDefinition } from '#core/record/definitions';
-import { openSentence, STANDING_CATALOGUE, standingMessage } from '#core/wording/standing';
+import { finishAheadSentence, openSentence, STANDING_CATALOGUE, standingMessage } from '#core/wording/standing';
 import { dashSize } from '#core/wording/setups';
 import { sheetName } from '#core/wording/words';
 import type { MarkWish } from '../api/commands';
@@ -29,7 +30,8 @@ export function StandingPanel({ row, onKeepThere, onMark }: StandingPanelProps) 
   const { standing } = row;
   const gathered = gatherFindings(standing);
   const again = gatherOpen(standing.again);
-  if (gathered.length + again.length + standing.notSaid.length + standing.own.size === 0) return null;
+  const finished = finishAhead(row.entity.definition, row.steps, row.states, row.partsDone);
+  if (gathered.length + again.length + standing.notSaid.length + standing.own.size + finished.length === 0) return null;
   const order = holesInPlan(row.entity.definition.holes).map((h) => h.id);
   const rangeOf = (ids: readonly string[]) => formatRange(ids.map((id) => order.indexOf(id)).filter((i) => i >= 0));
   const holes = (ids: readonly string[]) => {
@@ -40,6 +42,11 @@ export function StandingPanel({ row, onKeepThere, onMark }: StandingPanelProps) 
   return (
     <section aria-label="The work against the plan" className="flex flex-col gap-1 rounded border border-caution px-2 py-1 text-[15px]">
       <h2 className="label text-[16px]">The work against the plan</h2>
+      {finished.length > 0 ? (
+        <p role="note" className="flex items-start gap-1.5">
+          <VerdictSign of="caution" /> {finishAheadSentence(finished.map((id) => nameOfPart(row, id)))}
+        </p>
+      ) : null}
       <ul className="flex flex-col gap-1">
         {gathered.map(({ finding, holeIds }, i) => (
           <li key={i} className="grid grid-cols-[82px_1fr] items-start gap-1.5 leading-snug">
@@ -100,6 +107,11 @@ export function StandingPanel({ row, onKeepThere, onMark }: StandingPanelProps) 
       ) : null}
     </section>
   );
+}
+
+function nameOfPart({ entity, plan }: RowModel, partId: string): string {
+  const index = entity.definition.layers.findIndex((l) => l.partId === partId);
+  return sheetName(plan.layers[index]?.part, index);
 }
 
 function sheetOf(row: RowModel, open: OpenStep): string {

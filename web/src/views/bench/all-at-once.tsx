@@ -15,7 +15,7 @@ interface AllAtOnceProps {
   readonly current: OrderedSetup;
   readonly rows: readonly RowModel[];
   readonly lock: ReturnType<typeof useMarkLock>;
-  readonly onMark: (wishes: readonly MarkWish[]) => void;
+  readonly onMark: (wishes: readonly MarkWish[], onKept?: () => void) => void;
   /** Says in words what was marked. */
   readonly onMarked: (text: string) => void;
 }
@@ -30,16 +30,19 @@ export function AllAtOnce({ data, current, rows, lock, onMark, onMarked }: AllAt
     () =>
       operation === 'deburred'
         ? deburringByPart(
-            rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, steps: r.steps, uses: r.setups, states: r.states })),
+            rows.map((r) => ({
+              id: r.entity.id,
+              row: r.entity.definition,
+              steps: r.steps,
+              uses: r.setups,
+              states: r.states,
+              standing: r.standing,
+            })),
           )
         : [],
     [operation, rows],
   );
-  const press = (text: string, wishes: readonly MarkWish[]) =>
-    lock.tryMark('click', () => {
-      onMarked(text);
-      onMark(wishes);
-    });
+  const press = (text: string, wishes: readonly MarkWish[]) => lock.tryMark('click', () => onMark(wishes, () => onMarked(text)));
   if (ready.length < 2 && byPart.length === 0) return null;
   return (
     <div role="group" aria-label="All at once" className="flex flex-wrap items-center gap-2">

@@ -16,7 +16,8 @@ export interface AtWorkProps {
   readonly rows: readonly RowModel[];
   readonly marks: readonly Mark[];
   readonly onOpen: (item: OrderedItem) => void;
-  readonly onMark: (wishes: readonly MarkWish[]) => void;
+  /** `onKept`: told once it is kept; a question may come first. */
+  readonly onMark: (wishes: readonly MarkWish[], onKept?: () => void) => void;
   /** Says in words what was marked. */
   readonly onMarked: (text: string) => void;
   /** The first pieces of the batch that a rivet of this row, set so, would belong to. */

@@ -1,6 +1,6 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { PanelLeftOpen } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useCallback, useState } from 'react';
 import type { TakenBack } from '#core/access/asked-station';
 import { isWholeWork, type BenchStation } from '#core/access/bench-order';
 import type { Setting } from '#core/record/marks';
@@ -50,7 +50,9 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
   const units = useUnits();
   const { kit, assembly } = data;
   const { marks, rows, stations, order, sequence } = ordered;
-  const onMark = useWorkMark(data, rows);
+  const [marked, setMarked] = useState<string | null>(null);
+  const onLeftOut = useCallback((text: string) => setMarked((said) => [said, text].filter(Boolean).join(' ')), []);
+  const onMark = useWorkMark(data, rows, onLeftOut);
   const { batches } = useInspection(kit.definition, rows, marks);
   const person = usePerson(kit);
   const firstOf = (rowId: string, setting: Setting | undefined): FirstPieces | null => {
@@ -63,7 +65,6 @@ function BenchOfAssembly({ data, ordered }: { data: AssemblyAnswer; ordered: Ord
       return first !== null && goesOnUnlooked(first, w.holeIds.length);
     }),
   );
-  const [marked, setMarked] = useState<string | null>(null);
   const [undone, setUndone] = useState<string | null>(null);
   /* What was taken back is to be seen again: its row comes back as soon as the bench has it. */
   const [bringBack, setBringBack] = useState<TakenBack | null>(null);

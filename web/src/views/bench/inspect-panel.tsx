@@ -8,13 +8,14 @@ import { showLength } from '#core/units/show';
 import type { HoleDefinition } from '#core/record/definitions';
 import { DISPOSITIONS, type Mark } from '#core/record/marks';
 import { ADVICE_WORDS, diagnosisSentence, DISPOSITION_WORDS, LOOK_WORDS } from '#core/wording/inspect';
-import type { MarkWish } from '../../api/commands';
+import { usePerson, type MarkWish } from '../../api/commands';
 import { Button, ErrorText, TextInput } from '../../ui/controls';
 import { useUnits } from '../../ui/units';
 import type { RowModel } from '../../models/row-model';
 import { useInspection } from '../../models/use-inspection';
 import { GaugeField } from './gauge-field';
 import { HeadWindow } from './head-window';
+import { lookKey } from './look-drafts';
 import { LookNext } from './look-next';
 import { useLook } from './use-look';
 import { useRivetThere } from './use-rivet-there';
@@ -44,6 +45,7 @@ const FIELD_LABELS: Readonly<Record<LookField, string>> = {
 /** One rivet looked at: measured or gauged or named, diagnosed, and what the builder decides. */
 export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: InspectPanelProps) {
   const units = useUnits();
+  const person = usePerson(data.kit);
   const { every, due, readings: all, fitted, rejected: decided } = useInspection(data.kit.definition, rows, marks);
   const here = due.filter((d) => d.rowId === row.entity.id);
   const numberOf = (id: string) => holes.findIndex((h) => h.id === id) + 1;
@@ -56,6 +58,7 @@ export function InspectPanel({ data, row, rows, holes, marks, holeId, onMark }: 
     rivet,
     limits: row.stack.limits,
     units,
+    draftKey: at === null ? null : lookKey(person, row.entity.id, at),
     onKeep: (head, note) => {
       if (at === null) return;
       onMark([{ kind: 'head-check', rowId: row.entity.id, holeIds: [at], payload: { head, ...(note === '' ? {} : { note }) } }]);

@@ -5,13 +5,15 @@ import { notSolid } from '#core/prep/stack';
 import type { Entity } from '#core/record/definitions';
 import { MakingCard } from './making-card';
 import { ADVICE_FIRST, setupCautions } from '#core/wording/cautions';
-import { setupName, setupVerb } from '#core/wording/setups';
+import { dashSize, setupName, setupVerb } from '#core/wording/setups';
+import { leftOutSentence } from '#core/wording/standing';
 import { decidingNumbers } from '#core/work/deciding';
 import { workFindings } from '#core/work/work-findings';
 import { useTools } from '../../api/queries';
 import { PageFlags, usePageFlags } from '../../ui/page-flag';
 import { StandingPanel } from '../../ui/standing-panel';
 import { useUnits } from '../../ui/units';
+import { rangeIn } from '../../models/use-work-mark';
 import { WorkFindings } from '../../ui/work-findings';
 import { AllAtOnce } from './all-at-once';
 import { BenchHelp } from './bench-help';
@@ -37,7 +39,7 @@ export function SetupAtWork(props: AtWorkProps) {
   const units = useUnits();
   const tools = useTools(data.kit.id).data?.tools ?? NO_TOOLS;
   const at = useWorkAtHand({ ...props, tools });
-  const { row, holes } = at;
+  const { row, asked, holes } = at;
   const { operation } = current.setup;
   const verb = setupVerb(current.setup);
   const flags = usePageFlags(data, marks);
@@ -49,9 +51,9 @@ export function SetupAtWork(props: AtWorkProps) {
   useMarkKey(mark);
   const lookedAt = at.touched ?? holes.find((h) => at.open.has(h.id))?.id;
   const numbers = decidingNumbers({
-    row: row.entity.definition,
-    stack: row.stack,
-    plan: row.plan,
+    row: item.ownDash === undefined ? row.entity.definition : { ...row.entity.definition, dash: asked.stack.size.dash },
+    stack: asked.stack,
+    plan: asked.plan,
     setup: current.setup,
     steps: item.steps,
     ...(operation === 'set' ? { lengthDash: at.setting.lengthDash } : {}),
@@ -73,12 +75,20 @@ export function SetupAtWork(props: AtWorkProps) {
             {item.hand && !at.isOnPart ? <span className="text-[24px] text-ink2"> {item.hand === 'L' ? 'left' : 'right'}</span> : null}
           </h2>
           {sheets.length > 0 ? <p className="truncate text-[17px] text-ink2">{sheets.join(' / ')}</p> : null}
+          {item.ownDash === undefined ? null : (
+            <p className="text-[17px] text-ink2">Only the holes that take their own {dashSize(item.ownDash)} rivet.</p>
+          )}
+          {item.stoppedHoleIds.length > 0 ? (
+            <p className="text-[17px] font-semibold text-stop">
+              {leftOutSentence(rangeIn(rows, item.rowId, item.stoppedHoleIds), item.stoppedHoleIds.length)}
+            </p>
+          ) : null}
         </div>
         <DecidingNumbers numbers={numbers} />
       </div>
       <ItemChips current={current} item={item} rows={rows} data={data} sequence={props.sequence} onOpen={props.onOpen} />
       {at.first && (at.first.left > 0 || at.first.unlooked.length > 0) && at.open.size > 0 ? <FirstPieceNote first={at.first} /> : null}
-      <WorkFindings findings={workFindings(row.entity.definition, row.plan, item.steps)} parts={row.plan.layers} />
+      <WorkFindings findings={workFindings(row.entity.definition, asked.plan, item.steps)} parts={row.plan.layers} />
       <BenchHelp data={data} row={row} current={current} rows={rows} onMark={onMark} part="cautions" />
       <MakingCard row={row.entity.definition} operation={operation} />
       <WorkBody {...props} at={at} tools={tools} />

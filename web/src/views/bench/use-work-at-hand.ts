@@ -10,17 +10,18 @@ import { settingRanks } from '#core/inspect/setting-order';
 import { notSolid } from '#core/prep/stack';
 import { firstOutOfReach, setters, settingAccess } from '#core/reach/setting-reach';
 import type { Entity } from '#core/record/definitions';
-import { holesInPlan } from '#core/record/holes';
+import { formatRange, holesInPlan } from '#core/record/holes';
 import type { FinishWay } from '#core/record/mark-work';
 import type { Deviation, HoleOrigin, Mark, Setting } from '#core/record/marks';
 import { AT_HOLE } from '#core/record/step-key';
 import { isHeld, type Step } from '#core/record/steps';
-import { NOT_MARKED } from '#core/wording/bench';
+import { lookBegunSentence, NOT_MARKED } from '#core/wording/bench';
 import { OPERATION_WORDS } from '#core/wording/setups';
 import { outOfReachSentence } from '#core/wording/tools';
 import { marksFor } from '#core/work/bench';
 import { haveSameDies } from '#core/work/together';
-import type { MarkWish } from '../../api/commands';
+import { usePerson, type MarkWish } from '../../api/commands';
+import { lookKey, useLookDrafts } from './look-drafts';
 import type { RowModel } from '../../models/row-model';
 import { partsById } from '../../models/planned-rows';
 import { useSetting } from '../../models/use-setting';
@@ -38,7 +39,7 @@ interface AtHandProps {
   readonly tools: readonly Entity<'tool'>[];
   /** The first pieces of the batch that a rivet of this row, set so, would belong to. */
   readonly firstOf: (setting: Setting) => FirstPieces | null;
-  readonly onMark: (wishes: readonly MarkWish[]) => void;
+  readonly onMark: (wishes: readonly MarkWish[], onKept?: () => void) => void;
   /** Says in words what was marked. */
   readonly onMarked: (text: string) => void;
 }
@@ -72,7 +73,11 @@ export function useWorkAtHand({ data, current, item, rows, marks, tools, firstOf
       ? item.openHoleIds.filter((id) => row.states.get(id)?.has(AT_HOLE.set) && !rejected.has(id))
       : item.openHoleIds.filter((id) => !odd.has(id)),
   );
-  const { remembered, remember } = useSetting();
+  /* Holes with a rivet of their own size are worked on by its figures. */
+  const asked = (item.ownDash === undefined ? null : row.own.of(item.ownDash)) ?? row;
+  const { remembered, remember } = useSetting(asked.stack.size.dash);
+  const drafts = useLookDrafts();
+  const person = usePerson(data.kit);
   /* Another length is this row's alone; way, tool and pressure stay from row to row. */
   const [chosenSetting, setChosenSetting] = useState<Partial<Setting>>({});
   const otherKind = notSolid(row.stack)?.kind;
@@ -122,7 +127,6 @@ export function useWorkAtHand({ data, current, item, rows, marks, tools, firstOf
   const momentOf = useMomentOf();
   /** Writes the marks of what is chosen. */
   const markNow = () => {
-    onMarked(`${isOnPart ? name : `${amount} of ${name}`} ${word.done}`);
     const payload = {
       ...(how === '' ? {} : { how }),
       /* A screw, a bolt, a pin is put in by hand: no squeezer, no gun. */
@@ -141,13 +145,22 @@ export function useWorkAtHand({ data, current, item, rows, marks, tools, firstOf
           ? { kind: m.kind, rowId: data.assembly.id, holeIds: [], payload: { ...payload, partIds: m.partIds }, ...time }
           : { kind: m.kind, rowId: item.rowId, holeIds: m.holeIds, layerIds: m.layerIds, side: m.side, payload, ...time },
       ) as MarkWish[],
+      /* Said, and the choice let go, only once it is kept: a question may come first. */
+      () => {
+        onMarked(`${isOnPart ? name : `${amount} of ${name}`} ${word.done}`);
+        setChosen(null);
+      },
     );
-    setChosen(null);
   };
   /** Why a press would mark nothing; null: it marks. Never refused for what was not measured; what is known not to reach is. */
   const whyNot = (): string | null => {
     if (steps.length === 0) return NOT_MARKED['no-sheet'];
     if (!isOnPart && valid.size === 0) return open.size === 0 ? NOT_MARKED['nothing-open'] : NOT_MARKED['no-hole'];
+    const begun =
+      operation === 'inspected'
+        ? holes.flatMap((h, i) => (valid.has(h.id) && drafts.has(lookKey(person, item.rowId, h.id)) ? [i] : []))
+        : [];
+    if (begun.length > 0) return lookBegunSentence(formatRange(begun), begun.length);
     if (!isSetByTool) return null;
     const able = setters(tools, otherKind === 'blind').filter(
       (s) => s.way === setting.way && (setting.toolId === undefined || s.tool.id === setting.toolId),
@@ -161,6 +174,7 @@ export function useWorkAtHand({ data, current, item, rows, marks, tools, firstOf
   };
   return {
     row,
+    asked,
     holes,
     open,
     odd,

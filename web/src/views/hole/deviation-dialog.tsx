@@ -4,6 +4,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import {
   carryDeviation,
   deviationOf,
+  isNothing,
   measuredAsTyped,
   noDeviation,
   readDeviation,
@@ -11,6 +12,7 @@ import {
   type DeviationTyped,
 } from '#core/deviation/deviation-text';
 import { judgeHole } from '#core/deviation/judge';
+import { sheetsOf } from '#core/done/with-work';
 import { holesInPlan } from '#core/record/holes';
 import type { DeviationKind } from '#core/record/marks';
 import { cutText } from '#core/typed/whole-text';
@@ -55,7 +57,9 @@ export function DeviationDialog({ data, row, holeId, first = 'oversize', onClose
   const { kind } = typed;
   const [photo, setPhoto] = useState<File | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const judgement = useMemo(() => judgeHole(row.stack, measuredAsTyped(typed, units)), [row.stack, typed, units]);
+  /* A hole with its own rivet is judged for that one. */
+  const { stack } = row.own.of(row.standing.own.get(holeId) ?? 0) ?? row;
+  const judgement = useMemo(() => judgeHole(stack, measuredAsTyped(typed, units)), [stack, typed, units]);
   const verdict = isJudged(kind) ? judgement.verdict : 'stop';
 
   /* One at a time: a photo takes its while, and a second press would keep it twice. */
@@ -90,6 +94,7 @@ export function DeviationDialog({ data, row, holeId, first = 'oversize', onClose
         holeIds: isWhole ? holesInPlan(definition.holes).map((h) => h.id) : [holeId],
         payload: {
           deviation: deviationOf(kind, lengths, { verdict, judgement }, definition),
+          sheets: sheetsOf(definition.layers),
           ...(note === '' ? {} : { note }),
           ...(photoIds.length > 0 ? { photoIds } : {}),
         },
@@ -100,6 +105,8 @@ export function DeviationDialog({ data, row, holeId, first = 'oversize', onClose
   const save = form.handleSubmit(async () => {
     const made = readDeviation(typed, units);
     if (!made.ok || isSaving.current) return;
+    if (isNothing(typed) && typed.note.trim() === '' && !photo)
+      return setError('Measure it, describe it, or take a photo: then it is a deviation.');
     isSaving.current = true;
     setError(null);
     try {
@@ -122,7 +129,13 @@ export function DeviationDialog({ data, row, holeId, first = 'oversize', onClose
           <DeviationFields form={form} row={row} />
           <PhotoInput label="Photo (JPEG, PNG, WebP)" files={photo ? [photo] : NO_FILES} onFiles={(f) => setPhoto(f[0] ?? null)} isTaken />
         </div>
-        <DeviationVerdict title={`${row.title}, hole ${number} as measured`} kind={kind} verdict={verdict} judgement={judgement} />
+        <DeviationVerdict
+          title={`${row.title}, hole ${number} as measured`}
+          kind={kind}
+          verdict={verdict}
+          judgement={judgement}
+          isNothing={isNothing(typed)}
+        />
       </div>
       {error ? <ErrorText>{error}</ErrorText> : null}
       <div className="flex justify-end gap-2">

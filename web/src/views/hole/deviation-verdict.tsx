@@ -15,11 +15,19 @@ interface DeviationVerdictProps {
   readonly kind: DeviationKind;
   readonly verdict: HoleVerdict;
   readonly judgement: Judgement;
+  /** Nothing was measured yet: there is no verdict. */
+  readonly isNothing?: boolean;
 }
 
 /** What the program says of a hole as measured: the verdict, what speaks against either rivet, the section. */
-export function DeviationVerdict({ title, kind, verdict, judgement }: DeviationVerdictProps) {
+export function DeviationVerdict({ title, kind, verdict, judgement, isNothing = false }: DeviationVerdictProps) {
   const units = useUnits();
+  if (isNothing && isJudged(kind))
+    return (
+      <p aria-live="polite" className="text-[18px] text-ink2">
+        Type what the caliper says. The verdict follows.
+      </p>
+    );
   const shown = judgement.next ?? judgement.same;
   const sign = verdict === 'stop' ? 'stop' : verdict === 'next-size' || verdict === 'unknown' ? 'caution' : verdictOfTrial(judgement.same);
   return (

@@ -4,16 +4,19 @@ import { AT_HOLE } from '#core/record/step-key';
 import { type KeyboardEvent, lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { HoleDefinition } from '#core/record/definitions';
-import { marksFor } from '#core/work/bench';
+import { isOffered } from '#core/done/offered';
 import { holesInPlan, parseRange } from '#core/record/holes';
+import { isDone } from '#core/record/steps';
 import type { LayerReach } from '#core/reach/layer-reach';
 import type { MarkWish } from '../../api/commands';
 import { Button } from '../../ui/controls';
+import { Fold } from '../../ui/fold';
 import { areKeysOn } from '../../ui/typing';
 import type { RowModel } from '../../models/row-model';
 import { HoleMenu } from '../hole/hole-menu';
 import { reachSentence } from './reach-line';
 import { StripPicture } from './strip-picture';
+import { MARKED_HERE, worksOf, type StripWork } from './strip-works';
 import { HoldChoice, type OnHold } from './hold-choice';
 import { RangeField } from './range-field';
 import { useMomentOf } from '../../ui/zone';
@@ -48,33 +51,30 @@ export function HoleStrip({ data, marks, row, others, reaches, onMark, onHold, a
   const menuHole = holes[Math.min(cursor, count - 1)];
   const layers = row.entity.definition.layers.filter((l) => !sheetsOff.has(l.id));
 
-  const mark = (wishes: readonly Pick<MarkWish, 'kind' | 'layerIds' | 'side'>[]) => {
-    const time = momentOf(doneAt);
-    const holeIds = valid.map((i) => (holes[i] as { id: string }).id);
-    if (holeIds.length > 0)
-      onMark(wishes.map((w) => ({ ...w, rowId: row.entity.id, holeIds, ...(time ? { doneAt: time } : {}) })) as MarkWish[]);
-  };
   const layerIds = layers.map((l) => l.id);
-  const dimpled = layerIds.filter((id) => row.steps.some((s) => s.kind === 'dimpled' && s.layerId === id));
-  const countersunk = layerIds.filter((id) => row.steps.some((s) => s.kind === 'countersunk' && s.layerId === id));
-  const actions = {
-    drilled: () => mark([{ kind: 'drilled' }]),
-    head: () => mark([{ kind: 'deburred', layerIds, side: 'head' }]),
-    shop: () => mark([{ kind: 'deburred', layerIds, side: 'shop' }]),
-    prepared: () =>
-      mark(
-        marksFor(
-          row.steps.filter((s) => (s.kind === 'dimpled' || s.kind === 'countersunk') && layerIds.includes(s.layerId ?? '')),
-          [],
-        ).map(({ kind, layerIds: ids, side }) => ({ kind, layerIds: ids, side })),
-      ),
+  const works = worksOf(row, layerIds);
+  /* What is open is offered; where nothing of it is, the same press is a correction and stands apart. */
+  const openOf = (work: StripWork) =>
+    valid.filter((i) => {
+      const id = (holes[i] as HoleDefinition).id;
+      return work.steps.some((s) => !isDone(s, row.states.get(id)) && isOffered(row.standing, id, s));
+    });
+  const mark = (work: StripWork, places: readonly number[]) => {
+    const time = momentOf(doneAt);
+    const holeIds = places.map((i) => (holes[i] as HoleDefinition).id);
+    if (holeIds.length > 0 && work.wishes.length > 0)
+      onMark(work.wishes.map((w) => ({ ...w, rowId: row.entity.id, holeIds, ...(time ? { doneAt: time } : {}) })) as MarkWish[]);
+  };
+  const press = (work: StripWork) => {
+    const open = openOf(work);
+    mark(work, open.length > 0 ? open : valid);
   };
   const onKeyDown = (e: KeyboardEvent) => {
     const key = e.key.toLowerCase();
-    const action = { d: actions.drilled, h: actions.head, s: layerIds.length > 0 ? actions.shop : undefined, p: actions.prepared }[key];
-    if (action && areKeysOn() && !e.ctrlKey && !e.metaKey && !e.altKey) {
+    const work = works.find((w) => w.key === key);
+    if (work && areKeysOn() && !e.ctrlKey && !e.metaKey && !e.altKey) {
       e.preventDefault();
-      action();
+      press(work);
     }
   };
   const n = valid.length;
@@ -82,12 +82,20 @@ export function HoleStrip({ data, marks, row, others, reaches, onMark, onHold, a
     layerIds.length === row.entity.definition.layers.length
       ? ''
       : ` on ${layerIds.length} of ${row.entity.definition.layers.length} sheets`;
-  const prepText = [
-    dimpled.length > 0 ? `dimpled${dimpled.length > 1 ? ` ×${dimpled.length}` : ''}` : '',
-    countersunk.length > 0 ? 'countersunk' : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
+  const offered = works.filter((w) => n === 0 || openOf(w).length > 0);
+  const again = works.filter((w) => !offered.includes(w));
+  const buttonOf = (work: StripWork, places: readonly number[], tone: 'primary' | 'plain') => (
+    <Button
+      key={work.key}
+      tone={tone}
+      disabled={places.length === 0 || work.wishes.length === 0}
+      onClick={() => mark(work, places)}
+      title={`Key ${work.key.toUpperCase()}`}
+      aria-label={work.spoken(places.length)}
+    >
+      {work.text(places.length)}
+    </Button>
+  );
   return (
     <section
       aria-label="Holes"
@@ -108,32 +116,11 @@ export function HoleStrip({ data, marks, row, others, reaches, onMark, onHold, a
       />
       <div className="flex flex-wrap items-end gap-1.5 [&>button]:px-2">
         <RangeField count={count} chosen={valid} onChoose={setChosen} />
-        <Button tone="primary" disabled={n === 0} onClick={actions.drilled} title="Key D">
-          Drilled ({n})
-        </Button>
-        <Button
-          tone="primary"
-          disabled={n === 0 || layerIds.length === 0}
-          onClick={actions.head}
-          title="Key H"
-          aria-label={`Deburred head side (${n} × ${layerIds.length})`}
-        >
-          Deburred head ({n}×{layerIds.length})
-        </Button>
-        <Button
-          tone="primary"
-          disabled={n === 0 || layerIds.length === 0}
-          onClick={actions.shop}
-          title="Key S"
-          aria-label={`Deburred shop side (${n} × ${layerIds.length})`}
-        >
-          Deburred shop ({n}×{layerIds.length})
-        </Button>
-        {prepText ? (
-          <Button tone="primary" disabled={n === 0} onClick={actions.prepared} title="Key P">
-            {prepText[0]?.toUpperCase()}
-            {prepText.slice(1)} ({n})
-          </Button>
+        {offered.map((w) => buttonOf(w, openOf(w), 'primary'))}
+        {again.length > 0 ? (
+          <Fold title="Again, or correct">
+            <div className="flex flex-wrap gap-1.5 [&>button]:px-2">{again.map((w) => buttonOf(w, valid, 'plain'))}</div>
+          </Fold>
         ) : null}
         <TakeOut row={row} holeIds={valid.map((i) => (holes[i] as HoleDefinition).id)} count={count} />
         {menuHole ? (
@@ -186,9 +173,6 @@ function TakeOut({ row, holeIds, count }: { row: RowModel; holeIds: readonly str
     </Link>
   );
 }
-
-/** What the strip marks; the rest is the bench's. */
-const MARKED_HERE: readonly string[] = ['drilled', 'deburred', 'dimpled', 'countersunk'];
 
 /** The holes that still want something; all of them where none does. */
 function unfinished(row: RowModel, holes: readonly { readonly id: string }[]): readonly number[] {
