@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import type { HoleDefinition } from '#core/record/definitions';
 import { isOffered } from '#core/done/offered';
 import { holesInPlan, parseRange } from '#core/record/holes';
-import { isDone } from '#core/record/steps';
+import { isDone, type Step } from '#core/record/steps';
 import type { LayerReach } from '#core/reach/layer-reach';
 import type { MarkWish } from '../../api/commands';
 import { Button } from '../../ui/controls';
@@ -52,29 +52,30 @@ export function HoleStrip({ data, marks, row, others, reaches, onMark, onHold, a
   const layers = row.entity.definition.layers.filter((l) => !sheetsOff.has(l.id));
 
   const layerIds = layers.map((l) => l.id);
-  const works = worksOf(row, layerIds);
+  const isOpenAt = (step: Step, i: number) => {
+    const { id } = holes[i] as HoleDefinition;
+    return !isDone(step, row.states.get(id)) && isOffered(row.standing, id, step);
+  };
+  const all = worksOf(row, layerIds);
+  const open = worksOf(row, layerIds, (step) => valid.some((i) => isOpenAt(step, i)));
   /* What is open is offered; where nothing of it is, the same press is a correction and stands apart. */
-  const openOf = (work: StripWork) =>
-    valid.filter((i) => {
-      const id = (holes[i] as HoleDefinition).id;
-      return work.steps.some((s) => !isDone(s, row.states.get(id)) && isOffered(row.standing, id, s));
-    });
+  const openOf = (work: StripWork) => valid.filter((i) => work.steps.some((step) => isOpenAt(step, i)));
+  const works = all.map((work) => {
+    const now = open.find((w) => w.key === work.key);
+    return now && openOf(now).length > 0 ? { work: now, places: openOf(now), isOpen: true } : { work, places: valid, isOpen: false };
+  });
   const mark = (work: StripWork, places: readonly number[]) => {
     const time = momentOf(doneAt);
     const holeIds = places.map((i) => (holes[i] as HoleDefinition).id);
     if (holeIds.length > 0 && work.wishes.length > 0)
       onMark(work.wishes.map((w) => ({ ...w, rowId: row.entity.id, holeIds, ...(time ? { doneAt: time } : {}) })) as MarkWish[]);
   };
-  const press = (work: StripWork) => {
-    const open = openOf(work);
-    mark(work, open.length > 0 ? open : valid);
-  };
   const onKeyDown = (e: KeyboardEvent) => {
     const key = e.key.toLowerCase();
-    const work = works.find((w) => w.key === key);
-    if (work && areKeysOn() && !e.ctrlKey && !e.metaKey && !e.altKey) {
+    const pressed = works.find((w) => w.work.key === key);
+    if (pressed && areKeysOn() && !e.ctrlKey && !e.metaKey && !e.altKey) {
       e.preventDefault();
-      press(work);
+      mark(pressed.work, pressed.places);
     }
   };
   const n = valid.length;
@@ -82,7 +83,7 @@ export function HoleStrip({ data, marks, row, others, reaches, onMark, onHold, a
     layerIds.length === row.entity.definition.layers.length
       ? ''
       : ` on ${layerIds.length} of ${row.entity.definition.layers.length} sheets`;
-  const offered = works.filter((w) => n === 0 || openOf(w).length > 0);
+  const offered = works.filter((w) => n === 0 || w.isOpen);
   const again = works.filter((w) => !offered.includes(w));
   const buttonOf = (work: StripWork, places: readonly number[], tone: 'primary' | 'plain') => (
     <Button
@@ -116,10 +117,10 @@ export function HoleStrip({ data, marks, row, others, reaches, onMark, onHold, a
       />
       <div className="flex flex-wrap items-end gap-1.5 [&>button]:px-2">
         <RangeField count={count} chosen={valid} onChoose={setChosen} />
-        {offered.map((w) => buttonOf(w, openOf(w), 'primary'))}
+        {offered.map((w) => buttonOf(w.work, w.places, 'primary'))}
         {again.length > 0 ? (
           <Fold title="Again, or correct">
-            <div className="flex flex-wrap gap-1.5 [&>button]:px-2">{again.map((w) => buttonOf(w, valid, 'plain'))}</div>
+            <div className="flex flex-wrap gap-1.5 [&>button]:px-2">{again.map((w) => buttonOf(w.work, w.places, 'plain'))}</div>
           </Fold>
         ) : null}
         <TakeOut row={row} holeIds={valid.map((i) => (holes[i] as HoleDefinition).id)} count={count} />

@@ -12,18 +12,26 @@ export interface StripWork {
   readonly wishes: readonly Pick<MarkWish, 'kind' | 'layerIds' | 'side'>[];
 }
 
-/** What the strip offers for a row, on the sheets that are meant. */
-export function worksOf(row: Pick<RowModel, 'steps'>, layerIds: readonly string[]): readonly StripWork[] {
-  const { steps } = row;
-  const n = layerIds.length;
-  const deburred = (key: 'h' | 's', side: 'head' | 'shop'): StripWork => ({
-    key,
-    text: (holes) => `Deburred ${side} (${holes}×${n})`,
-    spoken: (holes) => `Deburred ${side} side (${holes} × ${n})`,
-    steps: steps.filter((s) => s.kind === 'deburred' && s.side === side && layerIds.includes(s.layerId ?? '')),
-    wishes: n === 0 ? [] : [{ kind: 'deburred', layerIds, side }],
-  });
-  const preparing = steps.filter((s) => (s.kind === 'dimpled' || s.kind === 'countersunk') && layerIds.includes(s.layerId ?? ''));
+/** What the strip offers for a row, on the sheets that are meant; `isWanted`: only of these steps. */
+export function worksOf(
+  row: Pick<RowModel, 'steps'>,
+  sheets: readonly string[],
+  isWanted: (step: Step) => boolean = () => true,
+): readonly StripWork[] {
+  const steps = row.steps.filter(isWanted);
+  const deburred = (key: 'h' | 's', side: 'head' | 'shop'): StripWork => {
+    const own = steps.filter((s) => s.kind === 'deburred' && s.side === side && sheets.includes(s.layerId ?? ''));
+    const layerIds = sheets.filter((id) => own.some((s) => s.layerId === id));
+    const n = layerIds.length;
+    return {
+      key,
+      text: (holes) => `Deburred ${side} (${holes}×${n})`,
+      spoken: (holes) => `Deburred ${side} side (${holes} × ${n})`,
+      steps: own,
+      wishes: n === 0 ? [] : [{ kind: 'deburred', layerIds, side }],
+    };
+  };
+  const preparing = steps.filter((s) => (s.kind === 'dimpled' || s.kind === 'countersunk') && sheets.includes(s.layerId ?? ''));
   const dimples = new Set(preparing.filter((s) => s.kind === 'dimpled').map((s) => s.layerId)).size;
   const isCut = preparing.some((s) => s.kind === 'countersunk');
   const words = [dimples > 0 ? `dimpled${dimples > 1 ? ` ×${dimples}` : ''}` : '', isCut ? 'countersunk' : ''].filter(Boolean).join(', ');
