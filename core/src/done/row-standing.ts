@@ -168,8 +168,8 @@ export interface GatheredFinding {
 
 const GRAVITY = { stop: 0, caution: 1, note: 2 } as const;
 
-/** Said once of a hole, though each of its sheets has it. */
-const OF_EVERY_SHEET: readonly StandingFinding['code'][] = ['drilled-elsewhere', 'hole-larger-than-planned', 'shut-under-rivet'];
+/** Said once of a hole, though each of its sheets has it: gathered, and settled, over all of them. */
+export const OF_EVERY_SHEET: readonly StandingFinding['code'][] = ['drilled-elsewhere', 'hole-larger-than-planned', 'shut-under-rivet'];
 
 export function gatherFindings(standing: Pick<RowStanding, 'findings'>): GatheredFinding[] {
   const groups = new Map<string, { finding: StandingFinding; holeIds: Set<string> }>();

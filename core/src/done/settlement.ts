@@ -1,7 +1,7 @@
 import type { RowDefinition } from '../record/definitions';
 import type { OwnPayloads } from '../record/marks';
 import type { PieceNumbers } from './pieces';
-import type { GatheredFinding, RowStanding } from './row-standing';
+import { OF_EVERY_SHEET, type GatheredFinding, type RowStanding } from './row-standing';
 import { figureAt } from './settled';
 
 /** A wish for the mark that answers a gathered finding at all its holes, with what stands there now. */
@@ -14,9 +14,12 @@ export function settlementOf(
   answer: { readonly words: string; readonly page: string },
 ): { kind: 'finding-settled'; rowId: string; holeIds: string[]; payload: OwnPayloads['finding-settled'] } {
   const { code, severity } = finding;
+  const isOfEverySheet = OF_EVERY_SHEET.includes(code);
   const stood = holeIds.flatMap((holeId) =>
     (standing.findings.get(holeId) ?? []).flatMap((f) =>
-      f.code === code && f.severity === severity && !f.isSettled ? [figureAt(f, holeId, row, pieces)] : [],
+      f.code === code && f.severity === severity && !f.isSettled && (isOfEverySheet || f.layer === finding.layer)
+        ? [figureAt(f, holeId, row, pieces)]
+        : [],
     ),
   );
   return {

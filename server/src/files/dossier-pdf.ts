@@ -195,7 +195,7 @@ function drawRow(sheet: DossierSheet, row: WorkRow, dossier: AssemblyDossier, un
   );
   for (const { finding, holeIds } of gatherFindings(row.standing))
     sheet.text(
-      `${finding.severity === 'stop' ? 'STOP' : 'Caution'}: ${holeNumbers(row, holeIds)}: ${standingMessage(finding, units, row.stack.layers)}`,
+      `${finding.isSettled ? 'Settled' : finding.severity === 'stop' ? 'STOP' : 'Caution'}: ${holeNumbers(row, holeIds)}: ${standingMessage(finding, units, row.stack.layers)}`,
       9.5,
     );
   for (const f of plan.findings.filter((x) => x.severity !== 'note'))

@@ -73,7 +73,7 @@ export function* rowsCsv(record: KitRecord, q: RecordQuestion): Generator<string
         holes.length, count(AT_HOLE.set), count(AT_HOLE.inspected),
         [...setInRow(r.done, holes.map((h) => h.id))].map(([name, n]) => `${n} ${name ?? 'not said'}`).join(' / '), L(r.plan.grip), r.plan.layers.map((l) => l.part).join(' / '),
         r.plan.layers.map((l) => L(l.thickness)).join(' / '), r.plan.layers.map((l) => l.prep).join(' / '),
-        r.plan.layers.map((l) => L(l.depth)).join(' / '), [...gatherFindings(r.standing).map((g) => g.finding), ...r.plan.findings.filter((f) => f.severity !== 'note')].map((f) => f.code).join(' / '),
+        r.plan.layers.map((l) => L(l.depth)).join(' / '), [...gatherFindings(r.standing).map(({ finding: f }) => `${f.code}${f.isSettled ? ' (settled)' : ''}`), ...r.plan.findings.flatMap((f) => (f.severity === 'note' ? [] : [f.code]))].join(' / '),
       ]); // prettier-ignore
     }
 }

@@ -38,8 +38,9 @@ export function StripHole({ row, hole, number, places, isChosen }: StripHoleProp
 
 /** `!`: the work contradicts the plan; `~`: something is to be done again. */
 function signOf({ standing: { findings, again } }: RowModel, holeId: string): '' | '!' | '~' {
-  if (findings.get(holeId)?.some((f) => f.severity === 'stop')) return '!';
-  return findings.has(holeId) || again.has(holeId) ? '~' : '';
+  const open = findings.get(holeId)?.filter((f) => !f.isSettled) ?? [];
+  if (open.some((f) => f.severity === 'stop')) return '!';
+  return open.length > 0 || again.has(holeId) ? '~' : '';
 }
 
 /** How far a hole is in one layer, zero-based. */

@@ -16,6 +16,7 @@ import { FlangeAngles } from '../../ui/flange-angles';
 import { RecallNotice } from '../recalls/recall-notice';
 import { ShiftBar } from '../../ui/shift-bar';
 import { OrderedBench, type OrderedBenchOf } from '../../models/ordered-bench';
+import { DecideFirst } from './decide-first';
 import { StationOffer } from './offers';
 import { Flagged, DeadEndAlert, Blocked } from './today-alerts';
 
@@ -131,6 +132,7 @@ function TodayOfAssembly({ data, ordered, select, units }: TodayProps) {
             the plan
           </Link>
         </div>
+        <DecideFirst data={data} rows={rows} marks={marks} />
         <ShiftBar kit={kit} assemblyId={assembly.id} marks={marks} />
         <FlangeAngles data={data} rows={rows} marks={marks} onMark={mark} />
         <Flagged data={data} marks={marks} rows={rows} />

@@ -1,0 +1,21 @@
+import type { Decision } from '../work/open-decisions';
+import { FINDING_CATALOGUE } from './findings';
+import { STANDING_CATALOGUE } from './standing';
+
+/** One decision in a sentence: `Keel, holes 1-2: the no-go end goes in.` `holes`: numbers and how many; null: none are named. */
+export function decisionSentence(d: Decision, holes: { readonly range: string; readonly count: number } | null): string {
+  if (d.kind === 'part-missing') return `${d.name} is ${d.state === 'ordered' ? 'on order' : 'missing'}.`;
+  const where = `${d.row.title}${holes ? `, ${holes.count === 1 ? 'hole' : 'holes'} ${holes.range}` : ''}`;
+  switch (d.kind) {
+    case 'work-stop':
+      return `${where}: ${lower(STANDING_CATALOGUE[d.gathered.finding.code].title)}.`;
+    case 'plan-stop':
+      return `${where}: ${lower(FINDING_CATALOGUE[d.finding.code].title)}.`;
+    case 'recall':
+      return `${where}: recheck, a tool or lot used here was found faulty.`;
+    case 'look-due':
+      return `${where}: inspect before you go on.`;
+  }
+}
+
+const lower = (text: string) => `${text[0]?.toLowerCase() ?? ''}${text.slice(1)}`;

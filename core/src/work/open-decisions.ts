@@ -1,0 +1,51 @@
+import { gatherFindings, type GatheredFinding, type RowStanding } from '../done/row-standing';
+import type { Finding } from '../prep/findings';
+import type { Plan } from '../prep/plan';
+import type { Entity, PartSupply } from '../record/definitions';
+
+/** A row as far as something in it is open to decide. */
+export interface DecidedRow {
+  readonly id: string;
+  readonly title: string;
+  readonly plan: Pick<Plan, 'findings'>;
+  readonly standing: Pick<RowStanding, 'findings'>;
+}
+
+/** Something that waits for a person: it stops work, or a look is due, or a part is not here. */
+export type Decision =
+  | { readonly kind: 'plan-stop'; readonly row: DecidedRow; readonly finding: Finding }
+  | { readonly kind: 'work-stop'; readonly row: DecidedRow; readonly gathered: GatheredFinding }
+  | { readonly kind: 'recall'; readonly row: DecidedRow; readonly holeIds: readonly string[] }
+  | { readonly kind: 'look-due'; readonly row: DecidedRow; readonly holeIds: readonly string[] }
+  | { readonly kind: 'part-missing'; readonly partId: string; readonly name: string; readonly state: PartSupply['state'] };
+
+export interface DecisionQuestion {
+  readonly rows: readonly DecidedRow[];
+  readonly parts: readonly Entity<'part'>[];
+  /** Rivets to look at next. */
+  readonly due: readonly { readonly rowId: string; readonly holeId: string }[];
+}
+
+const ORDER: readonly Decision['kind'][] = ['work-stop', 'plan-stop', 'recall', 'look-due', 'part-missing'];
+
+/**
+ * What is open to decide in an assembly, the work that contradicts first; every view asks here. What somebody settled is not open. Example: a
+ * no-go at two holes of a row and a part on order are two decisions.
+ */
+export function openDecisions({ rows, parts, due }: DecisionQuestion): Decision[] {
+  const decisions = rows.flatMap((row): Decision[] => {
+    const gathered = gatherFindings(row.standing).filter((g) => !g.finding.isSettled);
+    const recalled = gathered.filter((g) => g.finding.code === 'look-again').flatMap((g) => g.holeIds);
+    const looks = due.filter((d) => d.rowId === row.id).map((d) => d.holeId);
+    const planStop = row.plan.findings.find((f) => f.severity === 'stop');
+    return [
+      ...gathered.filter((g) => g.finding.severity === 'stop').map((g) => ({ kind: 'work-stop' as const, row, gathered: g })),
+      ...(planStop ? [{ kind: 'plan-stop' as const, row, finding: planStop }] : []),
+      ...(recalled.length > 0 ? [{ kind: 'recall' as const, row, holeIds: [...new Set(recalled)] }] : []),
+      ...(looks.length > 0 ? [{ kind: 'look-due' as const, row, holeIds: looks }] : []),
+    ];
+  });
+  for (const { id, definition } of parts)
+    if (definition.supply) decisions.push({ kind: 'part-missing', partId: id, name: definition.name, state: definition.supply.state });
+  return decisions.sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));
+}
