@@ -162,13 +162,18 @@ test('taking a rivet out step by step; the hole afterwards judged sheet by sheet
   await expect(story.getByText(/the hole after its rivet was taken out/)).toHaveCount(1);
   await view(page, 'Bench');
   await openSetup(page, /^rivet/);
-  const how = page.getByRole('region', { name: 'How it is set' });
-  await expect(how).toContainText('Hole 2 goes a size up: MS20426AD4-4, hole .1285 in.');
-  await expect(how).toContainText('shield: dimple, rib: dimple');
-  await page.getByRole('button', { name: 'Mark 0 set' }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'Nothing is open here' })).toBeVisible();
-  await how.getByRole('button', { name: 'Hole 2: MS20426AD4-4 is set' }).click();
-  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name: /^rivet/ })).toHaveCount(0);
+  /* The hole takes a rivet of its own: opened and prepared for it first, in set-ups of its own. */
+  const work = page.getByRole('region', { name: 'The set-up at work' });
+  await expect(work).toContainText('Only the holes that take their own 1/8 rivet.');
+  await page.getByRole('button', { name: /^Mark 1 set/ }).click();
+  const asked = page.getByRole('dialog', { name: 'Mark as set already?' });
+  await expect(asked).toBeVisible();
+  await asked.getByRole('button', { name: 'No, not yet' }).click();
+  await openSetup(page, /^drill.*#30/);
+  await page.getByRole('button', { name: /^Mark 1 / }).click();
+  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name: /^drill.*#30/ })).toHaveCount(0);
+  await openSetup(page, /^dimple.*1\/8/);
+  await expect(work).toContainText('1/8');
 });
 
 test('a kit with its own edge limit gets its own answer', async ({ page }) => {

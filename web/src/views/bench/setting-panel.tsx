@@ -105,15 +105,7 @@ export function SettingPanel({ data, row, holes, odd, tools, marks, setting, onS
         )}
       </p>
       {[...odd].map(([id, found]) => (
-        <OddHole
-          key={id}
-          row={row}
-          holeId={id}
-          number={holes.findIndex((h) => h.id === id) + 1}
-          found={found}
-          setting={setting}
-          onMark={onMark}
-        />
+        <OddHole key={id} row={row} number={holes.findIndex((h) => h.id === id) + 1} found={found} />
       ))}
       {!other || isBlind ? <SettingReach data={data} row={row} tools={tools} /> : null}
       {definition.setting?.isSealed ? <Sealant assemblyId={data.assembly.id} row={row} marks={marks} onMark={onMark} /> : null}

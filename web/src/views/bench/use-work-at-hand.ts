@@ -67,7 +67,13 @@ export function useWorkAtHand({ data, current, item, rows, marks, tools, firstOf
       operation === 'inspected' ? new Set(rejectedRivets(marks).flatMap((r) => (r.rowId === item.rowId ? [r.holeId] : []))) : NO_HOLES,
     [operation, marks, item.rowId],
   );
-  const odd = useMemo(() => (operation === 'set' ? oddHoles(marks, item.rowId) : NO_ODD), [operation, marks, item.rowId]);
+  /* Holes that go a size up are odd among the row's; in set-ups of their own they are what is at hand. What was answered stops nothing. */
+  const odd = useMemo(() => {
+    if (operation !== 'set') return NO_ODD;
+    const isOdd = ([id, found]: [string, Deviation]) =>
+      found.verdict === 'next-size' ? item.ownDash === undefined : row.standing.stopped.has(id);
+    return new Map([...oddHoles(marks, item.rowId)].filter(isOdd));
+  }, [operation, marks, item.rowId, item.ownDash, row.standing.stopped]);
   const open = new Set(
     operation === 'inspected'
       ? item.openHoleIds.filter((id) => row.states.get(id)?.has(AT_HOLE.set) && !rejected.has(id))
@@ -98,10 +104,12 @@ export function useWorkAtHand({ data, current, item, rows, marks, tools, firstOf
   const ranks = useMemo(() => settingRanks(holes.map((h) => h.id)), [holes]);
   const inOrder = [...open].sort((a, b) => (ranks.get(a) ?? 0) - (ranks.get(b) ?? 0));
   const proposed = first && first.left > 0 ? new Set(inOrder.slice(0, first.left)) : open;
+  const isOnPart = item.partId !== null;
   /* What was held back meanwhile, or found odd, is not marked with the rest, whoever chose it. */
   const isHere = (id: string) => {
     const hole = holes.find((h) => h.id === id);
-    return hole !== undefined && !odd.has(id) && !isHeld(hole, operation, row.states.get(id));
+    const isOfItem = isOnPart || row.standing.own.get(id) === item.ownDash;
+    return hole !== undefined && isOfItem && !odd.has(id) && !isHeld(hole, operation, row.states.get(id));
   };
   const valid = chosen ? new Set([...chosen].filter(isHere)) : proposed;
   /* The row's other dimpled sheets, where the dies in hand are made for them, too. */
@@ -114,7 +122,6 @@ export function useWorkAtHand({ data, current, item, rows, marks, tools, firstOf
   );
   const steps = item.steps.filter((s) => !off.has(s.key));
   const together = [...steps, ...sameDies.filter((s) => !off.has(s.key))];
-  const isOnPart = item.partId !== null;
   const name = isOnPart ? (data.parts.find((p) => p.id === item.partId)?.definition.name ?? '') : row.title;
   const word = OPERATION_WORDS[operation];
   const amount = isOnPart ? '' : howMany(valid.size, together);
