@@ -154,7 +154,7 @@ test('taking a rivet out step by step; the hole afterwards judged sheet by sheet
   /* Two presses for one. */
   await hole.getByRole('button', { name: 'Keep what was measured' }).evaluate((b: HTMLElement) => [b.click(), b.click()]);
   const story = page.getByRole('region', { name: 'History of this hole' });
-  await expect(story).toContainText('found: take out');
+  await expect(story).toContainText('found, MS20426AD3-3: take out');
   await expect(story).toContainText('taken out');
   await expect(story).toContainText(
     'measured: the hole after its rivet was taken out, hole .1045 in; the next size goes (edge limit 2 D, the program’s default)',

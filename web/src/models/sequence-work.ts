@@ -25,12 +25,14 @@ export const setupsLeft = lastOf((rows: readonly RowModel[], order: WorkOrder): 
   benchOf(rows.map(benchRow), { parts: rows[0]?.partsDone ?? NO_STEPS, order }),
 );
 
-const benchRow = ({ entity, steps, setups, states }: RowModel): BenchRow => ({
+const benchRow = ({ entity, steps, setups, states, standing, own }: RowModel): BenchRow => ({
   id: entity.id,
   row: entity.definition,
   steps,
   uses: setups,
   states,
+  standing,
+  own,
 });
 
 /** Everything the order of an assembly's work depends on. */
