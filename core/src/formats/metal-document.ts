@@ -315,6 +315,7 @@ class Bench {
 
   /** The size of each hole's own rivet; null: the row's. */
   private ownsOf(rowId: string): (holeId: string) => number | null {
+    if (!this.marks.some((m) => m.kind === 'own-fastener')) return () => null;
     const done = this.fold().rows.get(rowId);
     const dash = this.rows.get(rowId)?.stack.size.dash ?? 0;
     return (holeId) => ownDashOf(done?.get(holeId), dash);
