@@ -519,9 +519,5 @@ class Comparison {
   }
 }
 
-/** Whether a hole's drilling is on record, or proved. */
-export const isHoleThere = (done: HoleDone | undefined): boolean =>
-  done !== undefined && (done.keys.has(AT_HOLE.drilled) || holeOf(done) !== null || done.proofs.length > 0);
-
 /** The size one up from a rivet's; null: the tables have none. */
 export const nextDash = (dash: number): 3 | 4 | 5 | 6 | null => rivetOfDash(dash + 1)?.dash ?? null;

@@ -428,6 +428,3 @@ function replacePiece(done: HoleDone, partId: string, before: number, after: num
     if (layerId !== null && (partOf.get(layerId) ?? layerId) === partId) done.keys.delete(key);
   }
 }
-
-/** The face a mark's side names; no side: the head's. */
-export const faceOf = (side: Side | null): Side => side ?? 'head';

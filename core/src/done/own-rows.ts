@@ -16,7 +16,7 @@ export interface OwnRow {
 }
 
 /** The row as holes with a rivet of their own size ask for it; null: it is closed with something that has no next size. */
-export function rowOfSize(
+function rowOfSize(
   row: RowDefinition,
   dash: number,
   fasteners: ReadonlyMap<string, Pick<FastenerDefinition, 'kind'>>,

@@ -194,7 +194,7 @@ export const PROBLEM_CATALOGUE: Readonly<Record<string, (d: Data) => string>> = 
   'verb-missing': (d) => `Name a verb: ${d.known}.`,
   'holes-unreadable': (d) => `"${d.text}" names no holes of this row, such as 1-12,15.`,
   'layer-out-of-range': (d) => `There is no layer ${d.layer}: the stack has ${d.count}, counted from 0.`,
-  'hole-in-plan': (d) => `The row still asks for some of the holes ${d.text}. Only holes it has no more can be filled.`,
+  'hole-in-plan': (d) => `The row still asks for some of the holes ${d.text}. Fill only holes the row no longer has.`,
   'depth-missing': () => 'Nothing is planned to be countersunk there: say how deep it was.',
   'file-unreadable': (d) => `"${d.file}" cannot be read.`,
   'arguments-too-many': () => 'Give one verb and at most one file.',

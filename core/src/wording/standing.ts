@@ -199,9 +199,9 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
   }
 }
 
-/** Said before a finish is cut through: `rib is primed. Cutting it here opens its finish again: touch up these holes after.` */
+/** Said before a finish is cut through: `rib has its finish on. The work still open here cuts through it.` */
 export function finishAheadSentence(parts: readonly string[]): string {
-  return `${parts.join(', ')} ${parts.length === 1 ? 'has its' : 'have their'} finish on. Work that is still open here cuts through it: touch up these holes after.`;
+  return `${parts.join(', ')} ${parts.length === 1 ? 'has its' : 'have their'} finish on. The work still open here cuts through it. Touch up these holes afterward.`;
 }
 
 /** Holes a press passed over: `Holes 1-2 left out: stop.` */
