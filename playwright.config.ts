@@ -19,15 +19,18 @@ const DATA = join(tmpdir(), `anvil-e2e-${process.env.ANVIL_E2E_RUN ?? process.pp
 /** Journeys in a real browser against the real server and a real MariaDB of their own. */
 export default defineConfig({
   testDir: 'e2e',
+  testIgnore: process.env.ANVIL_E2E_PAGES ? [] : ['pages/**'],
   outputDir: 'test-results',
   /* Generous: on a loaded machine everything takes three times as long, and no test judges speed. */
   timeout: 300_000,
   expect: { timeout: 40_000 },
   fullyParallel: true,
-  /* The storm wants the machine for itself: two browsers, ten restarts, a thousand marks. */
   projects: [
-    { name: 'journeys', testMatch: '**/*.spec.ts', testIgnore: '**/storm.spec.ts' },
-    { name: 'storm', testMatch: '**/storm.spec.ts', dependencies: ['journeys'] },
+    /* The long ones first, so that no core waits for the last of them. */
+    { name: 'storm', testMatch: '**/storm.spec.ts' },
+    { name: 'journeys', testIgnore: ['**/storm.spec.ts', 'pages/**'] },
+    /* What ./test runs in a made-up window, in a real browser, for whoever doubts the window. */
+    ...(process.env.ANVIL_E2E_PAGES ? [{ name: 'pages', testMatch: 'pages/*.spec.ts' }] : []),
   ],
   workers: 2,
   retries: 0,

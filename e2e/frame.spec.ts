@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { detail, firstAssembly, keepRow, list, view } from './bench-mates';
+import { detail, list, view } from './bench-mates';
 
 const openDemo = async (page: Page) => {
   await page.goto('/');
@@ -61,59 +61,6 @@ test('the first stop of the keyboard leads past the bar', async ({ page }) => {
   await expect(page.getByRole('main')).toBeFocused();
 });
 
-test('a kit at a glance: how far each assembly is, what stops it; one press carries on where it stopped', async ({ page }) => {
-  await firstAssembly(page, 'Glance');
-  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 e=.32');
-  await page.getByRole('button', { name: 'Drilled (10)' }).click();
-  await page.getByRole('link', { name: 'Glance', exact: true }).click();
-  const bar = page.getByRole('list', { name: 'How far Left float is' });
-  await expect(bar.getByRole('link', { name: 'drilled: 10 of 10 holes' })).toBeVisible();
-  await expect(bar.getByRole('link', { name: 'deburred: 0 of 10 holes' })).toBeVisible();
-  await page.getByRole('link', { name: /^Carry on: Keel/ }).click();
-  await expect(page).toHaveTitle(/^Bench/);
-  await page.goBack();
-  await bar.getByRole('link', { name: 'deburred: 0 of 10 holes' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: /^Deburr/ })).toBeVisible();
-});
-
-test('on the first page a row is tried and drawn, and nothing of it is kept', async ({ page }) => {
-  await page.goto('/');
-  const tried = page.getByRole('region', { name: 'Try a row' });
-  const line = tried.getByLabel('Type a row as you would say it');
-  await expect(tried.getByText('skin: dimple, flange: countersink')).toBeVisible();
-  await line.fill('skin .025 / spar .063 : 426AD3 x4 @1.25');
-  await expect(tried.getByText('No findings.')).toBeVisible();
-  /* In the other unit it is the same row. */
-  await page.getByRole('button', { name: /units, theme, keys/ }).click();
-  await page.getByRole('radio', { name: 'mm' }).click();
-  await expect(line).toHaveValue(/\.025 in/);
-  await expect(tried.getByText('No findings.')).toBeVisible();
-  await page.getByRole('radio', { name: 'inch' }).click();
-  await line.fill('skin .025 / spar .063 : 426AX3');
-  await expect(tried.getByRole('status')).toContainText('426AX3');
-  await page.reload();
-  await expect(line).toHaveValue('skin .025 / flange .040 : 426AD3-3.5 x18 @1.25');
-});
-
-const PLACES = [
-  ['telephone', { width: 390, height: 844 }],
-  ['tablet', { width: 820, height: 1180 }],
-] as const;
-for (const [name, size] of PLACES)
-  test(`on a ${name} the places are at hand and nothing is wider than the screen`, async ({ page }) => {
-    await page.setViewportSize(size);
-    await openDemo(page);
-    await expect(page.getByRole('heading', { name: 'Quillback Two: assemblies' })).toBeVisible();
-    await page.getByRole('link', { name: 'Left float, compartment two', exact: true }).click();
-    for (const place of ['Map', 'Parts', 'Set-ups', 'Bench', 'Inspect', 'Plan']) {
-      await view(page, place);
-      await expect(page).toHaveTitle(new RegExp(`^${place}`));
-      await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
-    }
-  });
-
-/** Every rule there is, best practices too. */
 test('axe finds nothing in the frame, by any of its rules', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('region', { name: 'Try a row' })).toBeVisible();
@@ -140,3 +87,23 @@ test('in forced colours what is chosen keeps the words of it readable', async ({
   expect(words).not.toBe(ground);
   await page.context().close();
 });
+
+const PLACES = [
+  ['telephone', { width: 390, height: 844 }],
+  ['tablet', { width: 820, height: 1180 }],
+] as const;
+for (const [name, size] of PLACES)
+  test(`on a ${name} the places are at hand and nothing is wider than the screen`, async ({ page }) => {
+    await page.setViewportSize(size);
+    await openDemo(page);
+    await expect(page.getByRole('heading', { name: 'Quillback Two: assemblies' })).toBeVisible();
+    await page.getByRole('link', { name: 'Left float, compartment two', exact: true }).click();
+    for (const place of ['Map', 'Parts', 'Set-ups', 'Bench', 'Inspect', 'Plan']) {
+      await view(page, place);
+      await expect(page).toHaveTitle(new RegExp(`^${place}`));
+      await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
+    }
+  });
+
+/** Every rule there is, best practices too. */

@@ -1,48 +1,13 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { parse } from 'csv-parse/sync';
 import { readFileSync } from 'node:fs';
-import { detail, freshAssembly, keepRow, list } from './bench-mates';
+import { freshAssembly, keepRow, list } from './bench-mates';
 
 const saved = async (page: Page, click: () => Promise<void>) => {
   const download = page.waitForEvent('download');
   await click();
   return readFileSync(await (await download).path(), 'utf8');
 };
-
-test('a part is completed, turned, counted and measured; its rows are one step away', async ({ page }) => {
-  await freshAssembly(page, 'Part cards');
-  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 hand=L');
-  await page.getByRole('link', { name: 'Parts' }).click();
-  await page.getByRole('button', { name: 'spar', exact: true }).click();
-  const card = page.getByRole('form', { name: 'spar' });
-  await card.getByLabel('Part number').fill('QB-204');
-  await card.getByLabel('On the list').fill('2');
-  await card.getByLabel('Counted on the table').fill('1');
-  await expect(card.getByText('1 missing')).toBeVisible();
-  await card.getByRole('button', { name: 'Turn' }).click();
-  await card.getByRole('button', { name: 'Flip over' }).click();
-  await expect(card.getByText('Turned 90°, back face out')).toBeVisible();
-  await expect(card.getByRole('img', { name: 'right: turned 270 degrees, back face out' })).toBeVisible();
-  await card.getByRole('button', { name: 'Keep the part' }).dblclick();
-  await expect(card.getByText('Kept.')).toBeVisible();
-  await card.getByRole('button', { name: /nominal/ }).click();
-  const dialog = page.getByRole('dialog', { name: 'Thickness of spar' });
-  await dialog.getByRole('textbox', { name: 'By caliper' }).fill('.040');
-  await expect(dialog.getByText('One row uses it:')).toBeVisible();
-  await expect(dialog.getByText('caution')).toBeVisible();
-  await dialog.getByRole('button', { name: 'Keep' }).click();
-  await expect(card.getByText('by caliper, which every computation uses')).toBeVisible();
-  await card.getByLabel('Material').fill('2024-T3');
-  await card.getByRole('button', { name: 'Keep the part' }).click();
-  await expect(page.getByRole('cell', { name: '2024-T3' })).toBeVisible();
-  await page.reload();
-  await expect(page.getByRole('cell', { name: '1 of 2' })).toBeVisible();
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
-  await page.getByRole('link', { name: 'Keel' }).click();
-  await expect(detail(page).getByText('opens to .1019', { exact: true })).toBeVisible();
-});
 
 test('a part in two windows: what the card does not ask stays as the other made it; what it asks is told before it goes over', async ({
   page,
@@ -88,18 +53,6 @@ test('a part in two windows: what the card does not ask stays as the other made 
     await expect(cardOn(p).getByLabel('Part number')).toHaveValue('QB-204');
     await expect(cardOn(p).getByText('.060 in (1.52 mm) by caliper')).toBeVisible();
   }
-});
-
-test('an assembly is mirrored: definitions only', async ({ page }) => {
-  await freshAssembly(page, 'Mirroring');
-  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 hand=L');
-  await page.getByRole('button', { name: 'Drilled (10)' }).click();
-  await page.getByRole('link', { name: 'Mirroring' }).click();
-  await page.getByRole('button', { name: 'Mirror Left float' }).click();
-  await page.getByRole('dialog', { name: 'Make "Right float"' }).getByRole('button', { name: 'Mirror' }).click();
-  await page.getByRole('link', { name: 'Right float', exact: true }).click();
-  await expect(list(page).getByText('right')).toBeVisible();
-  await expect(detail(page).getByText('0 of 96 steps done')).toBeVisible();
 });
 
 test('rows go out as CSV and come in from a table of another country, good lines kept', async ({ page }) => {

@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { connect, type Socket } from 'node:net';
@@ -7,70 +6,6 @@ import { freshAssembly, keepRow, view } from './bench-mates';
 const GAUGE_PORT = Number(process.env.ANVIL_E2E_GAUGE_PORT);
 const openSetup = (page: Page, name: RegExp) => page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name }).click();
 const panel = (page: Page) => page.getByRole('region', { name: 'Depth of the cage' });
-
-test('set-up cards: both click counts, scrap, rows; the cage set by trial keeps its evidence in the history', async ({ page }) => {
-  await freshAssembly(page, 'Cards');
-  await keepRow(page, 'Spar ; skin .016 / spar .063 : 426AD3 x8 @1.5');
-  await view(page, 'Set-ups');
-  const card = page.getByRole('region', { name: /countersink: cutter/ });
-  await expect(card).toContainText('.0389 in deep');
-  await expect(card).toContainText('computed 4.9 clicks, rule of thumb 7; the rule of thumb cuts 2.1 clicks deeper');
-  await expect(card.getByRole('row', { name: /Spar spar \.063 in head side 8\/8/ })).toBeVisible();
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
-  await card.getByRole('link', { name: '8 of 8 holes to do, at the bench' }).click();
-  await panel(page).getByRole('button', { name: 'The cage was set' }).click();
-  const dialog = page.getByRole('dialog', { name: 'The cage was set' });
-  await dialog
-    .getByRole('combobox', { name: /^How/ })
-    .selectOption({ label: 'set by trial on scrap: until the dimpled scrap lay down flat' });
-  await dialog.getByRole('button', { name: /Keep it/ }).click();
-  await expect(dialog.getByRole('alert')).toContainText('Say how the scrap lay');
-  await dialog.getByRole('combobox', { name: /^On the scrap/ }).selectOption('flush');
-  await dialog.getByLabel(/Clicks past flush/).fill('many');
-  await dialog.getByRole('button', { name: /Keep it/ }).click();
-  await expect(dialog.getByRole('alert')).toContainText('are a number');
-  await dialog.getByLabel(/Clicks past flush/).fill('6');
-  await dialog.getByRole('button', { name: /Keep it/ }).click();
-  await expect(dialog).toBeHidden();
-  await view(page, 'Set-ups');
-  await expect(page.getByRole('region', { name: 'History of the cages' })).toContainText(
-    'set by trial on scrap, 6 clicks past flush, scrap lay flush',
-  );
-});
-
-test('a rivet in the hole, a strip cut from both faces, dimples that went wrong, a flange that moved', async ({ page }) => {
-  await freshAssembly(page, 'Checks');
-  await keepRow(page, 'Edge ; wedge .050 csk / rib .032 : 426AD3-3.5 x4 @1.5');
-  await page.getByRole('button', { name: 'More', exact: true }).click();
-  await page.getByRole('dialog').getByText('Angles, nest, strips').click();
-  await page.getByRole('dialog').getByLabel('countersunk from both faces').first().check();
-  await page.getByRole('dialog').getByRole('button', { name: /^Keep/ }).click();
-  await keepRow(page, 'Lap ; skin .025 / flange .025 : 426AD3 x5 @1');
-  await view(page, 'Bench');
-  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name: /second face, in the jig/ })).toBeVisible();
-  await openSetup(page, /^countersink.*second face/);
-  await expect(page.getByRole('region', { name: 'Set-up card' })).toContainText('no longer guided on the second face');
-  await expect(page.getByRole('group', { name: 'No hand' })).toContainText('waits: drill to size, deburr, scuff, countersink');
-  const rivet = page.getByRole('group', { name: 'Rivet in the hole' });
-  await rivet.getByRole('button', { name: 'proud' }).click();
-  await expect(rivet.getByRole('status')).toContainText('The countersink is shallow.');
-  await rivet.getByLabel('by how much').fill('.0015');
-  await rivet.getByRole('button', { name: 'proud' }).click();
-  await expect(rivet.getByRole('status')).toContainText('Flush');
-  await openSetup(page, /^dimple.*skin/);
-  const checks = page.getByRole('region', { name: 'Dimple checks' });
-  await page.getByRole('button', { name: 'Hole 2' }).click();
-  await checks.getByRole('button', { name: 'wrong side' }).click();
-  await expect(checks.getByRole('status')).toContainText('Stop: do not hammer it back');
-  await expect(page.getByRole('button', { name: /Hole 2, deviation/ })).toBeVisible();
-  await checks.getByLabel(/Angle of its flange/).fill('87');
-  await checks.getByRole('button', { name: 'Keep the angle' }).click();
-  await expect(checks).toContainText('Bend the flange open by 3°');
-  await view(page, 'Plan');
-  await page.getByRole('table', { name: 'Rows' }).getByText('Lap').click();
-  await expect(page.getByRole('region', { name: 'Deviations' })).toContainText('Hole 2, dimple in skin: Wrong side.');
-});
 
 /** A gauge in the test's hand. */
 function gauge(name: string): Promise<{ say: (line: string) => void; pull: () => void }> {
@@ -155,4 +90,37 @@ test('the simulated gauge at 1,000 readings a second: the page still answers', a
     process_.kill('SIGTERM');
   }
   await expect(page.getByLabel('e2e-flood shows')).toHaveCount(0);
+});
+
+test('a rivet in the hole, a strip cut from both faces, dimples that went wrong, a flange that moved', async ({ page }) => {
+  await freshAssembly(page, 'Checks');
+  await keepRow(page, 'Edge ; wedge .050 csk / rib .032 : 426AD3-3.5 x4 @1.5');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('dialog').getByText('Angles, nest, strips').click();
+  await page.getByRole('dialog').getByLabel('countersunk from both faces').first().check();
+  await page.getByRole('dialog').getByRole('button', { name: /^Keep/ }).click();
+  await keepRow(page, 'Lap ; skin .025 / flange .025 : 426AD3 x5 @1');
+  await view(page, 'Bench');
+  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name: /second face, in the jig/ })).toBeVisible();
+  await openSetup(page, /^countersink.*second face/);
+  await expect(page.getByRole('region', { name: 'Set-up card' })).toContainText('no longer guided on the second face');
+  await expect(page.getByRole('group', { name: 'No hand' })).toContainText('waits: drill to size, deburr, scuff, countersink');
+  const rivet = page.getByRole('group', { name: 'Rivet in the hole' });
+  await rivet.getByRole('button', { name: 'proud' }).click();
+  await expect(rivet.getByRole('status')).toContainText('The countersink is shallow.');
+  await rivet.getByLabel('by how much').fill('.0015');
+  await rivet.getByRole('button', { name: 'proud' }).click();
+  await expect(rivet.getByRole('status')).toContainText('Flush');
+  await openSetup(page, /^dimple.*skin/);
+  const checks = page.getByRole('region', { name: 'Dimple checks' });
+  await page.getByRole('button', { name: 'Hole 2' }).click();
+  await checks.getByRole('button', { name: 'wrong side' }).click();
+  await expect(checks.getByRole('status')).toContainText('Stop: do not hammer it back');
+  await expect(page.getByRole('button', { name: /Hole 2, deviation/ })).toBeVisible();
+  await checks.getByLabel(/Angle of its flange/).fill('87');
+  await checks.getByRole('button', { name: 'Keep the angle' }).click();
+  await expect(checks).toContainText('Bend the flange open by 3°');
+  await view(page, 'Plan');
+  await page.getByRole('table', { name: 'Rows' }).getByText('Lap').click();
+  await expect(page.getByRole('region', { name: 'Deviations' })).toContainText('Hole 2, dimple in skin: Wrong side.');
 });

@@ -91,15 +91,6 @@ test('in a great many rows a mark is said at once; until its row is gone nothing
   await expect(here).toHaveText('Row 2');
 });
 
-test('a gauge that types its digits with nothing focused marks nothing', async ({ page }) => {
-  await atTheBench(page, 'Wedge');
-  await page.locator('body').click({ position: { x: 5, y: 5 } });
-  await page.keyboard.type('.0416');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeVisible();
-  expect(await marksOf(page)).toBe(0);
-});
-
 test('a mark the record will never take is set aside with its reason; the rest goes on', async ({ page }) => {
   await atTheBench(page, 'Set aside');
   let isRefusing = true;
@@ -175,17 +166,3 @@ async function restPalm(page: Page, kit: string): Promise<number> {
     return longest;
   });
 }
-
-test('Enter on a line of a menu is the menu’s: nothing is marked by it, also while what it opens is on its way', async ({ page }) => {
-  await atTheBench(page, 'Menu keys');
-  await page.keyboard.press('h');
-  await page.keyboard.press('o');
-  const item = page.getByRole('menuitem', { name: 'What happened here' });
-  await expect(item).toBeVisible();
-  await item.focus();
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('dialog', { name: /^What happened at hole 1/ })).toBeVisible();
-  await page.keyboard.press('Escape');
-  await expect(page.getByRole('dialog')).toHaveCount(0);
-  await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toBeVisible();
-});

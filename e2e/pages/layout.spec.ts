@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { detail, freshAssembly, keepRow, list } from './bench-mates';
+import { detail, freshAssembly, keepRow, list } from '../bench-mates';
 
 test('a row is laid out by largest pitch, with a second row, marks for a ruler, and kept', async ({ page }) => {
   await freshAssembly(page, 'Laying out');

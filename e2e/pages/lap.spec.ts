@@ -1,6 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { detail, freshAssembly, keepRow, list, markWhole, view } from './bench-mates';
+import { detail, freshAssembly, keepRow, list, markWhole, view } from '../bench-mates';
 
 test('a lap laid out from an edge, drilled small, opened later; a sheet that gave way is open again', async ({ page }) => {
   await freshAssembly(page, 'Lap');
@@ -60,8 +59,6 @@ test('a lap laid out from an edge, drilled small, opened later; a sheet that gav
   await expect(made).toContainText('Small now, .0625 in: opened to its size later, once the neighbour is fitted.');
   await expect(made).toContainText('Begin at hole 10: the tab at its start stands in the way.');
   await expect(made).toContainText('pinned to the old row');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
   await page.getByRole('button', { name: /^Mark 10 piloted/ }).click();
   await setups.getByRole('button', { name: /^drill to size/ }).click();
   await expect(made).toContainText('Opened to its size only once the neighbour is fitted.');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { freshAssembly, keepRow, list, rowLine } from './bench-mates';
+import { freshAssembly, keepRow, list, rowLine } from '../bench-mates';
 
 test('a stack typed the other way round is asked about and stops; Today says it first; settled with the answer it stops nothing', async ({
   page,

@@ -1,6 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
+import { freshAssembly, keepRow, markWhole, view } from '../bench-mates';
 
 test('a part scrapped, ordered and come again: its rows wait and say so, it stands on the list to order, its work is open again', async ({
   page,
@@ -43,8 +42,6 @@ test('a part scrapped, ordered and come again: its rows wait and say so, it stan
   await page.getByRole('link', { name: 'Stock', exact: true }).click();
   const order = page.getByRole('table', { name: 'Parts' });
   await expect(order.getByRole('row', { name: /rib/ })).toContainText('the kit maker');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
   await order.getByRole('link', { name: 'rib' }).click();
   await here.getByRole('button', { name: 'It came' }).click();
   await expect(here).toContainText('Here.');
@@ -94,6 +91,4 @@ test('a part that was only missing comes without opening anything; its tag opens
   await expect(tags.getByRole('listitem')).toHaveCount(2);
   await expect(tags.getByRole('img', { name: 'A code that opens rib at the bench' })).toBeVisible();
   await expect(tags.getByRole('img', { name: 'marked face out, this end up' }).first()).toBeVisible();
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
 });

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, keepRow, list, view } from './bench-mates';
+import { freshAssembly, keepRow, list, view } from '../bench-mates';
 
 const titles = (page: Page) => list(page).getByRole('row').getByRole('button');
 

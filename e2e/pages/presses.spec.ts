@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, markWhole, view } from './bench-mates';
+import { freshAssembly, markWhole, view } from '../bench-mates';
 
 const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
+import { freshAssembly, keepRow, markWhole, view } from '../bench-mates';
 
 test('a bit is found dull: what was drilled with it is on today, named at the row, and ticked', async ({ page }) => {
   await freshAssembly(page, 'Recall');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
+import { freshAssembly, keepRow, markWhole, view } from '../bench-mates';
 
 interface MarkJson {
   readonly kind: string;
