@@ -27,11 +27,21 @@ async function pasteFasteners(page: Page, kit: string, table: string): Promise<v
 /** What is said of a solid rivet only: its call-outs, its driven head, how it is bucked. */
 const SOLID = /MS20\d+|4[27]0AD|driven head|shop.head|buck|never fire a gun|squeezer/i;
 
-test('nothing of a solid rivet is shown, in any place, of what is none', async ({ page }) => {
-  await freshAssembly(page, 'All kinds');
+const ROWS = {
+  Nose: 'skin .025 / rib .032 : blind A x4 @1.5 e=.5',
+  Cover: 'cover .032 / ring .090 : screw B x3 @2.5 e=.5',
+  Hinge: 'arm .125 / spar .063 : bolt C x3 @1 e=.5',
+  Weight: 'weight .250 / arm .125 : pin D x2 @2 e=.5',
+  Jig: 'spar .063 : plug E x2 @6 e=.6',
+};
+const nothingSolid = async (page: Page) => expect(page.getByRole('main')).not.toContainText(SOLID);
+
+/** A row of each kind that is no solid rivet. */
+async function allKinds(page: Page, kit: string): Promise<void> {
+  await freshAssembly(page, kit);
   await pasteFasteners(
     page,
-    'All kinds',
+    kit,
     [
       'name,kind,diameter,hole,hole max,head,head diameter,head angle,head height,grip from,grip to,ends,note',
       'blind A,blind,,#27,,flush,.235,120,,1/32,5/32,,',
@@ -41,25 +51,25 @@ test('nothing of a solid rivet is shown, in any place, of what is none', async (
       'plug E,none,,#30,,,,,,,,plugged,held in the jig',
     ].join('\n'),
   );
-  const rows = {
-    Nose: 'skin .025 / rib .032 : blind A x4 @1.5 e=.5',
-    Cover: 'cover .032 / ring .090 : screw B x3 @2.5 e=.5',
-    Hinge: 'arm .125 / spar .063 : bolt C x3 @1 e=.5',
-    Weight: 'weight .250 / arm .125 : pin D x2 @2 e=.5',
-    Jig: 'spar .063 : plug E x2 @6 e=.6',
-  };
-  for (const [name, line] of Object.entries(rows)) await keepRow(page, `${name} ; ${line}`);
-  const nothingSolid = async () => expect(page.getByRole('main')).not.toContainText(SOLID);
-  for (const name of Object.keys(rows)) {
+  for (const [name, line] of Object.entries(ROWS)) await keepRow(page, `${name} ; ${line}`);
+}
+
+test('nothing of a solid rivet is shown, in any place, of what is none', async ({ page }) => {
+  await allKinds(page, 'All kinds');
+  for (const name of Object.keys(ROWS)) {
     await list(page).getByText(name, { exact: true }).click();
     await expect(detail(page)).toContainText(name);
-    await nothingSolid();
+    await nothingSolid(page);
   }
   for (const place of ['Map', 'Parts', 'Layout', 'Set-ups', 'Sequence']) {
     await view(page, place);
     await expect(page.getByRole('link', { name: place, exact: true })).toHaveAttribute('aria-current', 'page');
-    await nothingSolid();
+    await nothingSolid(page);
   }
+});
+
+test('nor at the bench, when it is looked at and taken out', async ({ page }) => {
+  await allKinds(page, 'Kinds set');
   await view(page, 'Bench');
   for (const [setup, holes] of [
     [/^pull/, 4],
@@ -70,7 +80,7 @@ test('nothing of a solid rivet is shown, in any place, of what is none', async (
   ] as const) {
     await openSetup(page, setup);
     await expect(how(page)).toBeVisible();
-    await nothingSolid();
+    await nothingSolid(page);
     await page.getByRole('button', { name: /^All open/ }).click();
     await page.getByRole('button', { name: `Mark ${holes} set` }).click();
     await done(page);
@@ -80,14 +90,14 @@ test('nothing of a solid rivet is shown, in any place, of what is none', async (
   for (const name of ['Nose', 'Cover', 'Hinge', 'Weight']) {
     await page.getByRole('button', { name: new RegExp(`^${name} ×`) }).click();
     await expect(inspect(page)).toBeVisible();
-    await nothingSolid();
+    await nothingSolid(page);
     await inspect(page).getByRole('button', { name: 'take out' }).click();
     await inspect(page).getByRole('link', { name: /out$/ }).click();
     await expect(page.getByRole('region', { name: 'Removal card' })).toBeVisible();
-    await nothingSolid();
+    await nothingSolid(page);
     await view(page, 'Bench');
     await openSetup(page, /^inspect/);
   }
   await view(page, 'Inspect');
-  await nothingSolid();
+  await nothingSolid(page);
 });

@@ -1,12 +1,12 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { request } from 'node:https';
 import { createServer } from 'node:net';
 import type { TLSSocket } from 'node:tls';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { localName } from './lan/name';
 import { freePort, isRunning, waitFor } from './processes';
 
@@ -44,10 +44,21 @@ async function startAndWait(...more: string[]) {
   return running;
 }
 
-beforeAll(() => {
-  const built = spawnSync('node', ['scripts/build/build.mjs'], { encoding: 'utf8' });
-  if (built.status !== 0) throw new Error(built.stderr);
-}, 120_000);
+/** A folder as a first start leaves it, the demo in it: made once, copied by what is not about a first start. */
+let afterFirst = '';
+
+beforeAll(async () => {
+  if (process.env.ANVIL_BUILT === undefined) {
+    const built = spawnSync('node', ['scripts/build/build.mjs'], { encoding: 'utf8' });
+    if (built.status !== 0) throw new Error(built.stderr);
+  }
+  await fresh();
+  const { child } = await startAndWait();
+  child.kill('SIGTERM');
+  await ended(child);
+  [afterFirst, folder] = [folder, ''];
+}, 240_000);
+afterAll(() => rmSync(afterFirst, { recursive: true, force: true }));
 
 afterEach(async () => {
   for (const child of started.splice(0)) {
@@ -62,9 +73,14 @@ async function fresh(): Promise<void> {
   [port, gaugePort] = [await freePort(), await freePort()];
 }
 
+async function again(): Promise<void> {
+  await fresh();
+  cpSync(afterFirst, folder, { recursive: true });
+}
+
 describe('./start', () => {
   it('serves the demo; a second start finds the first; an interrupt stops both cleanly', async () => {
-    await fresh();
+    await again();
     const first = await startAndWait();
     expect((await get('/kits')).kits.map((k: { definition: { name: string } }) => k.definition.name)).toEqual(['Quillback Two']);
     const second = start();
@@ -79,7 +95,7 @@ describe('./start', () => {
   }, 120_000);
 
   it('keeps every acknowledged mark, once, through kill -9 of server and database', async () => {
-    await fresh();
+    await again();
     const first = await startAndWait();
     const [kit] = (await get('/kits')).kits;
     const { assemblies } = await get(`/kits/${kit.id}`);
@@ -132,7 +148,7 @@ describe('./start', () => {
   }, 180_000);
 
   it('takes over a database that a killed server left running', async () => {
-    await fresh();
+    await again();
     const first = await startAndWait();
     const pid = databasePid();
     first.child.kill('SIGKILL');
@@ -165,7 +181,7 @@ describe('./start', () => {
   }, 240_000);
 
   it('--restore makes a working program of a copy in an empty folder, and refuses one that is not', async () => {
-    await fresh();
+    await again();
     const first = await startAndWait();
     const [kit] = (await get('/kits')).kits;
     const exported = async () => (await fetch(`http://127.0.0.1:${port}/api/kits/${kit.id}/export`)).text();

@@ -123,8 +123,8 @@ function KitAtAGlance({ data: { kit, assemblies } }: { data: KitAnswer }) {
         {refusal ? <ErrorText>{refusal}</ErrorText> : null}
         <ul className="border-t border-line">
           {overview.isPending && !isLate ? (
-            <li role="status" className="p-2 text-ink2" style={{ minHeight: `${66 * Math.max(1, current.length)}px` }}>
-              How far everything is …
+            <li className="p-2 text-ink2" style={{ minHeight: `${66 * Math.max(1, current.length)}px` }}>
+              <span role="status">How far everything is …</span>
             </li>
           ) : (
             lines(current)
