@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { detail, freshAssembly, keepRow, list, rowLine, strip } from './bench-mates';
+import { detail, freshAssembly, keepRow, keepWithReason, list, rowLine, strip } from './bench-mates';
 
 const LINE = 'skin .025 / flange .040 : 426AD3-3.5 x18 @1.25';
 
@@ -160,4 +160,34 @@ test('a part’s thickness is changed with what it does to its rows shown first'
   await page.getByLabel('Jump to a part').press('Enter');
   await expect(detail(page).getByRole('heading', { name: 'Keel' })).toBeVisible();
   await expect(detail(page).getByText('.0416 deep')).toBeVisible();
+});
+
+test('rows are typed anew, resized after marking, duplicated, mirrored, edited together, deleted and brought back', async ({ page }) => {
+  await freshAssembly(page, 'Editing');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 hand=L');
+  await page.getByRole('button', { name: 'Drilled (10)' }).click();
+  await page.getByRole('button', { name: 'Edit', exact: true }).click();
+  await expect(rowLine(page)).toHaveValue('Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 hand=L');
+  await rowLine(page).fill('Keel ; skin .025 / spar .063 : 426AD3 x8 @1.25 hand=L');
+  await rowLine(page).press('Enter');
+  await keepWithReason(page, 'Two fewer by the new page', '2 holes with work at them go out of the plan');
+  await expect(rowLine(page)).toHaveValue('');
+  await expect(detail(page).getByText('8 of 78 steps done')).toBeVisible();
+  await expect(detail(page).getByText('2 holes have marks, but the holes were taken out of the plan.')).toBeVisible();
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  await expect(list(page).getByRole('button', { name: 'Keel copy' })).toBeVisible();
+  await page.getByRole('button', { name: 'Mirror' }).click();
+  await expect(list(page).getByText('right')).toBeVisible();
+  await expect(detail(page).getByText('0 of 78 steps done')).toBeVisible();
+  for (const box of await list(page).getByRole('checkbox').all()) await box.check();
+  await page.getByRole('button', { name: 'Edit together' }).click();
+  await page.getByLabel(/^Closed with/).fill('426AD4-4');
+  await page.getByRole('button', { name: 'Keep', exact: true }).last().click();
+  await keepWithReason(page, 'Page revised', '8 holes drilled #40: open to #30 again.');
+  await expect(list(page).getByText('426AD4-4')).toHaveCount(3);
+  await page.getByRole('toolbar', { name: 'Chosen rows' }).getByRole('button', { name: 'Delete' }).click();
+  await keepWithReason(page, 'Begun anew', 'The row goes, and 10 holes with work at them');
+  await expect(page.getByText('No row yet.')).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(list(page).getByText('426AD4-4')).toHaveCount(3);
 });
