@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -7,23 +7,31 @@ import { describe, expect, it } from 'vitest';
 import { pageFrame } from '#core/photo/frame';
 import { practiceSheet, practiceShot } from '#core/photo/practice';
 import { frameScene, takePhoto } from '#core/photo/simulate';
+import { answerCommand } from './src/answer-command';
 
-const run = (args: string[], input = '') => {
-  const done = spawnSync('node', ['anvil/run.mjs', ...args], { input, encoding: 'utf8' });
-  return {
-    code: done.status,
-    out: done.stdout,
-    error: done.stderr === '' ? null : (JSON.parse(done.stderr) as { error: { code: string; message: string; path: string } }).error,
-  };
-};
+const errorIn = (text: string) =>
+  text === '' ? null : (JSON.parse(text) as { error: { code: string; message: string; path: string } }).error;
+
+/** As the command answers, in this process; `input` is what comes on standard input. */
+async function run(args: string[], input = '') {
+  const { code, out, error } = await answerCommand(args, (file) => (file === undefined ? input : readFileSync(file, 'utf8')));
+  return { code, out, error: errorIn(error) };
+}
 
 describe('the headless command', () => {
-  it('answers one document with one document', () => {
-    expect(run(['dimension'], '{"text":"#40","units":"in"}')).toMatchObject({ code: 0, error: null });
-    expect(JSON.parse(run(['dimension'], '{"text":"#40"}').out)).toEqual({ value: 0.098, kind: 'drill-number' });
+  it('as it is started: one document is answered with one document, an error ends with 2 and stands on standard error', () => {
+    const started = (...args: string[]) => spawnSync('node', ['anvil/run.mjs', ...args], { input: '{"text":"#40"}', encoding: 'utf8' });
+    const answered = started('dimension');
+    expect([answered.status, answered.stderr, JSON.parse(answered.stdout)]).toEqual([0, '', { value: 0.098, kind: 'drill-number' }]);
+    const refused = started('rivet');
+    expect([refused.status, refused.stdout, errorIn(refused.stderr)?.code]).toEqual([2, '', 'verb-unknown']);
   });
-  it('answers an array by an array, a bad element by an error in its place', () => {
-    const { code, out } = run(['callout'], JSON.stringify([{ text: '426AD3-3.5' }, { text: '4-4' }, 7]));
+  it('answers one document with one document', async () => {
+    expect(await run(['dimension'], '{"text":"#40","units":"in"}')).toMatchObject({ code: 0, error: null });
+    expect(JSON.parse((await run(['dimension'], '{"text":"#40"}')).out)).toEqual({ value: 0.098, kind: 'drill-number' });
+  });
+  it('answers an array by an array, a bad element by an error in its place', async () => {
+    const { code, out } = await run(['callout'], JSON.stringify([{ text: '426AD3-3.5' }, { text: '4-4' }, 7]));
     const answers = JSON.parse(out);
     expect([code, answers.length, answers[0].callout, answers[1].error.code, answers[1].error.path, answers[2].error.code]).toEqual([
       0,
@@ -33,10 +41,10 @@ describe('the headless command', () => {
       'text',
       'document-invalid',
     ]);
-    expect(run(['prep'], '[]')).toMatchObject({ code: 0, out: '[]\n' });
+    expect(await run(['prep'], '[]')).toMatchObject({ code: 0, out: '[]\n' });
   });
-  it('a stop is an answer', () => {
-    const { code, out } = run(
+  it('a stop is an answer', async () => {
+    const { code, out } = await run(
       ['prep'],
       JSON.stringify({
         head: 'flush-100',
@@ -74,7 +82,9 @@ describe('the headless command', () => {
     ],
     ['plan', { parts: [], rows: [] }, { rows: [], operations: [], order: [], setupChanges: 0, optimal: true }],
     ['layout', { span: 10, maxPitch: 1, diameter: '3/32', head: 'flush-100' }, { count: 11, pitch: 1 }],
-  ])('%s answers', (verb, document, wanted) => expect(JSON.parse(run([verb], JSON.stringify(document)).out)).toMatchObject(wanted));
+  ])('%s answers', async (verb, document, wanted) =>
+    expect(JSON.parse((await run([verb], JSON.stringify(document))).out)).toMatchObject(wanted),
+  );
   it.each([
     ['no verb', [], '', 'verb-missing'],
     ['an unknown verb', ['rivet'], '{}', 'verb-unknown'],
@@ -84,8 +94,8 @@ describe('the headless command', () => {
     ['a file that is not there', ['prep', '/nowhere/at/all.json'], '', 'file-unreadable'],
     ['a misspelt key', ['prep'], '{"head":"flush-100","diameter":"3/32","stakc":[]}', 'key-missing'],
     ['too many words', ['prep', 'a', 'b'], '', 'arguments-too-many'],
-  ])('%s: exit 2, an error on standard error, nothing on standard output', (_, args, input, code) => {
-    const done = run(args, input);
+  ])('%s: exit 2, an error on standard error, nothing on standard output', async (_, args, input, code) => {
+    const done = await run(args, input);
     expect([done.code, done.out, done.error?.code]).toEqual([2, '', code]);
     expect(done.error?.message.length).toBeGreaterThan(5);
   });
@@ -102,7 +112,7 @@ describe('measure', () => {
       await sharp(taken.data, { raw: { width: taken.width, height: taken.height, channels: 1 } })
         .jpeg({ quality: 92 })
         .toFile(file);
-      const { code, out } = run(['measure', file, '.032', 'letter']);
+      const { code, out } = await run(['measure', file, '.032', 'letter']);
       const answer = JSON.parse(out) as { thickness: number; holes: { x: number; y: number; within: number }[] };
       expect([code, answer.thickness, answer.holes.length]).toEqual([0, 0.813, sheet.holes.length]);
       for (const h of sheet.holes) {
@@ -112,11 +122,11 @@ describe('measure', () => {
       await sharp({ create: { width: 1600, height: 1200, channels: 3, background: '#888' } })
         .jpeg()
         .toFile(file);
-      expect(run(['measure', file, '.032']).error).toMatchObject({ code: 'photo-no-marks' });
-      expect(run(['measure', file, 'thick']).error).toMatchObject({ path: 'thickness' });
-      expect(run(['measure', file, '.032', 'napkin']).error).toMatchObject({ code: 'paper-unknown' });
-      expect(run(['measure', join(folder, 'none.jpg'), '.032']).error).toMatchObject({ code: 'file-unreadable' });
-      expect(run(['measure', file]).error).toMatchObject({ code: 'measure-arguments' });
+      expect((await run(['measure', file, '.032'])).error).toMatchObject({ code: 'photo-no-marks' });
+      expect((await run(['measure', file, 'thick'])).error).toMatchObject({ path: 'thickness' });
+      expect((await run(['measure', file, '.032', 'napkin'])).error).toMatchObject({ code: 'paper-unknown' });
+      expect((await run(['measure', join(folder, 'none.jpg'), '.032'])).error).toMatchObject({ code: 'file-unreadable' });
+      expect((await run(['measure', file])).error).toMatchObject({ code: 'measure-arguments' });
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }

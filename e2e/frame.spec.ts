@@ -51,16 +51,6 @@ test('one always knows where one is: title, heading and focus follow; the row go
   await expect(page).toHaveTitle(/^Plan/);
 });
 
-test('the first stop of the keyboard leads past the bar', async ({ page }) => {
-  await openDemo(page);
-  await expect(page.getByRole('heading', { name: 'Quillback Two: assemblies' })).toBeVisible();
-  await page.locator('body').press('Tab');
-  const skip = page.getByRole('link', { name: 'To the content' });
-  await skip.focus();
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('main')).toBeFocused();
-});
-
 test('axe finds nothing in the frame, by any of its rules', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('region', { name: 'Try a row' })).toBeVisible();

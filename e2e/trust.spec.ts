@@ -102,3 +102,16 @@ test('on paper a view says what it is of and from when, and shows no button that
   await expect(page.getByRole('navigation', { name: 'Views' })).toBeHidden();
   await expect(page.getByRole('button', { name: 'Hole 6', exact: true })).toBeVisible();
 });
+
+test('single keys are changed, and where one is taken it says by what', async ({ page }) => {
+  await drilling(page, 'Keymap', 6);
+  await page.keyboard.press('?');
+  const keys = page.getByRole('dialog', { name: 'Keys' });
+  expect(await violations(page)).toEqual([]);
+  await keys.getByLabel('Key for: to the holes').fill('d');
+  await expect(keys.getByRole('alert')).toContainText('a deviation at the hole at hand');
+  await keys.getByLabel('Key for: to the holes').fill('x');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('x');
+  await expect(page.getByRole('button', { name: 'Hole 1', exact: true })).toBeFocused();
+});

@@ -1,5 +1,10 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { firstAssembly, keepRow } from '../bench-mates';
+
+const openDemo = async (page: Page) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Quillback Two', exact: true }).click();
+};
 
 test('a kit at a glance: how far each assembly is, what stops it; one press carries on where it stopped', async ({ page }) => {
   await firstAssembly(page, 'Glance');
@@ -33,4 +38,14 @@ test('on the first page a row is tried and drawn, and nothing of it is kept', as
   await expect(tried.getByRole('status')).toContainText('426AX3');
   await page.reload();
   await expect(line).toHaveValue('skin .025 / flange .040 : 426AD3-3.5 x18 @1.25');
+});
+
+test('the first stop of the keyboard leads past the bar', async ({ page }) => {
+  await openDemo(page);
+  await expect(page.getByRole('heading', { name: 'Quillback Two: assemblies' })).toBeVisible();
+  await page.locator('body').press('Tab');
+  const skip = page.getByRole('link', { name: 'To the content' });
+  await skip.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('main')).toBeFocused();
 });

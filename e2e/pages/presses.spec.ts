@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
 import { freshAssembly, markWhole, view } from '../bench-mates';
+import { budget } from '../../core/test/budget';
 
 const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
 
@@ -9,20 +10,30 @@ interface AssemblyJson {
   readonly rows: readonly { readonly id: string; readonly definition: { readonly holes: readonly { readonly id: string }[] } }[];
 }
 
-/** 25 rows over 15 parts, 44 sheets of them dimpled; and one set of dies for all of them. */
+/** Rows of two thin sheets, rows of a thin sheet on a spar, thin sheets, spars; and one set of dies for all of them. */
+const [THIN_ROWS, SPAR_ROWS, THIN, SPARS] = budget([6, 4, 5, 2], [19, 6, 12, 3]);
+const [ROWS, PARTS] = [THIN_ROWS + SPAR_ROWS, THIN + SPARS];
 const LINES = [
-  ...Array.from({ length: 19 }, (_, i) => `Row ${i + 1} ; sheet ${(i % 12) + 1}a .025 / sheet ${((i + 5) % 12) + 1}a .025 : 426AD3 x4 @1`),
-  ...Array.from({ length: 6 }, (_, i) => `Row ${i + 20} ; sheet ${(i % 12) + 1}a .025 / spar ${(i % 3) + 1}a .063 : 426AD3 x4 @1`),
+  ...Array.from(
+    { length: THIN_ROWS },
+    (_, i) => `Row ${i + 1} ; sheet ${(i % THIN) + 1}a .025 / sheet ${((i + 2) % THIN) + 1}a .025 : 426AD3 x4 @1`,
+  ),
+  ...Array.from(
+    { length: SPAR_ROWS },
+    (_, i) => `Row ${i + THIN_ROWS + 1} ; sheet ${(i % THIN) + 1}a .025 / spar ${(i % SPARS) + 1}a .063 : 426AD3 x4 @1`,
+  ),
 ];
 
-test('25 rows over 15 parts: deburred by 15 presses or fewer, dimpled by 25, scuffed, cleaned and primed by 3', async ({ page }) => {
+test(`${ROWS} rows over ${PARTS} parts: deburred by a press a part, dimpled by one a row, scuffed, cleaned and primed by 3`, async ({
+  page,
+}) => {
   await freshAssembly(page, 'Presses');
   await page.getByRole('button', { name: 'Paste lines' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('textbox').first().fill(LINES.join('\n'));
   await dialog.getByRole('button', { name: /^Keep/ }).click();
   await expect(dialog).toBeHidden();
-  await expect(page.getByText('25 rows', { exact: true })).toBeVisible();
+  await expect(page.getByText(`${ROWS} rows`, { exact: true })).toBeVisible();
   const assemblyId = /assemblies\/([^/?]+)/.exec(page.url())?.[1] ?? '';
   const { kit, rows } = (await (await page.request.get(`/api/assemblies/${assemblyId}`)).json()) as AssemblyJson;
   const at = new Date().toISOString();
@@ -57,12 +68,12 @@ test('25 rows over 15 parts: deburred by 15 presses or fewer, dimpled by 25, scu
     presses++;
     await expect(together.getByRole('button', { name, exact: true })).toHaveCount(0);
   }
-  expect(presses).toBeLessThanOrEqual(15);
+  expect(presses).toBeLessThanOrEqual(PARTS);
   const whole = async (verb: string, done: string) => {
     await setups(page)
       .getByRole('button', { name: new RegExp(`^${verb}`) })
       .click();
-    await together.getByRole('button', { name: `All 15 parts ${done}` }).click();
+    await together.getByRole('button', { name: `All ${PARTS} parts ${done}` }).click();
     await expect(setups(page).getByRole('button', { name: new RegExp(`^${verb}`) })).toHaveCount(0);
   };
   await whole('scuff', 'scuffed');
@@ -75,12 +86,12 @@ test('25 rows over 15 parts: deburred by 15 presses or fewer, dimpled by 25, scu
     dimples++;
     await expect.poll(() => setups(page).textContent()).not.toBe(left);
   }
-  expect(dimples).toBe(25);
+  expect(dimples).toBe(ROWS);
   await setups(page)
     .getByRole('button', { name: /^countersink/ })
     .first()
     .click();
-  for (let i = 0; i < 6; i++) {
+  for (let i = 0; i < SPAR_ROWS; i++) {
     const left = (await setups(page).textContent()) ?? '';
     await page.getByRole('button', { name: /^Mark .*countersunk/ }).click();
     await expect.poll(() => setups(page).textContent()).not.toBe(left);
@@ -88,6 +99,9 @@ test('25 rows over 15 parts: deburred by 15 presses or fewer, dimpled by 25, scu
   await whole('clean', 'cleaned');
   await whole('prime', 'primed');
   /* One press, one step back: all parts at once. */
-  await page.getByRole('button', { name: 'Undo 15 parts primed' }).last().click();
-  await expect(setups(page).getByRole('button', { name: /^prime/ })).toContainText('15 ready');
+  await page
+    .getByRole('button', { name: `Undo ${PARTS} parts primed` })
+    .last()
+    .click();
+  await expect(setups(page).getByRole('button', { name: /^prime/ })).toContainText(`${PARTS} ready`);
 });

@@ -71,15 +71,3 @@ test('the row’s form tells every fault at its field, opens what a fault is in,
   await expect(form.getByText(/larger than hole max/)).toBeVisible();
   await page.keyboard.press('Escape');
 });
-
-test('single keys are changed, and where one is taken it says by what', async ({ page }) => {
-  await drilling(page, 'Keymap', 6);
-  await page.keyboard.press('?');
-  const keys = page.getByRole('dialog', { name: 'Keys' });
-  await keys.getByLabel('Key for: to the holes').fill('d');
-  await expect(keys.getByRole('alert')).toContainText('a deviation at the hole at hand');
-  await keys.getByLabel('Key for: to the holes').fill('x');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('x');
-  await expect(page.getByRole('button', { name: 'Hole 1', exact: true })).toBeFocused();
-});

@@ -4,6 +4,9 @@ import type { Mark } from '#core/record/marks';
 import { keepMarks } from '../src/commands/marks';
 import { insertMarks, listMarksOfAssembly } from '../src/db/record';
 import { change, id, makeKit, mark, part, serve, written } from './client';
+import { budget } from '../../core/test/budget';
+
+const MARKS = budget(2000, 8000);
 
 const api = serve();
 const NOW = new Date('2026-11-20T12:00:00.000Z');
@@ -36,11 +39,11 @@ describe('places of a kit’s record', () => {
     expect(after.map((f) => f.mark.id)).toEqual([early.id, late.id]);
   });
 
-  it('8,000 marks in mixed posts of 1 and 500 by twelve writers, four readers reading on: none is missed, none comes twice', async () => {
+  it(`${MARKS} marks in mixed posts of 1 and 500 by twelve writers, four readers reading on: none is missed, none comes twice`, async () => {
     const k = await makeKit(api);
     const holeId = k.row.holes[0]!.id;
     const posts: number[] = [];
-    for (let left = 8000; left > 0; left -= posts.at(-1) as number)
+    for (let left = MARKS; left > 0; left -= posts.at(-1) as number)
       posts.push(Math.min(left, posts.length % 5 === 0 ? 500 : 1 + (posts.length % 40)));
     const sent: string[] = [];
     let isWriting = true;
@@ -68,7 +71,7 @@ describe('places of a kit’s record', () => {
     isWriting = false;
     const wanted = [...sent].sort();
     for (const seen of await readers) expect([...seen].sort()).toEqual(wanted);
-    expect(sent).toHaveLength(8000);
+    expect(sent).toHaveLength(MARKS);
   }, 120_000);
 
   it('changes and marks share the places; the revision says how far each has come, and of which life of the database', async () => {

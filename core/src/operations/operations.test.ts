@@ -10,6 +10,7 @@ import { planRow } from '../work/assembly-work';
 import { arrange } from '../access/arrange';
 import { assemblyOperations, closeId, lockId, type AssemblyOperation } from './operations';
 import { accessRows, waysLeft } from '../access/shut-off';
+import { budget } from '../../test/budget';
 
 const parts = new Map(
   [part('p1', 'skin', 0.025), part('p2', 'rib', 0.032), part('p3', 'spar', 0.063), part('p4', 'doubler', 0.04)].map((p) => [
@@ -106,11 +107,13 @@ describe('operations of an assembly', () => {
   it('an empty assembly has nothing to do', () => expect(derive([])).toEqual([]));
 });
 
-describe('2,000 random assemblies', () => {
+const ASSEMBLIES = budget(300, 2000);
+
+describe(`${ASSEMBLIES} random assemblies`, () => {
   it('no order breaks a precedence, and doing it one by one never meets a step that is early', () => {
     const random = randomFrom(20261123);
     const pick = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)] as T;
-    for (let round = 0; round < 2000; round++) {
+    for (let round = 0; round < ASSEMBLIES; round++) {
       const own: KitDefinition = { ...kit, work: { scuff: random() < 0.5, prime: random() < 0.5, scuffAfterDimple: false } };
       const rows = Array.from({ length: 1 + Math.floor(random() * 3) }, (_, i) => {
         const ids = [...parts.keys()].filter(() => random() < 0.6).slice(0, 3);
