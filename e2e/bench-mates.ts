@@ -56,9 +56,12 @@ export const rowLine = (page: Page) => page.getByRole('textbox', { name: /A row 
 
 /** Types a row and keeps it. */
 export async function keepRow(page: Page, line: string): Promise<void> {
+  const [isNew, before] = [(await page.getByRole('textbox', { name: /A row in one line/ }).count()) > 0, page.url()];
   await rowLine(page).fill(line);
   await rowLine(page).press('Enter');
   await expect(rowLine(page)).toHaveValue('');
+  /* A new row is chosen when it is there: whoever chooses another before that is not heard. */
+  if (isNew) await expect.poll(() => page.url()).not.toBe(before);
 }
 
 /** At the bench: all parts fitted up before drilling, or taken apart after it. */

@@ -6,6 +6,7 @@ const dialog = (page: Page) => page.getByRole('dialog');
 async function sealedRow(page: Page, name: string, when: string | null = null): Promise<void> {
   await keepRow(page, `${name} ; skin .025 / rib .032 : 426AD3 x6 @1`);
   await page.getByRole('table', { name: 'Rows' }).getByText(name, { exact: true }).click();
+  await expect(page.getByRole('region', { name: 'The selected row' }).getByRole('heading', { name, exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await dialog(page).getByText('How it is set').click();
   await dialog(page).getByLabel('sealed or bonded').check();
