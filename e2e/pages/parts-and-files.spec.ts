@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { detail, freshAssembly, keepRow, list } from '../bench-mates';
+import { detail, freshAssembly, keepRow, list, view } from '../bench-mates';
 
 test('a part is completed, turned, counted and measured; its rows are one step away', async ({ page }) => {
   await freshAssembly(page, 'Part cards');
@@ -43,4 +43,18 @@ test('an assembly is mirrored: definitions only', async ({ page }) => {
   await page.getByRole('link', { name: 'Right float', exact: true }).click();
   await expect(list(page).getByText('right')).toBeVisible();
   await expect(detail(page).getByText('0 of 96 steps done')).toBeVisible();
+});
+
+test('a part of another material than aluminum is said on its card, and its row stops where it would be dimpled', async ({ page }) => {
+  await freshAssembly(page, 'Other metal');
+  await keepRow(page, 'Cowl ; cowl .025 / rib .032 : 426AD3 x4 @1 e=.3');
+  await expect(detail(page)).not.toContainText('no aluminum');
+  await view(page, 'Parts');
+  await page.getByRole('button', { name: 'cowl', exact: true }).click();
+  const card = page.getByRole('form', { name: 'cowl' });
+  await card.getByLabel(/^What it is made of/).selectOption({ label: 'composite' });
+  await card.getByRole('button', { name: 'Keep the part' }).click();
+  await expect(card.getByText('Kept.')).toBeVisible();
+  await view(page, 'Plan');
+  await expect(detail(page)).toContainText('cowl is composite');
 });

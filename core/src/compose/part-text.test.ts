@@ -23,6 +23,8 @@ const full: PartDefinition = {
       { x: 400, y: 90 },
     ],
   },
+  nature: 'steel',
+  isBought: true,
   crease: true,
   flangeAngleDeg: 88.5,
   bareZones: ['the lap'],
@@ -44,6 +46,8 @@ describe('a part as its card is typed', () => {
     expect(value({}, bare)).toEqual(bare);
   });
   it('what is emptied says nothing any more; what is typed is taken trimmed', () => {
+    expect(value({ nature: '', isBought: false })).toMatchObject({ nature: undefined, isBought: false });
+    expect('isBought' in value({}, bare)).toBe(false);
     const none = value({ number: ' ', counted: '', angle: '', zones: '', crease: false });
     expect(none).toMatchObject({ number: '', counted: null, flangeAngleDeg: null, bareZones: [], crease: false });
     expect(value({ name: ' rib 3 ', hand: 'R', listed: ' 4 ', angle: '88,5°' }, bare)).toEqual({

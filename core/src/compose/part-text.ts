@@ -1,5 +1,6 @@
 import { readZones } from '../record/bare-zones';
 import type { Hand, Orientation, Outline, PartDefinition } from '../record/definitions';
+import type { Material } from '../tables/materials';
 import { readNumber } from '../typed/number-text';
 import type { Problem } from '../units/result';
 
@@ -18,6 +19,9 @@ export interface PartTyped {
   /** One a line. */
   readonly zones: string;
   readonly crease: boolean;
+  /** What kind of material; empty: aluminum alloy. */
+  readonly nature: '' | Material;
+  readonly isBought: boolean;
   readonly orientation: Orientation | null;
   readonly outline: Outline | null;
 }
@@ -43,6 +47,8 @@ export function typedOfPart(part: PartDefinition): PartTyped {
     angle: number(part.flangeAngleDeg),
     zones: (part.bareZones ?? []).join('\n'),
     crease: part.crease ?? false,
+    nature: part.nature ?? '',
+    isBought: part.isBought ?? false,
     orientation: part.orientation ?? null,
     outline: part.outline ?? null,
   };
@@ -86,6 +92,8 @@ export function readPartTyped(typed: PartTyped, was: PartDefinition): ReadPart {
       ...(angle !== null || was.flangeAngleDeg !== undefined ? { flangeAngleDeg: angle } : {}),
       ...(zones.value.length > 0 || was.bareZones !== undefined ? { bareZones: zones.value } : {}),
       ...(typed.crease || was.crease !== undefined ? { crease: typed.crease } : {}),
+      nature: typed.nature === '' ? undefined : typed.nature,
+      ...(typed.isBought || was.isBought !== undefined ? { isBought: typed.isBought } : {}),
       ...(typed.orientation || was.orientation !== undefined ? { orientation: typed.orientation } : {}),
       ...(typed.outline || was.outline !== undefined ? { outline: typed.outline } : {}),
     },

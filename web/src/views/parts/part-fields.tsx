@@ -1,6 +1,8 @@
 import { useId } from 'react';
 import { useWatch, type UseFormReturn } from 'react-hook-form';
 import type { PartTyped } from '#core/compose/part-text';
+import { MATERIALS } from '#core/tables/materials';
+import { MATERIAL_WORDS } from '#core/wording/findings';
 import { Field, Select } from '../../ui/controls';
 import { CheckField, TextField } from '../../ui/form-fields';
 
@@ -23,6 +25,9 @@ export function PartFields({ form }: { form: UseFormReturn<PartTyped> }) {
     <>
       <CheckField control={control} name="crease">
         its lap edge gets a slight crease
+      </CheckField>
+      <CheckField control={control} name="isBought">
+        bought finished (a hinge, a bracket, a nut’s lug): not prepared unless the plans say so
       </CheckField>
       <div className="max-w-md">
         <TextField
@@ -54,6 +59,16 @@ export function PartFields({ form }: { form: UseFormReturn<PartTyped> }) {
             <option value="">no hand</option>
             <option value="L">left</option>
             <option value="R">right</option>
+          </Select>
+        </Field>
+        <Field label="What it is made of (only aluminum sheet is dimpled)">
+          <Select {...register('nature')}>
+            <option value="">aluminum alloy, not said</option>
+            {MATERIALS.map((m) => (
+              <option key={m} value={m}>
+                {MATERIAL_WORDS[m]}
+              </option>
+            ))}
           </Select>
         </Field>
         {TEXTS.map(([key, label]) => (
