@@ -61,9 +61,9 @@ export function PartFields({ form }: { form: UseFormReturn<PartTyped> }) {
             <option value="R">right</option>
           </Select>
         </Field>
-        <Field label="What it is made of (only aluminum sheet is dimpled)">
+        <Field label="What it is made of">
           <Select {...register('nature')}>
-            <option value="">aluminum alloy, not said</option>
+            <option value="">not said (aluminum)</option>
             {MATERIALS.map((m) => (
               <option key={m} value={m}>
                 {MATERIAL_WORDS[m]}
