@@ -79,6 +79,10 @@ export async function keepWithReason(page: Page, reason: string, told: string | 
   await expect(dialog).toBeHidden();
 }
 
+export const views = (page: Page) => page.getByRole('navigation', { name: 'Views' });
+export const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
+export const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
+export const openSetup = (page: Page, name: RegExp) => setups(page).getByRole('button', { name }).click();
 export const strip = (page: Page) => page.getByRole('application', { name: /holes/ });
 export const list = (page: Page) => page.getByRole('table', { name: 'Rows' });
 export const detail = (page: Page) => page.getByRole('region', { name: 'The selected row' });
@@ -105,4 +109,66 @@ export async function swipe(
   for (let i = 1; i <= 8; i++) await touch('touchMove', [{ x: from.x + ((to.x - from.x) * i) / 8, y: from.y + ((to.y - from.y) * i) / 8 }]);
   await touch('touchEnd', []);
   await session.detach();
+}
+
+/** Fasteners pasted into the kit's catalogue, then back on the plan. */
+export async function pasteFasteners(page: Page, kit: string, table: string): Promise<void> {
+  const plan = page.url();
+  await page.getByRole('link', { name: kit, exact: true }).click();
+  await page.getByRole('link', { name: 'Fasteners', exact: true }).click();
+  await page.getByLabel('A list of fasteners with its heads').fill(table);
+  await page.getByRole('button', { name: /^Keep \d+ fasteners?$/ }).click();
+  await expect(page.getByText(/is kept\.|are kept\./)).toBeVisible();
+  await page.goto(plan);
+}
+
+/** The kit's page of the assembly that is open, and from there today. */
+export async function toToday(page: Page, kit: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Where you are' }).getByRole('link', { name: kit }).click();
+  await page.getByRole('link', { name: 'Today', exact: true }).click();
+}
+
+/** A row of 24 holes in three sheets, drilled. */
+export async function drilledRow(page: Page, kit: string): Promise<void> {
+  await freshAssembly(page, kit);
+  await keepRow(page, 'Keel ; skin .025 / rib .032 / spar .063 : 426AD3 x24 @1.5 hand=L');
+  await views(page).getByRole('link', { name: 'Bench' }).click();
+  await markWhole(page, 'fitted up');
+  await expect(markButton(page)).toContainText('Mark 24 drilled');
+  await markButton(page).click();
+  await markWhole(page, 'taken apart');
+  await expect(page.getByRole('heading', { name: /^Deburr/ })).toBeVisible();
+}
+
+/** A row of shield and rib, set at the bench whatever comes first. */
+export async function setRow(page: Page, kit: string, holes: number): Promise<void> {
+  await freshAssembly(page, kit);
+  await keepRow(page, `Shield lap ; shield .025 / rib .032 : 426AD3 x${holes} @1 e=.32`);
+  await view(page, 'Bench');
+  await openSetup(page, /^rivet/);
+  await page.getByRole('button', { name: /^All open/ }).click();
+  await page.getByRole('button', { name: `Mark ${holes} set` }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /It was done/ })
+    .click();
+  await expect(setups(page).getByRole('button', { name: /^rivet/ })).toHaveCount(0);
+}
+
+/** A row of six holes at the bench, about to be drilled. */
+export async function atTheBench(page: Page, kit: string): Promise<void> {
+  await freshAssembly(page, kit);
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x6 @1 e=.3');
+  await view(page, 'Bench');
+  await openSetup(page, /^drill to size/);
+  await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toContainText('Keel');
+}
+
+/** A row fitted up, about to be drilled. */
+export async function drilling(page: Page, kit: string, holes = 12): Promise<void> {
+  await freshAssembly(page, kit);
+  await keepRow(page, `Keel ; skin .025 / spar .063 : 426AD3 x${holes} @1 e=.3`);
+  await view(page, 'Bench');
+  await markWhole(page, 'fitted up');
+  await expect(markButton(page)).toContainText(`Mark ${holes} drilled`);
 }

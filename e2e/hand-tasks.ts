@@ -1,12 +1,11 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
+import { freshAssembly, keepRow, markWhole, view, markButton } from './bench-mates';
 
 /*
  * The tasks done most often, by keys alone and by touch alone, every press counted: docs/presses.md says how many, and this is where they are
  * counted. Getting to the bench is not counted, what is done there is.
  */
-const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
 /** The menu that was asked for is there, and listens to keys. */
 const inMenu = (page: Page) => expect.poll(() => page.evaluate(() => document.activeElement?.closest('[role=menu]') != null)).toBe(true);
 const said = (page: Page) => page.getByRole('status').filter({ hasText: /^(Marked|Taken back)/ });

@@ -1,8 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { detail, freshAssembly, keepRow, list, view } from './bench-mates';
+import { detail, freshAssembly, keepRow, list, view, pasteFasteners, setups, openSetup } from './bench-mates';
 
-const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
-const openSetup = (page: Page, name: RegExp) => setups(page).getByRole('button', { name }).click();
 const how = (page: Page) => page.getByRole('region', { name: 'How it is set' });
 const inspect = (page: Page) => page.getByRole('region', { name: 'Inspect one rivet' });
 const done = async (page: Page) => {
@@ -12,17 +10,6 @@ const done = async (page: Page) => {
     .click();
   await expect(page.getByRole('dialog')).toBeHidden();
 };
-
-/** Fasteners pasted into the kit's catalogue, then back on the plan. */
-async function pasteFasteners(page: Page, kit: string, table: string): Promise<void> {
-  const plan = page.url();
-  await page.getByRole('link', { name: kit, exact: true }).click();
-  await page.getByRole('link', { name: 'Fasteners', exact: true }).click();
-  await page.getByLabel('A list of fasteners with its heads').fill(table);
-  await page.getByRole('button', { name: /^Keep \d+ fasteners?$/ }).click();
-  await expect(page.getByText(/is kept\.|are kept\./)).toBeVisible();
-  await page.goto(plan);
-}
 
 /** What is said of a solid rivet only: its call-outs, its driven head, how it is bucked. */
 const SOLID = /MS20\d+|4[27]0AD|driven head|shop.head|buck|never fire a gun|squeezer/i;

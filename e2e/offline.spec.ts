@@ -4,10 +4,8 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { CHROMIUM } from '../scripts/chromium';
-import { firstAssembly, keepRow, markWhole } from './bench-mates';
+import { firstAssembly, keepRow, markWhole, views, markButton } from './bench-mates';
 
-const views = (page: Page) => page.getByRole('navigation', { name: 'Views' });
-const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
 const badge = (page: Page) => page.getByRole('status', { name: 'Kept in this browser until the program answers' });
 
 interface Opened {

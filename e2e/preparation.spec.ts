@@ -1,10 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { connect, type Socket } from 'node:net';
-import { freshAssembly, keepRow, view } from './bench-mates';
+import { freshAssembly, keepRow, view, openSetup } from './bench-mates';
 
 const GAUGE_PORT = Number(process.env.ANVIL_E2E_GAUGE_PORT);
-const openSetup = (page: Page, name: RegExp) => page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name }).click();
 const panel = (page: Page) => page.getByRole('region', { name: 'Depth of the cage' });
 
 /** A gauge in the test's hand. */

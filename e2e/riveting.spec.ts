@@ -2,28 +2,12 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import sharp from 'sharp';
-import { freshAssembly, keepRow, view } from './bench-mates';
+import { setRow } from './bench-mates';
 
-const openSetup = (page: Page, name: RegExp) => page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name }).click();
 const noSerious = async (page: Page) => {
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)).toEqual([]);
 };
-
-/** A row of shield and rib, set at the bench whatever comes first. */
-async function setRow(page: Page, kit: string, holes: number): Promise<void> {
-  await freshAssembly(page, kit);
-  await keepRow(page, `Shield lap ; shield .025 / rib .032 : 426AD3 x${holes} @1 e=.32`);
-  await view(page, 'Bench');
-  await openSetup(page, /^rivet/);
-  await page.getByRole('button', { name: /^All open/ }).click();
-  await page.getByRole('button', { name: `Mark ${holes} set` }).click();
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /It was done/ })
-    .click();
-  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name: /^rivet/ })).toHaveCount(0);
-}
 
 test('the log writes itself; a sentence and a photo beside it; a revised page; the dossier is made and is a PDF', async ({
   page,

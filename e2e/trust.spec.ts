@@ -1,19 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, keepRow, markWhole, swipe, view } from './bench-mates';
+import { freshAssembly, keepRow, swipe, view, drilling, markButton } from './bench-mates';
 
-const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
 /** Every rule there is, best practices too. */
 const violations = async (page: Page) =>
   (await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`);
-
-async function drilling(page: Page, kit: string, holes = 12): Promise<void> {
-  await freshAssembly(page, kit);
-  await keepRow(page, `Keel ; skin .025 / spar .063 : 426AD3 x${holes} @1 e=.3`);
-  await view(page, 'Bench');
-  await markWhole(page, 'fitted up');
-  await expect(markButton(page)).toContainText(`Mark ${holes} drilled`);
-}
 
 test.describe('with a finger', () => {
   test.use({ viewport: { width: 1024, height: 768 }, hasTouch: true });

@@ -1,27 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { detail, freshAssembly, keepRow, markWhole, strip } from '../bench-mates';
-
-const views = (page: Page) => page.getByRole('navigation', { name: 'Views' });
-const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
-const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
-
-/** The kit's page of the assembly that is open, and from there today. */
-async function toToday(page: Page, kit: string): Promise<void> {
-  await page.getByRole('navigation', { name: 'Where you are' }).getByRole('link', { name: kit }).click();
-  await page.getByRole('link', { name: 'Today', exact: true }).click();
-}
-
-/** A row of 24 holes in three sheets, drilled. */
-async function drilledRow(page: Page, kit: string): Promise<void> {
-  await freshAssembly(page, kit);
-  await keepRow(page, 'Keel ; skin .025 / rib .032 / spar .063 : 426AD3 x24 @1.5 hand=L');
-  await views(page).getByRole('link', { name: 'Bench' }).click();
-  await markWhole(page, 'fitted up');
-  await expect(markButton(page)).toContainText('Mark 24 drilled');
-  await markButton(page).click();
-  await markWhole(page, 'taken apart');
-  await expect(page.getByRole('heading', { name: /^Deburr/ })).toBeVisible();
-}
+import { expect, test } from '@playwright/test';
+import { detail, freshAssembly, keepRow, markWhole, strip, toToday, drilledRow, views, markButton, setups } from '../bench-mates';
 
 test('the same by keys: two of them', async ({ page }) => {
   await drilledRow(page, 'By keys');

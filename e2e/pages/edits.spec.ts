@@ -1,7 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { detail, firstAssembly, keepRow, keepWithReason, list, rowLine, view } from '../bench-mates';
+import { detail, firstAssembly, keepRow, keepWithReason, list, rowLine, view, setups } from '../bench-mates';
 
-const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
 const asked = (page: Page) => page.getByRole('dialog', { name: 'This reaches work that was done' });
 const against = (page: Page) => page.getByRole('region', { name: 'The work against the plan' });
 

@@ -1,9 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, markWhole, view } from '../bench-mates';
+import { expect, test } from '@playwright/test';
+import { freshAssembly, markWhole, view, setups } from '../bench-mates';
 import { budget } from '../../core/test/budget';
-
-const setups = (page: Page) => page.getByRole('navigation', { name: 'Set-ups' });
 
 interface AssemblyJson {
   readonly kit: { readonly id: string; readonly definition: { readonly people: readonly { readonly id: string }[] } };

@@ -1,22 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, keepRow, view } from '../bench-mates';
-
-const openSetup = (page: Page, name: RegExp) => page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name }).click();
-
-/** A row of shield and rib, set at the bench whatever comes first. */
-async function setRow(page: Page, kit: string, holes: number): Promise<void> {
-  await freshAssembly(page, kit);
-  await keepRow(page, `Shield lap ; shield .025 / rib .032 : 426AD3 x${holes} @1 e=.32`);
-  await view(page, 'Bench');
-  await openSetup(page, /^rivet/);
-  await page.getByRole('button', { name: /^All open/ }).click();
-  await page.getByRole('button', { name: `Mark ${holes} set` }).click();
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /It was done/ })
-    .click();
-  await expect(page.getByRole('navigation', { name: 'Set-ups' }).getByRole('button', { name: /^rivet/ })).toHaveCount(0);
-}
+import { freshAssembly, keepRow, view, setRow, openSetup } from '../bench-mates';
 
 const inspect = (page: Page) => page.getByRole('region', { name: 'Inspect one rivet' });
 const measure = async (page: Page, fields: Record<string, string>) => {

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, keepRow, view } from '../bench-mates';
+import { atTheBench } from '../bench-mates';
 
 /* Some answers are changed on their way to the page: nothing of the browser's own may stand between. */
 test.use({ serviceWorkers: 'block' });
@@ -8,16 +8,6 @@ const marksOf = async (page: Page): Promise<number> => {
   const assembly = /assemblies\/([^/?]+)/.exec(page.url())?.[1] ?? '';
   return ((await (await page.request.get(`/api/assemblies/${assembly}/marks?after=0`)).json()) as { marks: unknown[] }).marks.length;
 };
-async function atTheBench(page: Page, kit: string): Promise<void> {
-  await freshAssembly(page, kit);
-  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x6 @1 e=.3');
-  await view(page, 'Bench');
-  await page
-    .getByRole('navigation', { name: 'Set-ups' })
-    .getByRole('button', { name: /^drill to size/ })
-    .click();
-  await expect(page.getByRole('button', { name: 'Mark 6 drilled' })).toContainText('Keel');
-}
 
 test('a gauge that types its digits with nothing focused marks nothing', async ({ page }) => {
   await atTheBench(page, 'Wedge');

@@ -1,15 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { freshAssembly, keepRow, markWhole, view } from '../bench-mates';
-
-const markButton = (page: Page) => page.getByRole('button', { name: /^Mark / });
-
-async function drilling(page: Page, kit: string, holes = 12): Promise<void> {
-  await freshAssembly(page, kit);
-  await keepRow(page, `Keel ; skin .025 / spar .063 : 426AD3 x${holes} @1 e=.3`);
-  await view(page, 'Bench');
-  await markWhole(page, 'fitted up');
-  await expect(markButton(page)).toContainText(`Mark ${holes} drilled`);
-}
+import { expect, test } from '@playwright/test';
+import { freshAssembly, keepRow, view, drilling, markButton } from '../bench-mates';
 
 test('a press that marks nothing says why; a held-back hole says what holds it', async ({ page }) => {
   await drilling(page, 'Explained');

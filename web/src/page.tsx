@@ -1,13 +1,10 @@
-import { QueryClientProvider } from '@tanstack/react-query';
 import { startTransition, StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { BrowserRouter } from 'react-router';
-import { App } from './app';
 import { reloadOnceWell } from './api/away';
 import { keepOfflinePage } from './api/offline-page';
 import { startOutbox } from './api/outbox';
 import { newQueryClient } from './api/query-client';
-import { EditEffects } from './ui/edit-effects';
+import { WholePage } from './whole-page';
 
 const client = newQueryClient();
 /* The page opens without its server where the browser can keep it. */
@@ -21,13 +18,7 @@ const root = createRoot(document.getElementById('root') as HTMLElement);
 startTransition(() =>
   root.render(
     <StrictMode>
-      <QueryClientProvider client={client}>
-        <BrowserRouter>
-          <EditEffects>
-            <App />
-          </EditEffects>
-        </BrowserRouter>
-      </QueryClientProvider>
+      <WholePage client={client} />
     </StrictMode>,
   ),
 );

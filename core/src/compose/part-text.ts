@@ -92,7 +92,7 @@ export function readPartTyped(typed: PartTyped, was: PartDefinition): ReadPart {
       ...(angle !== null || was.flangeAngleDeg !== undefined ? { flangeAngleDeg: angle } : {}),
       ...(zones.value.length > 0 || was.bareZones !== undefined ? { bareZones: zones.value } : {}),
       ...(typed.crease || was.crease !== undefined ? { crease: typed.crease } : {}),
-      nature: typed.nature === '' ? undefined : typed.nature,
+      ...(typed.nature !== '' || was.nature !== undefined ? { nature: typed.nature === '' ? undefined : typed.nature } : {}),
       ...(typed.isBought || was.isBought !== undefined ? { isBought: typed.isBought } : {}),
       ...(typed.orientation || was.orientation !== undefined ? { orientation: typed.orientation } : {}),
       ...(typed.outline || was.outline !== undefined ? { outline: typed.outline } : {}),

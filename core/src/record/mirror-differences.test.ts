@@ -106,11 +106,11 @@ describe('a mirrored part against its source', () => {
       measured: length(0.031),
       outline: { ...outline, corners: outline.corners.map((c) => ({ x: c.x * 2, y: c.y })) },
     };
-    const found = partDifferences(copyPart, { ...changed, crease: true });
-    expect(found.map((d) => d.key)).toEqual(['thickness', 'crease', 'outline']);
+    const found = partDifferences(copyPart, { ...changed, nature: 'composite', isBought: true, crease: true });
+    expect(found.map((d) => d.key)).toEqual(['thickness', 'nature', 'isBought', 'crease', 'outline']);
     let next = copyPart;
-    for (const d of found) next = takeOverPart(next, { ...changed, crease: true }, d.key);
-    expect(partDifferences(next, { ...changed, crease: true })).toEqual([]);
+    for (const d of found) next = takeOverPart(next, { ...changed, nature: 'composite', isBought: true, crease: true }, d.key);
+    expect(partDifferences(next, { ...changed, nature: 'composite', isBought: true, crease: true })).toEqual([]);
     expect(next.measured).toBeNull();
     expect(next.outline?.corners[1]).toEqual({ x: -200, y: 0 });
   });

@@ -33,6 +33,8 @@ const PART_KEYS = [
   'thickness',
   'number',
   'material',
+  'nature',
+  'isBought',
   'finish',
   'page',
   'revision',

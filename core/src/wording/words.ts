@@ -152,6 +152,8 @@ export const DIFFERENCE_WORDS: Readonly<Record<RowDifferenceKey | PartDifference
   holes: 'number of holes',
   holds: 'holes held back',
   drilledFrom: 'side it is drilled from',
+  nature: 'what it is made of',
+  isBought: 'bought finished',
   crease: 'creased edge',
   layers: 'call-outs by sheet',
   laid: 'layout',

@@ -44,8 +44,9 @@ interface OwnAnswer {
 }
 export const routes: OwnAnswer[] = [];
 
-/** Who listens to what is asked. */
-export const heard = new Set<(request: { method: () => string; url: () => string; postDataJSON: () => unknown }) => void>();
+/** Told of everything that is asked of the server. */
+export type Hearer = (request: { method: () => string; url: () => string; postDataJSON: () => unknown }) => void;
+export const heard = new Set<Hearer>();
 
 const underway = new Set<Promise<unknown>>();
 
@@ -81,9 +82,9 @@ const nothingDrawn = (canvas: unknown): unknown =>
     },
   );
 
-/** What a window has and the made-up one has not, or only by halves. */
 let filled: Document | null = null;
 
+/** Gives the made-up window what a window has and it has not, or only in part. */
 export function fillIn(base: string): void {
   /* Every file of tests has a window of its own. */
   if (filled === document) return;

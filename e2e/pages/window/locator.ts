@@ -35,26 +35,19 @@ export function matches(text: string, wanted: Match | undefined, exact = false):
   return exact ? given === plain(wanted) : given.toLowerCase().includes(plain(wanted).toLowerCase());
 }
 
-/** Whether somebody can meet an element, as far as that is said without a style sheet. */
-export function isShown(element: Element): boolean {
+/** Whether an element is seen, as far as that is said without a style sheet. A dialog hides what is behind it from whoever listens only. */
+function isVisible(element: Element): boolean {
   for (let e: Element | null = element; e; e = e.parentElement) {
-    if (e.getAttribute('aria-hidden') === 'true' || e.hasAttribute('hidden')) return false;
-    if ((e as HTMLElement).style?.display === 'none' || (e as HTMLElement).style?.visibility === 'hidden') return false;
-    const folded: Element | null = e.parentElement;
-    if (folded?.tagName === 'DETAILS' && !folded.hasAttribute('open') && e.tagName !== 'SUMMARY') return false;
+    const { display, visibility } = (e as HTMLElement).style ?? {};
+    if (e.hasAttribute('hidden') || display === 'none' || visibility === 'hidden') return false;
+    const around: Element | null = e.parentElement;
+    if (around?.tagName === 'DETAILS' && !around.hasAttribute('open') && e.tagName !== 'SUMMARY') return false;
   }
   return element.isConnected;
 }
 
-/** Dialogs hide what is behind them from whoever listens, not from whoever looks. */
-function isVisible(element: Element): boolean {
-  for (let e: Element | null = element; e; e = e.parentElement) {
-    if (e.hasAttribute('hidden') || (e as HTMLElement).style?.display === 'none') return false;
-    const folded: Element | null = e.parentElement;
-    if (folded?.tagName === 'DETAILS' && !folded.hasAttribute('open') && e.tagName !== 'SUMMARY') return false;
-  }
-  return element.isConnected;
-}
+/** Whether an element is there for whoever listens. */
+const isHeard = (element: Element): boolean => isVisible(element) && element.closest('[aria-hidden="true"]') === null;
 
 const flag = (element: Element, name: string): boolean => element.getAttribute(name) === 'true';
 
@@ -106,7 +99,7 @@ export class Locator {
 
   getByRole(role: string, options: ByRole = {}): Locator {
     const fits = (e: Element) =>
-      isShown(e) &&
+      isHeard(e) &&
       (options.name === undefined || matches(accessibleName(e), options.name, options.exact)) &&
       (options.level === undefined || e.tagName === `H${options.level}` || e.getAttribute('aria-level') === String(options.level)) &&
       (options.checked === undefined || isChecked(e) === options.checked) &&

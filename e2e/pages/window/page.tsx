@@ -1,14 +1,12 @@
 import 'fake-indexeddb/auto';
-import { QueryClientProvider, type QueryClient } from '@tanstack/react-query';
+import type { QueryClient } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot, type Root } from 'react-dom/client';
-import { BrowserRouter } from 'react-router';
 import { inject } from 'vitest';
 import { startOutbox } from '../../../web/src/api/outbox';
 import { newQueryClient } from '../../../web/src/api/query-client';
-import { App } from '../../../web/src/app';
-import { EditEffects } from '../../../web/src/ui/edit-effects';
-import { fillIn, heard, routes } from './fill-in';
+import { WholePage } from '../../../web/src/whole-page';
+import { fillIn, heard, routes, type Hearer } from './fill-in';
 import { setClock, windClock } from './clock';
 import { hands, Locator, pressKey, settled } from './locator';
 
@@ -101,7 +99,7 @@ export class Page {
     const at = routes.findIndex((r) => r.pattern === pattern);
     if (at >= 0) routes.splice(at, 1);
   }
-  on(_: 'request', hear: (request: { method: () => string; url: () => string; postDataJSON: () => unknown }) => void): void {
+  on(_: 'request', hear: Hearer): void {
     heard.add(hear);
   }
 
@@ -121,13 +119,7 @@ export class Page {
     this.root = createRoot(document.getElementById('root') as HTMLElement);
     this.root.render(
       <StrictMode>
-        <QueryClientProvider client={client}>
-          <BrowserRouter>
-            <EditEffects>
-              <App />
-            </EditEffects>
-          </BrowserRouter>
-        </QueryClientProvider>
+        <WholePage client={client} />
       </StrictMode>,
     );
     await settled();

@@ -4,8 +4,8 @@ import { answered, heard, routes } from './fill-in';
 import { Page } from './page';
 
 /*
- * The language of the journeys, for tests that need no browser: a file here is a file of journeys, and `npx playwright test --project=pages`
- * runs it in Chromium as it stands.
+ * The language of the journeys, for tests that need no browser: a file here is a file of journeys, and
+ * `ANVIL_E2E_PAGES=1 npx playwright test --project=pages` runs it in Chromium as it stands.
  */
 type Body = (given: { page: Page }) => Promise<void>;
 interface Use {

@@ -6,6 +6,7 @@ import { readPartTyped, typedOfPart, type PartTyped } from '#core/compose/part-t
 import type { Entity, PartDefinition } from '#core/record/definitions';
 import { rowTitle } from '#core/record/title';
 import { showBoth } from '#core/units/show';
+import { MATERIAL_WORDS } from '#core/wording/findings';
 import { useMirrorSource } from '../../api/queries';
 import { partsById } from '../../models/planned-rows';
 import { Button, ErrorText } from '../../ui/controls';
@@ -119,6 +120,8 @@ function describe(part: PartDefinition): string {
     part.name,
     part.hand ?? 'no hand',
     part.number,
+    part.nature ? MATERIAL_WORDS[part.nature] : '',
+    part.isBought ? 'bought finished' : '',
     part.material,
     part.finish,
     part.page,
