@@ -91,8 +91,9 @@ test('a revised page stands at its row, at the bench and today until somebody sa
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25 page=FL-07');
   await keepRow(page, 'Chine ; skin .025 / rib .063 : 426AD3 x4 @1.25 page=FL-07');
   await list(page).getByRole('button', { name: 'Keel' }).click();
+  /* The row that is shown is the one that is marked. */
+  await expect(detail(page).getByRole('heading', { name: 'Keel', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Drilled (4)' }).click();
-  /* What was drilled is on record before the page is: the flag counts what the server knew then. */
   await expect(page.getByText('On record: 4 holes drilled.')).toBeVisible();
   await page.getByRole('navigation', { name: 'Where you are' }).getByRole('link', { name: 'Pages' }).click();
   await page.getByRole('link', { name: 'Log', exact: true }).click();
