@@ -28,7 +28,7 @@ export function entity<K extends EntityKind>(kind: K): Is<Entity<K>> {
 }
 
 /** A mark as it is read: with what an old one's work was, where the change record tells. */
-export const isMark: Is<Mark> = said<Mark>(MARK_SCHEMA.keys({ then: Joi.object().allow(null) }));
+export const isMark: Is<Mark> = said<Mark>(MARK_SCHEMA.keys({ then: Joi.object().allow(null), place: Joi.number().integer().positive() }));
 
 export const isMarkKind: Is<MarkKind> = oneOf(...MARK_KINDS);
 export const isEntityKind: Is<EntityKind> = oneOf(...ENTITY_KINDS);

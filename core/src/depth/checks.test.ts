@@ -82,8 +82,8 @@ describe('a flange after dimpling', () => {
   });
 });
 
-it('cracked and wrong-sided dimples are a stop, and every defect says what follows', () => {
-  expect(DIMPLE_DEFECTS.filter((d) => dimpleSeverity(d) === 'stop')).toEqual(['cracked', 'wrong-side']);
+it('cracked, wrong-sided and flattened dimples are a stop, and every defect says what follows', () => {
+  expect(DIMPLE_DEFECTS.filter((d) => dimpleSeverity(d) === 'stop')).toEqual(['cracked', 'wrong-side', 'flattened']);
   expect(new Set(DIMPLE_DEFECTS.map(dimpleSentence)).size).toBe(DIMPLE_DEFECTS.length);
 });
 

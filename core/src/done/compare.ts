@@ -15,7 +15,8 @@ import { rivetOfDash } from '../tables/fasteners';
 import { PROFILES } from '../tables/profiles';
 import { inches, type Mm } from '../units/length';
 import type { StandingCode, StandingFinding } from './findings';
-import { holeOf, nothingDone, type HoleDone, type PartsDone, type Proof } from './hole-done';
+import { holeOf, nothingDone, type HoleDone, type Proof } from './hole-done';
+import type { PartsDone } from './parts-done';
 import { isOtherwise } from './otherwise';
 import { isSettledBy } from './settled';
 import { fastenerOf, type PlannedRow } from './work';
@@ -161,6 +162,7 @@ class Comparison {
     }
     for (const layer of this.layers) this.ofSheet(layer);
     this.ofHole();
+    this.recordChanged();
     this.underRivet();
     const settled = this.settle();
     return { done: this.keys, open: settled.open, findings: settled.findings, notRecorded: this.notRecorded, isNotSaid: this.isNotSaid };
@@ -418,6 +420,7 @@ class Comparison {
     const { causes } = sheet;
     if (sheet.isCracked) this.find('cracked', 'stop', { layer: index, since: causes.crack });
     if (sheet.isFilled) this.find('through-a-filling', 'stop', { layer: index });
+    if (sheet.isFlattened) this.find('flattened', 'stop', { layer: index, since: causes.dimple });
     if (sheet.isDimpledBothWays) this.find('dimpled-both-ways', 'stop', { layer: index, since: causes.dimple });
     if (sheet.isDimpledTwice && sheet.dimple && sheet.dimple.dash !== NOT_SAID) {
       const { dash } = sheet.dimple;
@@ -483,7 +486,17 @@ class Comparison {
     if (done.isSetTwice) this.find('set-twice', 'stop', { since: causes.set });
     if (done.noGo) this.find('no-go', 'stop', { since: causes.noGo });
     if (done.isRejected) this.find('head-refused', 'stop', { since: causes.head });
-    if (done.deviation) this.find(done.deviation === 'stop' ? 'deviation-stop' : 'measure-first', 'stop', { since: causes.deviation });
+    if (done.deviation)
+      this.find(done.deviation.verdict === 'stop' ? 'deviation-stop' : 'measure-first', 'stop', { since: causes.deviation });
+  }
+
+  /** What marks found that the record says otherwise now; in a sheet that is gone nobody asks any more. */
+  private recordChanged(): void {
+    for (const { by, partId, kept, now, order } of this.done.changed) {
+      const layer = partId === undefined ? undefined : this.layers.find((l) => l.layer.partId === partId)?.index;
+      if (partId !== undefined && layer === undefined) continue;
+      this.find('record-changed', 'caution', { ...(layer === undefined ? {} : { layer }), data: { by, kept, now }, since: order });
+    }
   }
 
   /** What cannot be done while the fastener is in; and what was never recorded before it went in. */

@@ -13,6 +13,7 @@ export const STANDING_SEVERITIES = {
   'prepared-larger': ['stop'],
   'dimpled-twice': ['caution'],
   'dimpled-both-ways': ['stop'],
+  flattened: ['stop'],
   'other-angle': ['stop'],
   'cut-deeper-than-planned': ['caution', 'stop'],
   cracked: ['stop'],
@@ -27,6 +28,7 @@ export const STANDING_SEVERITIES = {
   'deviations-add-up': ['caution'],
   'no-go': ['stop'],
   'look-again': ['caution'],
+  'record-changed': ['caution'],
 } as const satisfies Record<string, readonly Severity[]>;
 
 export type StandingCode = keyof typeof STANDING_SEVERITIES;

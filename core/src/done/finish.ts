@@ -2,7 +2,7 @@ import { readStepKey, partInKey, AT_HOLE, partKey } from '../record/step-key';
 import { holesInPlan } from '../record/holes';
 import type { RowDefinition } from '../record/definitions';
 import { awaitsCheck, isDone, isHeld, type HoleStates, type Step, type StepKind } from '../record/steps';
-import type { PartsDone } from './hole-done';
+import type { PartsDone } from './parts-done';
 import type { RowDone } from './row-standing';
 
 /** A row with what was done at its holes, as a finish is concerned by it. */

@@ -1,5 +1,6 @@
 import { compareMarks, effectiveMarks, type Mark } from '../record/marks';
-import { foldParts, foldRow, type HoleDone, type LayersOf, type PartsDone, type RecordDone } from './hole-done';
+import { foldRow, type HoleDone, type LayersOf, type RecordDone } from './hole-done';
+import { foldParts, type PartsDone } from './parts-done';
 import { pieceChanges, type PieceChange } from './pieces';
 
 const NO_LAYERS: LayersOf = () => undefined;
@@ -12,8 +13,8 @@ const isPieceMark = (mark: Mark): boolean => mark.kind === 'scrapped' || mark.ki
  * are others than before, fold again what they reach.
  */
 export class MarkFolder {
-  /** Every mark seen, whether its row is known or not. */
-  private readonly seen = new Set<string>();
+  /** Every mark seen, whether its row is known or not, with its place. */
+  private readonly seen = new Map<string, number | undefined>();
   private readonly rowOf = new Map<string, string>();
   private readonly byRow = new Map<string, Mark[]>();
   /** Undos that came before the mark they name. */
@@ -32,11 +33,12 @@ export class MarkFolder {
     let known = 0;
     for (const mark of marks) if (this.seen.has(mark.id)) known++;
     if (known < this.seen.size && this.isAnyGone(marks)) this.forget();
-    for (const mark of marks)
-      if (!this.seen.has(mark.id)) {
-        this.seen.add(mark.id);
-        this.add(mark, dirty);
-      }
+    for (const mark of marks) {
+      if (!this.seen.has(mark.id)) this.add(mark, dirty);
+      else if (mark.place !== undefined && this.seen.get(mark.id) === undefined) this.placed(mark, dirty);
+      else continue;
+      this.seen.set(mark.id, mark.place);
+    }
     for (const [rowId, layers] of this.foldedBy) if (layersOf(rowId) !== layers) dirty.add(rowId);
     if (dirty.size === 0) return this.folded;
     const before = this.changes;
@@ -78,7 +80,7 @@ export class MarkFolder {
 
   private isAnyGone(marks: readonly Mark[]): boolean {
     const there = new Set(marks.map((m) => m.id));
-    for (const id of this.seen) if (!there.has(id)) return true;
+    for (const id of this.seen.keys()) if (!there.has(id)) return true;
     return false;
   }
 
@@ -86,6 +88,18 @@ export class MarkFolder {
     for (const known of [this.seen, this.rowOf, this.byRow, this.early, this.pieceMarks, this.foldedBy, this.partRows]) known.clear();
     this.changes = [];
     this.folded = NOTHING;
+  }
+
+  /** A mark that waited has got its place: where another one of the same time could come before it, its row is folded anew. */
+  private placed(mark: Mark, dirty: Set<string>): void {
+    const rowId = this.rowOf.get(mark.id);
+    const own = rowId === undefined ? undefined : this.byRow.get(rowId);
+    if (!own || rowId === undefined) return;
+    let isTied = isPieceMark(mark);
+    for (const [i, m] of own.entries())
+      if (m.id === mark.id) own[i] = mark;
+      else if (m.doneAt === mark.doneAt) isTied = true;
+    if (isTied) dirty.add(rowId);
   }
 
   private add(mark: Mark, dirty: Set<string>): void {

@@ -6,21 +6,25 @@ import {
   drill,
   ENLARGED_MM,
   fill,
+  flatten,
   forgetDimple,
   gauge,
   NOT_SAID,
+  turnDimple,
   type Said,
   type SheetHole,
 } from '../metal/sheet-hole';
 import { DIMPLE_CONSEQUENCES } from '../record/dimple-check';
 import { faceTouched, oppositeFace, type PartFace } from '../record/face';
 import type { LayerDefinition } from '../record/definitions';
-import { compareMarks, effectiveMarks, type Mark, type SettledFinding, type Side } from '../record/marks';
-import type { CutWork, DimpleWork, DrillWork, FastenerDone, SetWork } from '../record/mark-work';
-import { AT_HOLE, partKey, readStepKey, stepKey } from '../record/step-key';
+import { compareMarks, effectiveMarks, type DimpleDefect, type Mark, type SettledFinding, type Side } from '../record/marks';
+import type { CutWork, DimpleWork, DrillWork, FastenerDone, InspectWork, SetWork } from '../record/mark-work';
+import { AT_HOLE, readStepKey, stepKey } from '../record/step-key';
 import { coneOf, surfaceOfDepth } from '../rivet/cone';
 import type { Mm } from '../units/length';
-import { PieceCount, pieceChanges, type PieceChange, type PieceNumbers } from './pieces';
+import { foldParts, type PartsDone } from './parts-done';
+import { PieceCount, pieceChanges, type PieceChange } from './pieces';
+import { isOtherFastener, isOtherHole, type RecordChange } from './record-change';
 
 export { NOT_SAID, type Said } from '../metal/sheet-hole';
 
@@ -40,6 +44,15 @@ export interface Settlement extends SettledFinding {
 /** Kinds of marks that a finding of the hole as a whole comes from. */
 export type HoleCause = 'set' | 'noGo' | 'deviation' | 'head';
 
+/** A deviation whose verdict was stop, or for which something was to be measured first. */
+export interface FoundDeviation {
+  readonly verdict: 'stop' | 'unknown';
+  /** Parts it was found in whose pieces are still there: with the last of them it is gone. */
+  readonly partIds: readonly string[];
+  /** A drilling of this size or more, mm, ends it: it was the hole alone that was found wrong; null: no drilling does. */
+  readonly endsAtMm: number | null;
+}
+
 /** What was done at one hole, as its marks say it, whatever the plan says now. Lengths mm, times ISO 8601. */
 export interface HoleDone {
   /** Keys of the steps marked there and not undone by what came later, each with its done-at. */
@@ -55,12 +68,15 @@ export interface HoleDone {
   proofs: readonly Proof[];
   /** Parts that were replaced since a fastener proved them. */
   unproved: ReadonlySet<string>;
+  /** Pieces a fastener proved before they were replaced, `part#1`: put back they are proved again. */
+  provedPieces: ReadonlySet<string>;
+  /** What a mark found and what is read now of its time, where they differ. */
+  changed: readonly RecordChange[];
   /** Size of its own fastener, first dash number; `next`: the next one up from the row's; null: the row's. */
   own: 3 | 4 | 5 | 6 | 'next' | null;
   /** Gauged, the no-go end went in: the parts it went through, until it is opened or one of them replaced. */
   noGo: readonly string[] | null;
-  /** A deviation whose verdict was stop, or for which something was to be measured first. */
-  deviation: 'stop' | 'unknown' | null;
+  deviation: FoundDeviation | null;
   /** The fastener that is in was looked at and refused. */
   isRejected: boolean;
   /** Where left-over work was settled. */
@@ -74,13 +90,6 @@ export interface HoleDone {
 export interface RecordDone {
   readonly rows: ReadonlyMap<string, ReadonlyMap<string, HoleDone>>;
   readonly parts: PartsDone;
-}
-
-export interface PartsDone {
-  /** Keys of the steps done on the pieces that are there now, each with its newest done-at. */
-  readonly steps: ReadonlyMap<string, string>;
-  /** Which piece of each part is there; parts with their first are not named. */
-  readonly pieces: PieceNumbers;
 }
 
 /** A row's layers, as far as old marks that name a layer alone are read by them. */
@@ -103,6 +112,7 @@ const NO_STATE: readonly Mark['kind'][] = [
 const NO_SHEETS = new Map<string, SheetHole>();
 const NO_PROOFS: readonly Proof[] = [];
 const NO_PARTS: ReadonlySet<string> = new Set();
+const NO_CHANGES: readonly RecordChange[] = [];
 const NO_SETTLED: readonly Settlement[] = [];
 
 export function nothingDone(): HoleDone {
@@ -114,6 +124,8 @@ export function nothingDone(): HoleDone {
     isSetTwice: false,
     proofs: NO_PROOFS,
     unproved: NO_PARTS,
+    provedPieces: NO_PARTS,
+    changed: NO_CHANGES,
     own: null,
     noGo: null,
     deviation: null,
@@ -149,28 +161,6 @@ export function foldDone(marks: readonly Mark[], layersOf: LayersOf = () => unde
     if (holes.size > 0) rows.set(rowId, holes);
   }
   return { rows, parts: foldParts(effective, changes) };
-}
-
-/** What was done on whole parts; `effective`: marks that count, in order. */
-export function foldParts(effective: readonly Mark[], changes: readonly PieceChange[]): PartsDone {
-  const steps = new Map<string, string>();
-  for (const mark of effective)
-    for (const partId of mark.payload.partIds ?? []) {
-      if (mark.kind === 'scrapped' || (mark.kind === 'arrived' && mark.payload.putBack === undefined)) forgetPart(steps, partId);
-      steps.set(partKey(mark.kind, partId), mark.doneAt);
-    }
-  const count = new PieceCount();
-  for (const change of changes) for (const partId of change.partIds) count.take(partId, change);
-  return { steps, pieces: count.numbers };
-}
-
-const PIECE_KINDS: readonly Mark['kind'][] = ['scrapped', 'arrived'];
-
-/** Nothing done to the piece before counts for the new one. */
-function forgetPart(steps: Map<string, string>, partId: string): void {
-  const ending = `/part:${partId}`;
-  for (const key of [...steps.keys()])
-    if (key.endsWith(ending) && !PIECE_KINDS.some((kind) => key === partKey(kind, partId))) steps.delete(key);
 }
 
 /** One row's marks that count, in order, folded between the changes of its parts' pieces. */
@@ -270,6 +260,9 @@ class RowFold {
         for (const t of touched) {
           const sheet = sheetAt(done, t.partId);
           sheet.causes.cut = order;
+          /* Only marks that name their sheets kept the hole as it was. */
+          if (mark.payload.sheets && isOtherHole(mark.payload.work?.holeMm, sheet.diameter))
+            changed(done, { by: 'countersunk', partId: t.partId, kept: (work as CutWork).holeMm, now: sheet.diameter, order });
           const face = faceOfWork(t, mark, work?.face);
           cut(sheet, { face, angleDeg: work?.angleDeg ?? 0, widthMm: work ? widthOf(work) : NOT_SAID });
         }
@@ -278,7 +271,11 @@ class RowFold {
       case 'set':
         note(done, keys, mark.doneAt);
         return set(done, (mark.payload.work ?? mark.then ?? null) as SetWork | null, order);
+      case 'inspected':
+        note(done, keys, mark.doneAt);
+        return compareFastener(done, mark.payload.work, 'looked', order);
       case 'removed':
+        compareFastener(done, mark.payload.work, 'removed', order);
         done.keys.delete(AT_HOLE.set);
         done.keys.delete(AT_HOLE.inspected);
         done.fastener = null;
@@ -286,6 +283,7 @@ class RowFold {
         done.isRejected = false;
         return;
       case 'head-check':
+        compareFastener(done, mark.payload.work, 'looked', order);
         /* Accepted: looked at. Anything else: to be looked at again; refused, until the rivet is out. */
         if (mark.payload.head.disposition.startsWith('accept')) done.keys.set(AT_HOLE.inspected, mark.doneAt);
         else done.keys.delete(AT_HOLE.inspected);
@@ -295,12 +293,10 @@ class RowFold {
         }
         return;
       case 'dimple-check': {
-        const { then } = DIMPLE_CONSEQUENCES[mark.payload.dimple];
-        for (const { layerId, partId } of touched) {
-          if (then === 'again') {
-            forgetDimple(sheetAt(done, partId));
-            done.keys.delete(stepKey('dimpled', layerId, null));
-          } else if (mark.payload.dimple === 'cracked') crack(sheetAt(done, partId), order);
+        for (const { layerId, partId } of touched) dimpleFound(done, { dimple: mark.payload.dimple, partId, layerId, order });
+        if (DIMPLE_CONSEQUENCES[mark.payload.dimple].then === 'judge' && done.deviation === null) {
+          done.deviation = { verdict: 'unknown', partIds: touched.map((t) => t.partId), endsAtMm: null };
+          done.causes.deviation = order;
         }
         return;
       }
@@ -310,7 +306,7 @@ class RowFold {
         done.causes.noGo = order;
         return;
       case 'deviation': {
-        const { verdict, hole, nextDash } = mark.payload.deviation;
+        const { verdict, hole, nextDash, edges, pitch, off } = mark.payload.deviation;
         const read = mark.payload.sheets?.map((s) => s.partId) ?? this.partIds;
         if (hole)
           for (const partId of read) {
@@ -321,9 +317,10 @@ class RowFold {
         const isWholeRow = nextDash === undefined && mark.payload.deviation.kind === 'opened-up' && mark.holeIds.length > 1;
         if (verdict === 'next-size' && !isWholeRow) done.own = nextDash ?? 'next';
         if (verdict === 'stop' || (verdict === 'unknown' && done.deviation === null)) {
-          done.deviation = verdict;
+          const isHoleAlone = verdict === 'stop' && hole && !edges && !pitch && !off;
+          done.deviation = { verdict, partIds: read, endsAtMm: isHoleAlone ? hole.mm : null };
           done.causes.deviation = order;
-        } else if (verdict !== 'unknown' && done.deviation === 'unknown') done.deviation = null;
+        } else if (verdict !== 'unknown' && done.deviation?.verdict === 'unknown') done.deviation = null;
         return;
       }
       case 'own-fastener':
@@ -359,6 +356,9 @@ class RowFold {
       drill(sheet, to, at);
       if (done.noGo?.includes(partId) && isOpened(before, sheet.diameter)) done.noGo = null;
     }
+    const { deviation } = done;
+    if (deviation?.endsAtMm && typeof to === 'number' && to >= deviation.endsAtMm && deviation.partIds.every((id) => partIds.includes(id)))
+      done.deviation = null;
     if (done.keys.size < 2) return;
     /* A drilling that opens the hole makes its edges new: what was deburred is no longer. */
     for (const key of [...done.keys.keys()]) {
@@ -386,6 +386,42 @@ function note(done: HoleDone, keys: readonly string[], doneAt: string): void {
   for (const key of keys) done.keys.set(key, doneAt);
 }
 
+function changed(done: HoleDone, change: RecordChange): void {
+  done.changed = [...done.changed, change];
+}
+
+/** The fastener a mark kept, against the one in the hole by the record. */
+function compareFastener(done: HoleDone, work: SetWork | InspectWork | undefined, by: 'removed' | 'looked', order: number): void {
+  const there = done.fastener;
+  if (!work || there === null || there === NOT_SAID || !isOtherFastener(work.fastener, there)) return;
+  changed(done, { by, kept: work.fastener.name, now: there.name, order });
+}
+
+/** What was found wrong with a dimple, in the metal of its sheet. */
+function dimpleFound(
+  done: HoleDone,
+  { dimple: found, partId, layerId, order }: { dimple: DimpleDefect; partId: string; layerId: string; order: number },
+): void {
+  const sheet = sheetAt(done, partId);
+  switch (found) {
+    case 'under-formed':
+      forgetDimple(sheet);
+      done.keys.delete(stepKey('dimpled', layerId, null));
+      return;
+    case 'cracked':
+      return crack(sheet, order);
+    case 'flattened':
+      flatten(sheet);
+      sheet.causes.dimple = order;
+      return;
+    case 'wrong-side':
+      turnDimple(sheet);
+      sheet.causes.dimple = order;
+      return;
+    default:
+  }
+}
+
 function crack(sheet: SheetHole, order: number): void {
   sheet.isCracked = true;
   sheet.causes.crack = order;
@@ -403,6 +439,8 @@ function widthOf({ angleDeg, depthMm, pilotMm, holeMm }: CutWork): number {
 
 function set(done: HoleDone, work: SetWork | null, order: number): void {
   done.isSetTwice ||= done.fastener !== null;
+  const there = holeOf(done);
+  if (work?.partIds && isOtherHole(work.holeMm, there)) changed(done, { by: 'set', kept: work.holeMm, now: there, order });
   done.fastener = work?.fastener ?? NOT_SAID;
   done.isRejected = false;
   done.causes.set = order;
@@ -421,8 +459,16 @@ function replacePiece(done: HoleDone, partId: string, before: number, after: num
   }
   const back = after === before ? undefined : done.earlier.get(`${partId}#${after}`);
   if (back) done.sheets.set(partId, back);
-  if (done.proofs.length > 0) done.unproved = new Set([...done.unproved, partId]);
+  if (done.proofs.length > 0) {
+    if (!done.unproved.has(partId)) done.provedPieces = new Set([...done.provedPieces, `${partId}#${before}`]);
+    const isProvedAgain = done.provedPieces.has(`${partId}#${after}`);
+    done.unproved = new Set([...done.unproved].filter((id) => id !== partId).concat(isProvedAgain ? [] : [partId]));
+  }
   if (done.noGo?.includes(partId)) done.noGo = null;
+  if (done.deviation?.partIds.includes(partId)) {
+    const partIds = done.deviation.partIds.filter((id) => id !== partId);
+    done.deviation = partIds.length === 0 ? null : { ...done.deviation, partIds };
+  }
   for (const key of [...done.keys.keys()]) {
     const { layerId } = readStepKey(key);
     if (layerId !== null && (partOf.get(layerId) ?? layerId) === partId) done.keys.delete(key);

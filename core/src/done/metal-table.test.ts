@@ -7,6 +7,7 @@ import type { Mark } from '../record/marks';
 import { parseRowLine } from '../typed/row-line';
 import { inches } from '../units/length';
 import { effectSentence } from '../wording/effects';
+import { standingMessage } from '../wording/standing';
 import { planRow, type AssemblyRecord } from '../work/assembly-work';
 import { benchOf } from '../work/bench';
 import { edited, effectsOf } from '../work/effects';
@@ -14,6 +15,7 @@ import { assemblyOverview } from '../work/overview';
 import { assemblyWork } from '../work/assembly-work';
 import { workOrderOf } from '../record/order';
 import { stockNeeds } from '../stock/needs';
+import { MarkFolder } from './folder';
 import { foldDone } from './hole-done';
 import { rowDoneAsOf } from './as-of-marks';
 import { withoutStopped } from './offered';
@@ -236,6 +238,141 @@ describe('what a press keeps', () => {
         .get('r')
         ?.has(IDS[0] as string),
     ).toBe(true);
+  });
+});
+
+describe('findings end with the metal, and not before', () => {
+  const [hole] = IDS as [string];
+  const stop = (deviation: object) =>
+    mark('v', {
+      kind: 'deviation',
+      holeIds: [hole],
+      doneAt: second(2),
+      payload: { deviation: { kind: 'oversize', verdict: 'stop', ...deviation } },
+    });
+  const found = (marks: readonly Mark[], definition: RowDefinition = ROW) =>
+    (plannedWith(marks, definition).standing.findings.get(hole) ?? []).map((f) => f.code);
+  const drilled = drilledAt(inches(0.098), IDS, 0);
+  const at = { hole: length(0.12) };
+  it('a stop for the hole alone ends where it is opened to a size that works, and not by an opening that is smaller', () => {
+    const larger: RowDefinition = { ...ROW, dash: 4 };
+    expect(found([drilled, stop(at)])).toContain('deviation-stop');
+    expect(found([drilled, stop(at), drilledAt(inches(0.11), [hole], 3)], larger)).toContain('deviation-stop');
+    expect(found([drilled, stop(at), drilledAt(inches(0.1285), [hole], 3)], larger)).not.toContain('deviation-stop');
+  });
+  it('a stop for its edge or its neighbor does not end by opening it', () => {
+    const opened = drilledAt(inches(0.1285), [hole], 3);
+    expect(found([drilled, stop({ ...at, edges: { a: length(0.1) } }), opened])).toContain('deviation-stop');
+    expect(found([drilled, stop({ ...at, pitch: length(0.2) }), opened])).toContain('deviation-stop');
+  });
+  it('it ends with the last piece it was found in', () => {
+    const sheets = ROW.layers.map((l) => ({ layerId: l.id, partId: l.partId, face: 'marked' }));
+    const of = { ...stop({ edges: { a: length(0.1) } }), payload: { deviation: { kind: 'near-edge', verdict: 'stop' }, sheets } } as Mark;
+    const scrapped = (partId: string, n: number) =>
+      mark(`x${n}`, { kind: 'scrapped', rowId: 'a', doneAt: second(n), payload: { partIds: [partId] } });
+    expect(found([drilled, of, scrapped('skin', 4)])).toContain('deviation-stop');
+    expect(found([drilled, of, scrapped('skin', 4), scrapped('rib', 5)])).not.toContain('deviation-stop');
+  });
+  const check = (dimple: string) =>
+    mark('c', { kind: 'dimple-check', holeIds: [hole], layerIds: [LAYERS[0] as string], doneAt: second(6), payload: { dimple } });
+  const dimpled = press([drilled], [dimple]);
+  it('a dimple pressed flat is a stop, also after it was struck again', () => {
+    const flat = [...dimpled, check('flattened')];
+    expect(found(flat)).toContain('flattened');
+    const again = mark('again', { ...dimpled.at(-1), kind: 'dimpled', doneAt: second(8) } as never);
+    expect(found([...flat, again])).toContain('flattened');
+  });
+  it('a dimple found on the wrong side is prepared from the other face', () => {
+    expect(found(dimpled)).not.toContain('prepared-otherwise');
+    expect(found([...dimpled, check('wrong-side')])).toContain('prepared-otherwise');
+  });
+  it('a dimple struck twice beside itself is measured first', () => {
+    expect(found([...dimpled, check('doubled')])).toContain('measure-first');
+  });
+  it('a piece put back brings its metal, its finish and what a rivet proved of it', () => {
+    const whole = (id: string, kind: 'scrapped' | 'arrived' | 'primed', n: number, more: object = {}) =>
+      mark(id, { kind, rowId: 'a', doneAt: second(n), payload: { partIds: ['rib'], ...more } });
+    const marks = [...dimpled, whole('p', 'primed', 7), whole('s', 'scrapped', 8), whole('n', 'arrived', 9)];
+    const steps = (all: readonly Mark[]) => [...foldDone(all, () => ROW.layers).parts.steps.keys()];
+    expect(steps(marks)).not.toContain('primed/part:rib');
+    const back = [...marks, whole('b', 'arrived', 10, { putBack: 1 })];
+    expect(steps(back)).toContain('primed/part:rib');
+    expect(
+      foldDone(back, () => ROW.layers)
+        .rows.get('r')
+        ?.get(hole)
+        ?.sheets.get('rib')?.dimple,
+    ).not.toBeNull();
+    const unwritten = press([], [set]);
+    const replaced = [...unwritten, whole('s', 'scrapped', 8), whole('n', 'arrived', 9)];
+    expect(found(replaced)).toContain('shut-under-rivet');
+    expect(found([...replaced, whole('b', 'arrived', 10, { putBack: 1 })])).not.toContain('shut-under-rivet');
+  });
+});
+
+describe('what was read from the metal, read anew', () => {
+  const [hole] = IDS as [string];
+  const smaller: RowDefinition = { ...ROW, layers: ROW.layers.map((l, i) => (i === 1 ? { ...l, plans: 'countersink' as const } : l)) };
+  const cut = { kind: 'countersunk' as const, holeIds: [hole], layerIds: [LAYERS[1] as string] };
+  const said = (marks: readonly Mark[], definition: RowDefinition) =>
+    (plannedWith(marks, definition).standing.findings.get(hole) ?? [])
+      .filter((f) => f.code === 'record-changed')
+      .map((f) => standingMessage(f, 'in', [{ part: 'skin' }, { part: 'rib' }]));
+  it('an opening written up late between drilling and cutting: both are shown', () => {
+    const marks = press([drilledAt(inches(0.098), IDS, 0)], [{ ...cut, doneAt: second(20) }], smaller);
+    expect(said(marks, smaller)).toEqual([]);
+    expect(said([...marks, drilledAt(inches(0.1015), [hole], 10)], smaller)).toEqual([
+      'rib: countersunk in a hole of #40, .098 in; by the record it was #38, .1015 in then.',
+    ]);
+    expect(said([...marks, drilledAt(inches(0.1015), [hole], 30)], smaller)).toEqual([]);
+  });
+  it('a rivet taken out that the record says was another one', () => {
+    const first = press([], [{ ...set, holeIds: [hole] }]);
+    const out = press(first, [{ kind: 'removed', holeIds: [hole], doneAt: second(20) }]);
+    expect(said(out, ROW)).toEqual([]);
+    const late = mark('late', {
+      ...first[0],
+      id: 'late',
+      doneAt: second(10),
+      payload: {
+        work: {
+          ...(first[0]?.payload.work as object),
+          fastener: {
+            ...(first[0]?.payload.work as { fastener: object }).fastener,
+            dash: 4,
+            diameterMm: inches(0.125),
+            name: 'MS20426AD4-4',
+            lengthDash: 4,
+          },
+        },
+      },
+    } as never);
+    expect(said([...out, late], ROW)).toEqual(['Taken out as MS20426AD3-3; by the record it was MS20426AD4-4 then.']);
+  });
+});
+
+describe('of two marks of one time', () => {
+  const [hole] = IDS as [string];
+  const twice = (first: number, second_: number): Mark[] => [
+    { ...mark('z', { kind: 'set', holeIds: [hole], payload: {} }), place: first },
+    { ...mark('a', { kind: 'removed', holeIds: [hole], payload: {} }), place: second_ },
+  ];
+  it('the one the server took first comes first, whatever their ids', () => {
+    const inIt = (marks: readonly Mark[]) => foldDone(marks).rows.get('r')?.get(hole)?.fastener !== null;
+    expect([inIt(twice(1, 2)), inIt(twice(2, 1)), inIt(twice(1, 2).reverse())]).toEqual([false, true, false]);
+  });
+  it('one that waited is folded anew once it has its place', () => {
+    const folder = new MarkFolder();
+    const [set_, removed] = twice(2, 1) as [Mark, Mark];
+    const { place: _, ...waiting } = set_;
+    const inIt = (marks: readonly Mark[]) => folder.update(marks).rows.get('r')?.get(hole)?.fastener !== null;
+    expect(inIt([{ ...removed, place: 5 }, waiting as Mark])).toBe(true);
+    expect(
+      inIt([
+        { ...removed, place: 5 },
+        { ...set_, place: 4 },
+      ]),
+    ).toBe(false);
   });
 });
 

@@ -5,7 +5,8 @@ import { holesInPlan } from '../record/holes';
 import type { HoleStates, Step } from '../record/steps';
 import { nextDash, standingOf, type OpenStep, type WantedRow } from './compare';
 import type { StandingFinding } from './findings';
-import type { HoleDone, PartsDone } from './hole-done';
+import type { HoleDone } from './hole-done';
+import type { PartsDone } from './parts-done';
 import type { OwnRow, OwnRows } from './own-rows';
 import type { Cause } from './recall';
 

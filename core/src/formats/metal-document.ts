@@ -1,6 +1,7 @@
 import { ownDashOf, standRow, type RowStanding } from '../done/row-standing';
 import { standingOf, type OpenStep, type Standing } from '../done/compare';
 import { foldDone, NOT_SAID, type HoleDone, type RecordDone } from '../done/hole-done';
+import { holeUnder } from '../done/with-work';
 import { figureAt } from '../done/settled';
 import { blankSheet, widestCone, type SheetHole } from '../metal/sheet-hole';
 import { faceTouched, type PartFace } from '../record/face';
@@ -286,7 +287,10 @@ class Bench {
       ...(row.stack.far ? { far: row.stack.far } : {}),
     };
     const partIds = row.row.layers.map((l) => l.partId);
-    this.push('set', event.row, holeIds, { work: { fastener, partIds, gripMm: row.plan.grip, holeMm: row.stack.hole } });
+    const done = this.fold().rows.get(event.row);
+    const holeIn = (id: string) => holeUnder(done?.get(id), fastener) ?? row.stack.hole;
+    for (const { value: holeMm, holeIds: ids } of grouped(holeIds, holeIn))
+      this.push('set', event.row, ids, { work: { fastener, partIds, gripMm: row.plan.grip, holeMm } });
     return null;
   }
 

@@ -51,6 +51,8 @@ export interface SheetHole {
   /** Struck again with dies of another size. */
   isDimpledTwice: boolean;
   isDimpledBothWays: boolean;
+  /** A dimple was pressed flat again. */
+  isFlattened: boolean;
   /** Opened after it was dimpled. */
   isOpenedAfterDimple: boolean;
   isCracked: boolean;
@@ -74,6 +76,7 @@ export function blankSheet(): SheetHole {
     dimple: null,
     isDimpledTwice: false,
     isDimpledBothWays: false,
+    isFlattened: false,
     isOpenedAfterDimple: false,
     isCracked: false,
     hasGivenWay: false,
@@ -141,6 +144,17 @@ export function dimple(hole: SheetHole, made: Dimple): void {
 /** The dies struck too lightly: the same ones are wanted once more. */
 export function forgetDimple(hole: SheetHole): void {
   hole.dimple = null;
+}
+
+/** The dimple pressed flat again: what work-hardened there stays so, whatever is struck after it. */
+export function flatten(hole: SheetHole): void {
+  hole.dimple = null;
+  hole.isFlattened = true;
+}
+
+/** Found to stand out of the other face than the one it was marked for. */
+export function turnDimple(hole: SheetHole): void {
+  if (hole.dimple) hole.dimple = { ...hole.dimple, toward: hole.dimple.toward === 'marked' ? 'other' : 'marked' };
 }
 
 /** Cut from a face. A narrower cut of the same angle changes nothing; of another angle both are kept. */

@@ -16,6 +16,7 @@ export const DIMPLE_CONSEQUENCES: Readonly<Record<DimpleDefect, DimpleConsequenc
   cracked: { then: 'stop' },
   doubled: { then: 'judge' },
   'wrong-side': { then: 'stop' },
+  flattened: { then: 'stop' },
   dented: { then: 'look' },
 };
 

@@ -71,7 +71,7 @@ export interface RivetCheck {
 export const ANGLE_STATIONS = ['start', 'middle', 'end'] as const;
 export type AngleStation = (typeof ANGLE_STATIONS)[number];
 
-export const DIMPLE_DEFECTS = ['under-formed', 'cracked', 'doubled', 'wrong-side', 'dented'] as const;
+export const DIMPLE_DEFECTS = ['under-formed', 'cracked', 'doubled', 'wrong-side', 'flattened', 'dented'] as const;
 export type DimpleDefect = (typeof DIMPLE_DEFECTS)[number];
 
 /** How a rivet was set: whatever changes here begins a new batch for the sampling. */

@@ -31,13 +31,17 @@ export interface MarkOf<K extends MarkKind> {
   readonly payload: MarkPayload<K>;
   /** What an old mark's work was, read from the change record as of its done-at; null: it does not say. Never written by a client. */
   readonly then?: MarkWork | null | undefined;
+  /** Where it stands in the order in which the server took them; absent: it waits to be sent. Never written by a client. */
+  readonly place?: number | undefined;
 }
 
 export type Mark = { readonly [K in MarkKind]: MarkOf<K> }[MarkKind];
 
-/** Ordered by done-at, then id: the same on every device. */
+/** Ordered by done-at, then as the server took them, what still waits after those: the same on every device. Source: docs/rules.md, "The metal". */
 export function compareMarks(a: Mark, b: Mark): number {
   if (a.doneAt !== b.doneAt) return a.doneAt < b.doneAt ? -1 : 1;
+  const [first, second] = [a.place ?? Infinity, b.place ?? Infinity];
+  if (first !== second) return first < second ? -1 : 1;
   return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 }
 

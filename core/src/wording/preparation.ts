@@ -14,6 +14,7 @@ export const DIMPLE_WORDS: Readonly<Record<DimpleDefect, string>> = {
   cracked: 'cracked',
   doubled: 'doubled',
   'wrong-side': 'wrong side',
+  flattened: 'pressed flat again',
   dented: 'sheet dented around it',
 };
 
@@ -22,6 +23,7 @@ const DIMPLE_THEN: Readonly<Record<DimpleDefect, string>> = {
   cracked: 'Stop: a crack grows. Put no rivet in it; ask the kit maker about this part.',
   doubled: 'Measure the hole and keep a deviation: the second strike stretched it. No third one.',
   'wrong-side': 'Stop: do not hammer it back, the sheet cracks. Plug the hole’s neighbours, ask the kit maker about this part.',
+  flattened: 'Stop: the metal is work-hardened and cracks when it is formed again. Replace the part, or ask the kit maker.',
   dented: 'Lay a straightedge across and look from the side; a dent under the die’s rim stays. Check that the dies sit square and clean.',
 };
 

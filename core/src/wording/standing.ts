@@ -52,6 +52,11 @@ export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = 
     when: 'a sheet was dimpled from one face and then from the other',
     advice: 'Stop. The metal is work-hardened and cracks. Replace the part, or ask the kit maker.',
   },
+  flattened: {
+    title: 'Dimple pressed flat again',
+    when: 'a dimple was found hammered or pressed flat',
+    advice: 'Stop. The metal is work-hardened and cracks. Replace the part, or ask the kit maker.',
+  },
   'other-angle': {
     title: 'Cone of another angle',
     when: 'the cutter or the dies were of another angle than the head or dimple that comes down there, by more than 1 degree',
@@ -122,6 +127,11 @@ export const STANDING_CATALOGUE: Readonly<Record<StandingCode, FindingEntry>> = 
     when: 'what a hole was made or judged with was found bad since, and not proved good before it',
     advice: 'Look at it again, then tick it under the tool’s finding. What is wrong is a deviation.',
   },
+  'record-changed': {
+    title: 'The record before it changed',
+    when: 'a mark kept the hole or the fastener it found, and something written up or taken back since says it was another one',
+    advice: 'Both are shown. Which is true? Take back the wrong mark, or write down the answer.',
+  },
 };
 
 /** What a finding is called; one of a later release by its code. */
@@ -161,6 +171,10 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
       return `${sheet}: dimpled from both faces.`;
     case 'other-angle':
       return `${sheet}: ${f.data.what === 'dimple' ? 'dimpled' : 'cut'} at ${f.data.made} degrees, planned ${f.data.wanted}${Number(f.data.proud) > 0 ? `; the head stands ${L('proud')} proud` : ''}.`;
+    case 'flattened':
+      return `${sheet}: a dimple was pressed flat.`;
+    case 'record-changed':
+      return changedSentence(f, units, sheet);
     case 'cracked':
       return `${sheet}: a crack was found.`;
     case 'set-twice':
@@ -197,6 +211,17 @@ export function standingMessage(f: StandingFinding, units: Units, parts: readonl
         .map((k) => OPERATION_WORDS[k as keyof typeof OPERATION_WORDS].done)
         .join(', ')}.`;
   }
+}
+
+const READ_BY: Readonly<Record<string, string>> = { countersunk: 'Countersunk', set: 'Set', removed: 'Taken out', looked: 'Looked at' };
+
+/** What a mark found then, and what the record says now of that time: `skin: countersunk in a hole of #40; by the record it was #30.` */
+function changedSentence({ data }: StandingFinding, units: Units, sheet: string): string {
+  const named = (value: number | string | undefined): string =>
+    typeof value === 'number' ? holeName(value, units) : value === '' || value === undefined ? 'no fastener' : value;
+  const what = READ_BY[data.by as string] ?? '';
+  const verb = sheet ? `${sheet}: ${what.toLowerCase()}` : what;
+  return `${verb} ${typeof data.kept === 'number' ? 'in a hole of ' : ''}${data.by === 'removed' || data.by === 'looked' ? 'as ' : ''}${named(data.kept)}; by the record it was ${named(data.now)} then.`;
 }
 
 /** Said before a finish is cut through: `rib has its finish on. The work still open here cuts through it.` */

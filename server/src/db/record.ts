@@ -68,10 +68,11 @@ function asWritten(stored: typeof marks.$inferSelect): NumberedMark {
   return { place, mark: mark as Mark };
 }
 
-/** A mark with what an old one's work was. */
+/** A mark with its place, and with what an old one's work was. */
 function asMark(stored: typeof marks.$inferSelect): NumberedMark {
-  const { place, mark } = asWritten(stored);
-  return isOld(mark) ? { place, mark: { ...mark, then: stored.workThen } as Mark } : { place, mark };
+  const { place, mark: written } = asWritten(stored);
+  const mark: Mark = { ...written, place };
+  return { place, mark: isOld(mark) ? ({ ...mark, then: stored.workThen } as Mark) : mark };
 }
 
 /** Marks on an assembly and its rows (also of deleted rows), after a place in the record. With `kitId` also those on its tools and lots. */
