@@ -187,6 +187,7 @@ const logLine = exactly<LogLine>()(
     holeIds: many(isId),
     count,
     people: many(isId),
+    throughOld: many(anyText),
     fasteners: many(anyText),
     closedBy: many(oneOf(...FASTENER_KINDS)),
     finish: nullable(oneOf(...FINISH_WAYS)),

@@ -41,6 +41,7 @@ export function fullPayloads({ layerId, partId, holeId, other }: ExampleIds): { 
     partIds: [partId],
     places: { [holeId]: { x: 10, y: -2.5 } },
     isAlongRow: true as const,
+    asPattern: true as const,
     toolId: other,
   };
   const fastener = {

@@ -47,6 +47,7 @@ const drillWork = exactly<DrillWork>()(
     partIds: list(isId, ROW_LINE_MAX_LAYERS, { unique: true }),
     places: optional(dictionary(id, place, MOST_HOLES)),
     isAlongRow: optional(oneOf(true)),
+    asPattern: optional(oneOf(true)),
     toolId: optional(isId),
   }),
 );

@@ -15,6 +15,8 @@ export interface LogLine {
   readonly people: readonly string[];
   /** Of a finish: which; null: it is none. */
   readonly finish: FinishWay | null;
+  /** Of drilling through an earlier piece as a pattern: the parts. */
+  readonly throughOld: readonly string[];
   /** Of rivets set or taken out: which they were, as their marks say. */
   readonly fasteners: readonly string[];
   /** And what kinds of them, as their marks say. */
@@ -71,6 +73,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
         holeIds: Set<string>;
         count: number;
         people: Set<string>;
+        throughOld: Set<string>;
         fasteners: Set<string>;
         closedBy: Set<FastenerKind>;
         finish: FinishWay | null;
@@ -106,7 +109,8 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
     }
     const rowId = mark.rowId === assemblyId ? null : mark.rowId;
     const finish = mark.kind === 'primed' ? finishWayOf(mark) : null;
-    const key = `${mark.kind} ${finish ?? ''} ${rowId ?? ''}`;
+    const through = mark.kind === 'drilled' && mark.payload.work?.asPattern ? mark.payload.work.partIds : [];
+    const key = `${mark.kind} ${finish ?? ''} ${rowId ?? ''} ${through.join(' ')}`;
     let line = draft.lines.get(key);
     if (!line)
       draft.lines.set(
@@ -118,6 +122,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
           holeIds: new Set(),
           count: 0,
           people: new Set(),
+          throughOld: new Set(through),
           fasteners: new Set(),
           closedBy: new Set(),
           finish,
@@ -153,6 +158,7 @@ export function logPages(marks: readonly Mark[], q: LogQuestion): LogPage[] {
         partIds: [...l.partIds],
         holeIds: [...l.holeIds],
         people: [...l.people],
+        throughOld: [...l.throughOld],
         fasteners: [...l.fasteners],
         closedBy: [...l.closedBy],
       })),

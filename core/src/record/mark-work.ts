@@ -20,6 +20,8 @@ export interface DrillWork {
   readonly places?: Readonly<Record<string, { readonly x: number; readonly y: number }>> | undefined;
   /** These places count along the row from hole 1, by its pitch of then; absent: on the assembly. */
   readonly isAlongRow?: true | undefined;
+  /** Drilled through an earlier piece of the part, as a pattern. */
+  readonly asPattern?: true | undefined;
   readonly toolId?: string | undefined;
 }
 

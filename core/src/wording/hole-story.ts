@@ -31,7 +31,7 @@ export function holeEventText(mark: Mark, units: Units): string {
     case 'piloted':
     case 'drilled': {
       const work = (mark.payload.work ?? mark.then ?? null) as DrillWork | null;
-      return `${OPERATION_WORDS[mark.kind].done}${work ? ` ${L({ mm: work.holeMm })}` : ''}`;
+      return `${OPERATION_WORDS[mark.kind].done}${work ? ` ${L({ mm: work.holeMm })}${work.asPattern ? ' through the old piece as a pattern' : ''}` : ''}`;
     }
     case 'dimpled': {
       const work = (mark.payload.work ?? mark.then ?? null) as DimpleWork | null;

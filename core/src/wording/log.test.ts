@@ -46,6 +46,13 @@ describe('the day in sentences', () => {
       'Checked square at 1 hole (8) in Rib.',
     ]);
   });
+  it('a new piece drilled through the old one says so, apart from what was drilled otherwise', () => {
+    const work = { bitMm: 2.49, holeMm: 2.49, tool: 'drill', partIds: ['rib'] } as const;
+    expect(said([one('drilled', [1], { payload: { work } }), one('drilled', [2, 3], { payload: { work: { ...work, asPattern: true } } })])).toEqual([
+      'Drilled to size 1 hole (1) in Keel (page FL-07).',
+      'Drilled to size 2 holes (2-3) in Keel, through the old part rib as a pattern.',
+    ]); // prettier-ignore
+  });
   it('who did what is said where more than one was there', () => {
     const marks = [one('drilled', [1, 2]), one('drilled', [3], { person: 'q' }), one('set', [1], { person: 'q' })];
     expect(said(marks)).toEqual(['Drilled to size 3 holes (1-3) in Keel (page FL-07). P and Q.', 'Riveted 1 hole (1) in Keel. Q.']);

@@ -163,7 +163,7 @@ function shortLine(line: LogLine, names: LogNames, isNamed: boolean, isTold: boo
   if (line.partIds.length > 0) return `${line.partIds.map(names.part).join(', ')}${by}`;
   const row = line.rowId === null ? undefined : names.row(line.rowId);
   const where = row ? `${row.title}${row.page && !isTold ? ` (page ${row.page})` : ''}` : line.rowId === null ? '' : 'a row since deleted';
-  const which = line.fasteners.length > 0 ? `, ${line.fasteners.join(', ')}` : '';
+  const which = `${line.fasteners.length > 0 ? `, ${line.fasteners.join(', ')}` : ''}${throughOld(line, names)}`;
   return `${where ? `${where}: ` : ''}${holesText(line.holeIds, row?.holeIds ?? [])}${which}${by}`;
 }
 
@@ -176,8 +176,13 @@ function lineSentences(line: LogLine, names: LogNames, isNamed: boolean, isTold:
   const verb = line.finish === null ? (closedVerb(line) ?? DONE[line.kind]) : FINISHED[line.finish];
   if (verb && line.partIds.length > 0) return [`${verb} ${line.partIds.map(names.part).join(', ')}.${by}`];
   const which = line.fasteners.length > 0 ? `: ${line.fasteners.join(', ')}` : '';
-  if (verb) return [`${verb} ${holes} in ${where}${which}.${by}`];
+  if (verb) return [`${verb} ${holes} in ${where}${which}${throughOld(line, names)}.${by}`];
   return toldApart(line, names, where, row?.holeIds ?? [], by);
+}
+
+/** Of drilling through an earlier piece: which part it was the pattern of. */
+function throughOld({ throughOld: parts }: LogLine, names: LogNames): string {
+  return parts.length === 0 ? '' : `, through the old ${parts.map(names.part).join(', ')} as a pattern`;
 }
 
 function holesText(ids: readonly string[], all: readonly string[]): string {

@@ -13,6 +13,7 @@ import { AssemblyPage } from '../../ui/assembly-page';
 import { BareZones } from '../../ui/bare-zones';
 import { Dents } from '../../ui/dents';
 import { Notes } from '../../ui/notes';
+import { drilledThroughOld, piecesOfPart } from '#core/supply/pieces-of-part';
 import { scrappedParts } from '#core/supply/scrapped';
 import { notesOfPart } from '#core/record/notes';
 import { useUndo } from '../../ui/use-undo';
@@ -56,6 +57,10 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
   const scrapped = useMemo(() => scrappedParts(marks), [marks]);
   const rowsOf = (partId: string) => rows.filter((r) => r.entity.definition.layers.some((l) => l.partId === partId));
   const selected = sorted.find((p) => p.id === search.get('part')) ?? shown[0];
+  const pieces = useMemo(() => piecesOfPart(marks, selected?.id ?? ''), [marks, selected?.id]);
+  const [old] = pieces.earlier;
+  const holes = rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, done: r.done }));
+  const pattern = selected && old && !scrapped.has(selected.id) ? drilledThroughOld(holes, selected.id, old.number) : [];
   return (
     <AssemblyPage data={data} here="parts" isUnheaded undo={undo} height="h-full min-h-[640px] lg:min-h-0">
       <main
@@ -134,6 +139,8 @@ function PartsOfAssembly({ data, units }: { data: AssemblyAnswer; units: 'in' | 
                 rows={rowsOf(selected.id).length}
                 begun={rowsOf(selected.id).filter((r) => r.progress.done > 0).length}
                 isScrapped={scrapped.has(selected.id)}
+                earlier={pieces.earlier}
+                pattern={pattern}
                 onMark={mark}
                 onKeep={async (definition, reason) => {
                   await keep({ edits: [{ kind: 'part', id: selected.id, expectedVersion: selected.version, definition }], reason });
