@@ -16,7 +16,7 @@ import { PROFILES } from '../tables/profiles';
 import { inches, type Mm } from '../units/length';
 import type { StandingCode, StandingFinding } from './findings';
 import { holeOf, nothingDone, type HoleDone, type Proof } from './hole-done';
-import type { PartsDone } from './parts-done';
+import { NO_PARTS, type PartsDone } from './parts-done';
 import { isOtherwise } from './otherwise';
 import { isSettledBy } from './settled';
 import { fastenerOf, type PlannedRow } from './work';
@@ -72,18 +72,25 @@ export interface WantedRow extends PlannedRow {
   readonly steps: readonly Step[];
 }
 
-const NO_EVENTS: PartsDone = { steps: new Map(), pieces: new Map() };
 const NOTHING = nothingDone();
 
-/** Compares one hole. `place`: where it is wanted, where that is known. */
+/** Where a hole is wanted, and in which of its parts something was filled there. */
+export interface HoleSite {
+  readonly place?: WantedPlace | undefined;
+  readonly filled?: readonly string[] | undefined;
+}
+
+const NOWHERE: HoleSite = {};
+
+/** Compares one hole. */
 export function standingOf(
   wanted: WantedRow,
   hole: HoleDefinition,
   done: HoleDone | undefined,
-  parts: PartsDone = NO_EVENTS,
-  place?: WantedPlace,
+  parts: PartsDone = NO_PARTS,
+  site: HoleSite = NOWHERE,
 ): Standing {
-  return new Comparison(wanted, hole, done ?? NOTHING, parts, place).answer();
+  return new Comparison(wanted, hole, done ?? NOTHING, parts, site).answer();
 }
 
 interface RowLayer {
@@ -129,7 +136,7 @@ class Comparison {
     private readonly hole: HoleDefinition,
     private readonly done: HoleDone,
     private readonly parts: PartsDone,
-    private readonly place: WantedPlace | undefined,
+    private readonly site: HoleSite,
   ) {
     this.layers = layersOf(wanted);
     this.isSet = done.fastener !== null;
@@ -160,7 +167,10 @@ class Comparison {
           this.plain(step);
       }
     }
-    for (const layer of this.layers) this.ofSheet(layer);
+    for (const layer of this.layers) {
+      this.throughFilling(layer);
+      this.ofSheet(layer);
+    }
     this.ofHole();
     this.recordChanged();
     this.underRivet();
@@ -412,6 +422,12 @@ class Comparison {
     this.find('set-other-length', 'caution', { data: { ...data, works: works ? 'yes' : 'no' }, since });
   }
 
+  /** A hole is wanted where one was filled, this one or another row's. */
+  private throughFilling(at: RowLayer): void {
+    const isFilled = this.sheetOf(at)?.isFilled || this.site.filled?.includes(at.layer.partId);
+    if (isFilled) this.find('through-a-filling', 'stop', { layer: at.index });
+  }
+
   /** What stands in one piece, whatever step it concerns. */
   private ofSheet(at: RowLayer): void {
     const sheet = this.sheetOf(at);
@@ -419,7 +435,6 @@ class Comparison {
     const { index, planned } = at;
     const { causes } = sheet;
     if (sheet.isCracked) this.find('cracked', 'stop', { layer: index, since: causes.crack });
-    if (sheet.isFilled) this.find('through-a-filling', 'stop', { layer: index });
     if (sheet.isFlattened) this.find('flattened', 'stop', { layer: index, since: causes.dimple });
     if (sheet.isDimpledBothWays) this.find('dimpled-both-ways', 'stop', { layer: index, since: causes.dimple });
     if (sheet.isDimpledTwice && sheet.dimple && sheet.dimple.dash !== NOT_SAID) {
@@ -471,11 +486,12 @@ class Comparison {
   }
 
   private elsewhere(index: number, { at, causes }: SheetHole): void {
-    if (!at || !this.place || at.isAlongRow !== this.place.isAlongRow) return;
-    const off = Math.hypot(at.x - this.place.x, at.y - this.place.y);
+    const { place } = this.site;
+    if (!at || !place || at.isAlongRow !== place.isAlongRow) return;
+    const off = Math.hypot(at.x - place.x, at.y - place.y);
     if (off <= SAME_PLACE) return;
     const isStop = off > ELSEWHERE_STOP_D * this.wanted.stack.size.diameter + ROUNDING_MM;
-    const data = { off, x: at.x, y: at.y, wantedX: this.place.x, wantedY: this.place.y };
+    const data = { off, x: at.x, y: at.y, wantedX: place.x, wantedY: place.y };
     this.find('drilled-elsewhere', isStop ? 'stop' : 'caution', { layer: index, data, figure: off, since: causes.drill });
   }
 

@@ -1,6 +1,7 @@
 import { compareMarks, effectiveMarks, type Mark } from '../record/marks';
 import { foldRow, type HoleDone, type LayersOf, type RecordDone } from './hole-done';
-import { foldParts, type PartsDone } from './parts-done';
+import { fillingsIn, type Fillings } from './fillings';
+import { foldParts, NO_PARTS, type PartsDone } from './parts-done';
 import { pieceChanges, type PieceChange } from './pieces';
 
 const NO_LAYERS: LayersOf = () => undefined;
@@ -57,15 +58,18 @@ export class MarkFolder {
       if (own.size > 0) rows.set(rowId, own);
       else rows.delete(rowId);
     }
-    this.folded = { rows, parts: isSame(parts, this.folded.parts) ? this.folded.parts : parts };
+    const next = { ...parts, fillings: this.fillingsAfter(rows) };
+    this.folded = { rows, parts: isSame(next, this.folded.parts) ? this.folded.parts : next };
     return this.folded;
   }
 
   /** Rows with a mark on a whole part. */
   private readonly partRows = new Set<string>();
+  /** Rows with left-over holes that were settled. */
+  private readonly filledRows = new Set<string>();
 
   /** What was done on whole parts, over all rows that say anything of one; and when their pieces came and went. */
-  private partsAfter(dirty: ReadonlySet<string>): PartsDone {
+  private partsAfter(dirty: ReadonlySet<string>): Omit<PartsDone, 'fillings'> {
     let isTouched = false;
     for (const rowId of dirty) {
       const speaks = (this.byRow.get(rowId) ?? []).some((m) => m.payload.partIds !== undefined);
@@ -78,6 +82,17 @@ export class MarkFolder {
     return foldParts(marks, this.changes);
   }
 
+  /** Where holes were filled: of the rows alone that have ever filled one. */
+  private fillingsAfter(rows: RecordDone['rows']): Fillings {
+    if (this.filledRows.size === 0) return NO_PARTS.fillings;
+    return fillingsIn(
+      [...this.filledRows].flatMap((rowId) => {
+        const own = rows.get(rowId);
+        return own ? [[rowId, own] as const] : [];
+      }),
+    );
+  }
+
   private isAnyGone(marks: readonly Mark[]): boolean {
     const there = new Set(marks.map((m) => m.id));
     for (const id of this.seen.keys()) if (!there.has(id)) return true;
@@ -85,7 +100,8 @@ export class MarkFolder {
   }
 
   private forget(): void {
-    for (const known of [this.seen, this.rowOf, this.byRow, this.early, this.pieceMarks, this.foldedBy, this.partRows]) known.clear();
+    for (const known of [this.seen, this.rowOf, this.byRow, this.early, this.pieceMarks, this.foldedBy, this.partRows, this.filledRows])
+      known.clear();
     this.changes = [];
     this.folded = NOTHING;
   }
@@ -112,6 +128,7 @@ export class MarkFolder {
     }
     this.rowOf.set(mark.id, rowId);
     if (isPieceMark(mark)) this.pieceMarks.add(mark.id);
+    if (mark.kind === 'left-over-settled') this.filledRows.add(rowId);
     const known = this.byRow.get(rowId);
     if (known) known.push(mark);
     else this.byRow.set(rowId, [mark]);
@@ -123,7 +140,7 @@ export class MarkFolder {
   }
 }
 
-const NOTHING: RecordDone = { rows: new Map(), parts: { steps: new Map(), pieces: new Map() } };
+const NOTHING: RecordDone = { rows: new Map(), parts: NO_PARTS };
 
 function isSameChanges(a: readonly PieceChange[], b: readonly PieceChange[]): boolean {
   return a.length === b.length && a.every((change, i) => change.mark.id === b[i]?.mark.id);
@@ -132,5 +149,7 @@ function isSameChanges(a: readonly PieceChange[], b: readonly PieceChange[]): bo
 function isSame(a: PartsDone, b: PartsDone): boolean {
   const isSameMap = <V>(x: ReadonlyMap<string, V>, y: ReadonlyMap<string, V>) =>
     x.size === y.size && [...x].every(([key, at]) => y.get(key) === at);
-  return isSameMap(a.steps, b.steps) && isSameMap(a.pieces, b.pieces);
+  return isSameMap(a.steps, b.steps) && isSameMap(a.pieces, b.pieces) && isSameFillings(a.fillings, b.fillings);
 }
+
+const isSameFillings = (a: Fillings, b: Fillings): boolean => a === b || JSON.stringify([...a]) === JSON.stringify([...b]);

@@ -22,6 +22,7 @@ import type { CutWork, DimpleWork, DrillWork, FastenerDone, InspectWork, SetWork
 import { AT_HOLE, readStepKey, stepKey } from '../record/step-key';
 import { coneOf, surfaceOfDepth } from '../rivet/cone';
 import type { Mm } from '../units/length';
+import { fillingsIn } from './fillings';
 import { foldParts, type PartsDone } from './parts-done';
 import { PieceCount, pieceChanges, type PieceChange } from './pieces';
 import { isOtherFastener, isOtherHole, type RecordChange } from './record-change';
@@ -160,7 +161,7 @@ export function foldDone(marks: readonly Mark[], layersOf: LayersOf = () => unde
     const holes = foldRow(own, changes, layersOf(rowId));
     if (holes.size > 0) rows.set(rowId, holes);
   }
-  return { rows, parts: foldParts(effective, changes) };
+  return { rows, parts: { ...foldParts(effective, changes), fillings: fillingsIn(rows) } };
 }
 
 /** One row's marks that count, in order, folded between the changes of its parts' pieces. */

@@ -310,6 +310,54 @@ describe('findings end with the metal, and not before', () => {
   });
 });
 
+describe('a filling is nobody’s hole', () => {
+  const at = (id: string, x: number) => ({ id, out: false, at: { x, y: 0 } });
+  const other: RowDefinition = { ...ROW, name: 'other', layers: [{ ...ROW.layers[0]!, id: 'o' }], holes: [at('q', 100)] };
+  const work = { bitMm: 2.5, holeMm: 2.5, tool: 'drill', partIds: ['skin'], places: { q: { x: 100, y: 0 } } };
+  const filled = [
+    mark('d', { rowId: 'o', holeIds: ['q'], payload: { work } }),
+    mark('f', { kind: 'left-over-settled', rowId: 'o', holeIds: ['q'], doneAt: second(3), payload: { settled: 'filled' } }),
+  ];
+  /** Holes of another row with a stop for it; `places`: x of its holes, mm. */
+  const stopped = (marks: readonly Mark[], places: readonly number[], partIds = ['skin', 'rib'], dash: RowDefinition['dash'] = 3) => {
+    const definition = { ...rowOf(partIds, 0), dash, holes: places.map((x, i) => at(`h${i}`, x)) };
+    const done = foldDone(marks, (id) => (id === 'o' ? other.layers : definition.layers));
+    const planned = planRow('r', definition, {
+      kit: KIT,
+      parts: byId,
+      fasteners: NO_FASTENERS,
+      done: done.rows.get('r'),
+      partsDone: done.parts,
+    });
+    return [...(planned?.standing.stopped ?? [])];
+  };
+  const D = inches(3 / 32);
+  it('a hole of another row within half a diameter of it is a stop, farther away it is not', () => {
+    expect(stopped(filled, [100, 100 + 0.49 * D, 100 + 0.51 * D, 120])).toEqual(['h0', 'h1']);
+    expect(stopped(filled, [100 + 0.51 * D], ['skin', 'rib'], 4)).toEqual(['h0']);
+    expect(stopped(filled.slice(0, 1), [100])).toEqual([]);
+  });
+  it('not in another part, nor in the piece that came after, and the answer to it stands', () => {
+    expect(stopped(filled, [100], ['rib', 'rib'])).toEqual([]);
+    const anew = mark('s', { kind: 'scrapped', rowId: 'a', doneAt: second(5), payload: { partIds: ['skin'] } });
+    expect(stopped([...filled, anew], [100])).toEqual([]);
+    const stood = [{ holeId: 'h0', partId: 'skin', piece: 1, severity: 'stop' }];
+    const settled = {
+      kind: 'finding-settled' as const,
+      holeIds: ['h0'],
+      doneAt: second(7),
+      payload: { finding: { code: 'through-a-filling', stood } },
+    };
+    expect(stopped([...filled, mark('t', settled)], [100])).toEqual([]);
+  });
+  it('folded bit by bit it is the same', () => {
+    const folder = new MarkFolder();
+    const steps = filled.map((_, i) => folder.update(filled.slice(0, i + 1)).parts.fillings.size);
+    expect(steps).toEqual([0, 1]);
+    expect(folder.update(filled.slice(0, 1)).parts.fillings.size).toBe(0);
+  });
+});
+
 describe('what was read from the metal, read anew', () => {
   const [hole] = IDS as [string];
   const smaller: RowDefinition = { ...ROW, layers: ROW.layers.map((l, i) => (i === 1 ? { ...l, plans: 'countersink' as const } : l)) };

@@ -1,5 +1,6 @@
 import type { Mark } from '../record/marks';
 import { partKey } from '../record/step-key';
+import type { Fillings } from './fillings';
 import { PieceCount, type PieceChange, type PieceNumbers } from './pieces';
 
 export interface PartsDone {
@@ -7,10 +8,14 @@ export interface PartsDone {
   readonly steps: ReadonlyMap<string, string>;
   /** Which piece of each part is there; parts with their first are not named. */
   readonly pieces: PieceNumbers;
+  /** Where holes were filled in the pieces that are there now. */
+  readonly fillings: Fillings;
 }
 
+export const NO_PARTS: PartsDone = { steps: new Map(), pieces: new Map(), fillings: new Map() };
+
 /** What was done on whole parts; `effective`: marks that count, in order. */
-export function foldParts(effective: readonly Mark[], changes: readonly PieceChange[]): PartsDone {
+export function foldParts(effective: readonly Mark[], changes: readonly PieceChange[]): Omit<PartsDone, 'fillings'> {
   const steps = new Map<string, string>();
   const away = new Map<string, ReadonlyMap<string, string>>();
   const changeOf = new Map(changes.map((c) => [c.mark.id, c]));

@@ -5,7 +5,8 @@ import { holesInPlan } from '../record/holes';
 import type { HoleStates, Step } from '../record/steps';
 import { nextDash, standingOf, type OpenStep, type WantedRow } from './compare';
 import type { StandingFinding } from './findings';
-import type { HoleDone } from './hole-done';
+import { isInFilling } from './fillings';
+import { nothingDone, type HoleDone } from './hole-done';
 import type { PartsDone } from './parts-done';
 import type { OwnRow, OwnRows } from './own-rows';
 import type { Cause } from './recall';
@@ -43,6 +44,8 @@ const NO_CAUSES: ToLook = new Map();
 
 /** A row to be compared, with what its holes of another size want. */
 export interface StoodRow extends WantedRow {
+  /** Absent: no other row is there to meet. */
+  readonly id?: string | undefined;
   readonly plan: WantedRow['plan'] & { readonly verdict: Verdict };
   readonly own?: Pick<OwnRows, 'of'> | undefined;
 }
@@ -57,7 +60,8 @@ export function ownDashOf(done: HoleDone | undefined, rowDash: number): number |
 /** Compares every hole of a row that has a mark. Holes out of the plan keep what was marked at them. */
 export function standRow(wanted: StoodRow, done: RowDone | undefined, parts: PartsDone, toLook: ToLook = NO_CAUSES): RowStanding {
   const planned = wanted.plan.verdict;
-  if (!done || (done.size === 0 && toLook.size === 0))
+  const near = inFillings(wanted, parts);
+  if ((!done || done.size === 0) && toLook.size === 0 && near.size === 0)
     return { states: NO_STATES, findings: NO_FINDINGS, again: NO_AGAIN, notSaid: [], stopped: NO_HOLES, own: NO_OWN, verdict: planned };
   const steps = new Set<string>(wanted.steps.map((s) => s.key));
   const holes = new Map(wanted.row.holes.map((h) => [h.id, h]));
@@ -68,7 +72,8 @@ export function standRow(wanted: StoodRow, done: RowDone | undefined, parts: Par
   const own = new Map<string, number>();
   const notSaid: string[] = [];
   let verdict = planned;
-  for (const [holeId, at] of done) {
+  const met = [...near.keys()].filter((id) => !done?.has(id)).map((id) => [id, nothingDone()] as const);
+  for (const [holeId, at] of [...(done ?? []), ...met]) {
     const hole = holes.get(holeId);
     if (!hole || hole.out) {
       states.set(holeId, new Set(at.keys.keys()));
@@ -80,7 +85,7 @@ export function standRow(wanted: StoodRow, done: RowDone | undefined, parts: Par
       own.set(holeId, dash);
       verdict = worse(verdict, ownRow.plan.verdict);
     }
-    const standing = standingOf(ownRow ?? wanted, hole, at, parts, places.get(holeId));
+    const standing = standingOf(ownRow ?? wanted, hole, at, parts, { place: places.get(holeId), filled: near.get(holeId) });
     const keys = standing.done;
     for (const key of at.keys.keys()) if (!steps.has(key)) keys.add(key);
     if (ownRow) leaveOut(keys, wanted.steps, ownRow);
@@ -99,6 +104,20 @@ export function standRow(wanted: StoodRow, done: RowDone | undefined, parts: Par
     verdict = worse(verdict, verdictOf(open));
   }
   return { states, findings, again, notSaid, stopped, own, verdict };
+}
+
+const NO_FILLED: ReadonlyMap<string, readonly string[]> = new Map();
+
+/** Holes of the plan that lie in something filled, each with the parts it was filled in; the size of the row decides how near that is. */
+function inFillings({ id: rowId = '', row, stack }: StoodRow, { fillings }: PartsDone): ReadonlyMap<string, readonly string[]> {
+  if (fillings.size === 0 || !row.layers.some((l) => fillings.has(l.partId))) return NO_FILLED;
+  const { diameter } = stack.size;
+  const found = new Map<string, readonly string[]>();
+  for (const [holeId, place] of wantedPlaces(row)) {
+    const partIds = row.layers.flatMap(({ partId }) => (isInFilling(fillings.get(partId), { rowId, place, diameter }) ? [partId] : []));
+    if (partIds.length > 0) found.set(holeId, partIds);
+  }
+  return found;
 }
 
 /** What the row wants and a hole with its own rivet does not is nothing to do there. */

@@ -375,7 +375,7 @@ class Bench {
       .map((hole) => {
         const at = own?.get(hole.id);
         const asked = askedFor(row, ownDashOf(at, row.stack.size.dash));
-        const { open } = standingOf(asked, hole, at, done.parts, places.get(hole.id));
+        const { open } = standingOf(asked, hole, at, done.parts, { place: places.get(hole.id) });
         const partOf = (layer: number | undefined) => (layer === undefined ? {} : { part: row.row.layers[layer]?.partId });
         return {
           hole: Number(hole.id),

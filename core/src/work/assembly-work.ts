@@ -15,7 +15,7 @@ import { stackOf } from '../record/stack-of';
 import { rowTitle } from '../record/title';
 import { finishState } from '../done/finish';
 import { foldDone, layersOfRows } from '../done/hole-done';
-import type { PartsDone } from '../done/parts-done';
+import { NO_PARTS, type PartsDone } from '../done/parts-done';
 import { OwnRows } from '../done/own-rows';
 import { recallsOf, stillToLook } from '../done/recall';
 import { standRow, type ToLook, type RowDone, type RowStanding } from '../done/row-standing';
@@ -62,8 +62,6 @@ export function definitionsById<K extends EntityKind>(entities: readonly Entity<
   return new Map(entities.map((e) => [e.id, e.definition]));
 }
 
-const NO_PARTS: PartsDone = { steps: new Map(), pieces: new Map() };
-
 /** What planning one row takes. */
 export interface RowPlanning {
   readonly kit: KitDefinition;
@@ -88,7 +86,7 @@ export function planRow(
   const plan = planStack(stack);
   const steps = stepsOf(row, plan.layers, { kit, parts, closing: closingOf(fasteners.get(row.fastenerId ?? '')) });
   const own = new OwnRows(row, { kit, parts, fasteners, rows: assemblyRows });
-  const standing = standRow({ row, stack, plan, steps, own }, done, partsDone, toLook);
+  const standing = standRow({ id, row, stack, plan, steps, own }, done, partsDone, toLook);
   const uses = setupsOf(steps, row, stack, plan);
   return { id, row, title: rowTitle(row, parts), stack, plan, steps, uses, own, done, standing, states: standing.states };
 }

@@ -177,7 +177,7 @@ export class RowModels {
     if (known && from.every((f, i) => f === known.from[i])) return known.model;
     const row = entity.definition;
     const done = folded.rows.get(entity.id) ?? NO_DONE;
-    const standing = standRow({ row, stack, plan, steps, own: planned.own }, done, folded.parts, look);
+    const standing = standRow({ id: entity.id, row, stack, plan, steps, own: planned.own }, done, folded.parts, look);
     const { states } = standing;
     const { verdict } = standing;
     const title = rowTitle(row, parts);

@@ -1,0 +1,47 @@
+import type { WantedPlace } from '../record/hole-places';
+import type { HoleDone } from './hole-done';
+
+/** A hole that was filled or closed in the piece of a part that is there now. */
+export interface Filling extends WantedPlace {
+  readonly rowId: string;
+}
+
+/** Fillings by part; parts without any are not named. */
+export type Fillings = ReadonlyMap<string, readonly Filling[]>;
+
+/** A filled hole is no hole any more to whatever is asked within this many diameters of it. Source: docs/rules.md, "The metal". */
+const WITHIN_D = 0.5;
+/** What the rounding of inches leaves, mm. */
+const ROUNDING_MM = 1e-9;
+
+/** Where holes were filled, of those whose place is known. */
+export function fillingsIn(rows: Iterable<readonly [string, ReadonlyMap<string, HoleDone>]>): Fillings {
+  const fillings = new Map<string, Filling[]>();
+  for (const [rowId, holes] of rows)
+    for (const { sheets } of holes.values())
+      for (const [partId, { isFilled, at }] of sheets) {
+        if (!isFilled || !at) continue;
+        const filling = { ...at, rowId };
+        const own = fillings.get(partId);
+        if (own) own.push(filling);
+        else fillings.set(partId, [filling]);
+      }
+  return fillings;
+}
+
+/**
+ * Whether a hole of this row, wanted there, lies in a filling of the part. Places along a row count within that row alone. `diameter`: of the
+ * fastener, mm. Example: a hole of 1/8 in rivets within .0625 in of one that was filled, whatever row that was in.
+ */
+export function isInFilling(
+  fillings: readonly Filling[] | undefined,
+  { rowId, place, diameter }: { readonly rowId: string; readonly place: WantedPlace; readonly diameter: number },
+): boolean {
+  if (!fillings) return false;
+  return fillings.some(
+    (f) =>
+      f.isAlongRow === place.isAlongRow &&
+      (!f.isAlongRow || f.rowId === rowId) &&
+      Math.hypot(f.x - place.x, f.y - place.y) <= WITHIN_D * diameter + ROUNDING_MM,
+  );
+}
