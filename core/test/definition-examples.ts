@@ -151,6 +151,7 @@ export function fullDefinitions(ids: DefinitionIds): { readonly [K in EntityKind
       setting: { way: 'blind', isSealed: true, sealed: 'after-cure', bareZone: 'the lap' },
       shutBy: [{ by: { kind: 'part', id: ids.skin }, side: 'both', room: L(30), isBentOpen: true }],
       waitsForParts: [ids.spar],
+      meets: [{ holeId: ids.hole, rowId: ids.other, otherId: ids.hole, isOne: true }],
     },
     tool: {
       v: 1,

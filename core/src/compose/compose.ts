@@ -264,8 +264,9 @@ export function lineOfRow(row: RowDefinition, parts: ReadonlyMap<string, PartDef
 
 /** A copy of a row with fresh ids: same definition, no marks. */
 export function duplicateRow(row: RowDefinition, order: number, newId: () => string): RowDefinition {
+  const { meets: _, ...own } = row;
   return {
-    ...row,
+    ...own,
     order,
     name: row.name ? `${row.name} copy` : '',
     layers: row.layers.map((l) => ({ ...l, id: newId() })),

@@ -1,6 +1,7 @@
 import { compareMarks, effectiveMarks, type Mark } from '../record/marks';
 import { foldRow, type HoleDone, type LayersOf, type RecordDone } from './hole-done';
 import { fillingsIn, type Fillings } from './fillings';
+import { NO_LINKS, withMetMarks, type LinksOf } from './met-marks';
 import { foldParts, NO_PARTS, type PartsDone } from './parts-done';
 import { pieceChanges, type PieceChange } from './pieces';
 
@@ -28,7 +29,7 @@ export class MarkFolder {
   private folded: RecordDone = NOTHING;
 
   /** Takes the record as it is now; marks seen before are passed over by their id. Rows that did not change keep their identity, and so do the parts. */
-  update(marks: readonly Mark[], layersOf: LayersOf = NO_LAYERS): RecordDone {
+  update(marks: readonly Mark[], layersOf: LayersOf = NO_LAYERS, linksOf: LinksOf = NO_LINKS): RecordDone {
     const dirty = new Set<string>();
     /* The same mark may stand there twice for a moment, as sent and as kept: then one that is gone is found the next time. */
     let known = 0;
@@ -41,6 +42,7 @@ export class MarkFolder {
       this.seen.set(mark.id, mark.place);
     }
     for (const [rowId, layers] of this.foldedBy) if (layersOf(rowId) !== layers) dirty.add(rowId);
+    this.linked(linksOf, dirty);
     if (dirty.size === 0) return this.folded;
     const before = this.changes;
     const counting = new Map([...dirty].map((rowId) => [rowId, effectiveMarks(this.byRow.get(rowId) ?? [])]));
@@ -50,11 +52,9 @@ export class MarkFolder {
     for (const rowId of dirty) {
       const layers = layersOf(rowId);
       this.foldedBy.set(rowId, layers);
-      const own: ReadonlyMap<string, HoleDone> = foldRow(
-        counting.get(rowId) ?? effectiveMarks(this.byRow.get(rowId) ?? []),
-        this.changes,
-        layers,
-      );
+      const of = (id: string) => counting.get(id) ?? effectiveMarks(this.byRow.get(id) ?? []);
+      const partIds = layers?.map((l) => l.partId) ?? [];
+      const own: ReadonlyMap<string, HoleDone> = foldRow(withMetMarks(of(rowId), linksOf(rowId), { of, partIds }), this.changes, layers);
       if (own.size > 0) rows.set(rowId, own);
       else rows.delete(rowId);
     }
@@ -63,6 +63,21 @@ export class MarkFolder {
     return this.folded;
   }
 
+  /** A row whose links are others than before, and one that has a hole with a row to be folded, is folded with it. */
+  private linked(linksOf: LinksOf, dirty: Set<string>): void {
+    if (linksOf === NO_LINKS && this.linkedBy.size === 0) return;
+    const known = new Set([...this.byRow.keys(), ...this.linkedBy.keys()]);
+    for (const rowId of [...known].flatMap((id) => [id, ...linksOf(id).map((l) => l.rowId)])) {
+      const links = linksOf(rowId);
+      const isSameAsBefore = JSON.stringify(this.linkedBy.get(rowId) ?? []) === JSON.stringify(links);
+      if (!isSameAsBefore || links.some((l) => dirty.has(l.rowId))) dirty.add(rowId);
+      if (links.length > 0) this.linkedBy.set(rowId, links);
+      else this.linkedBy.delete(rowId);
+    }
+  }
+
+  /** The links each row was folded by. */
+  private readonly linkedBy = new Map<string, ReturnType<LinksOf>>();
   /** Rows with a mark on a whole part. */
   private readonly partRows = new Set<string>();
   /** Rows with left-over holes that were settled. */
@@ -100,7 +115,17 @@ export class MarkFolder {
   }
 
   private forget(): void {
-    for (const known of [this.seen, this.rowOf, this.byRow, this.early, this.pieceMarks, this.foldedBy, this.partRows, this.filledRows])
+    for (const known of [
+      this.seen,
+      this.rowOf,
+      this.byRow,
+      this.early,
+      this.pieceMarks,
+      this.foldedBy,
+      this.partRows,
+      this.filledRows,
+      this.linkedBy,
+    ])
       known.clear();
     this.changes = [];
     this.folded = NOTHING;

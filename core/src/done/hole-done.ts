@@ -24,6 +24,7 @@ import { coneOf, surfaceOfDepth } from '../rivet/cone';
 import type { Mm } from '../units/length';
 import { fillingsIn } from './fillings';
 import { foldParts, type PartsDone } from './parts-done';
+import { NO_LINKS, withMetMarks, type LinksOf } from './met-marks';
 import { PieceCount, pieceChanges, type PieceChange } from './pieces';
 import { isOtherFastener, isOtherHole, type RecordChange } from './record-change';
 
@@ -147,7 +148,7 @@ export function holeOf(done: Pick<HoleDone, 'sheets'>): Said<number> | null {
 }
 
 /** Folds marks into what was done at each hole and on each part. The same whatever order they came in. */
-export function foldDone(marks: readonly Mark[], layersOf: LayersOf = () => undefined): RecordDone {
+export function foldDone(marks: readonly Mark[], layersOf: LayersOf = () => undefined, linksOf: LinksOf = NO_LINKS): RecordDone {
   const effective = effectiveMarks(marks);
   const changes = pieceChanges(effective);
   const byRow = new Map<string, Mark[]>();
@@ -157,8 +158,12 @@ export function foldDone(marks: readonly Mark[], layersOf: LayersOf = () => unde
     else byRow.set(mark.rowId, [mark]);
   }
   const rows = new Map<string, ReadonlyMap<string, HoleDone>>();
-  for (const [rowId, own] of byRow) {
-    const holes = foldRow(own, changes, layersOf(rowId));
+  const met = linksOf === NO_LINKS ? [] : [...byRow.keys()].flatMap((id) => linksOf(id).map((l) => l.rowId));
+  for (const rowId of new Set([...byRow.keys(), ...met])) {
+    const layers = layersOf(rowId);
+    const partIds = layers?.map((l) => l.partId) ?? [];
+    const own = withMetMarks(byRow.get(rowId) ?? [], linksOf(rowId), { of: (id) => byRow.get(id) ?? [], partIds });
+    const holes = foldRow(own, changes, layers);
     if (holes.size > 0) rows.set(rowId, holes);
   }
   return { rows, parts: { ...foldParts(effective, changes), fillings: fillingsIn(rows) } };

@@ -315,6 +315,7 @@ const row = shape({
   ),
   shutBy: optional(list(shutOff, 50)),
   waitsForParts: optional(list(isId, 50, { unique: true })),
+  meets: optional(list(shape({ holeId: isId, rowId: isId, otherId: isId, isOne: yesNo }), ROW_MAX_HOLES)),
 });
 
 const page = shape({

@@ -246,6 +246,17 @@ export interface RowDefinition {
   readonly shutBy?: readonly ShutOff[] | undefined;
   /** Parts that come later and that the row waits for, by id. */
   readonly waitsForParts?: readonly string[] | undefined;
+  /** Holes that lie on holes of other rows, and whether they are one hole. */
+  readonly meets?: readonly HoleMeeting[] | undefined;
+}
+
+/** What somebody answered of a hole that lies on a hole of another row. Both rows keep it. */
+export interface HoleMeeting {
+  readonly holeId: string;
+  readonly rowId: string;
+  readonly otherId: string;
+  /** One hole of one metal with one fastener; else two. */
+  readonly isOne: boolean;
 }
 
 /** A hole on its way to its size: drilled so large now, opened after something else was fitted. */

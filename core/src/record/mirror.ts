@@ -72,7 +72,8 @@ function mirrorDefinition(
   newId: () => string,
   idOf: (id: string) => string | undefined,
 ): RowDefinition {
-  const row = source.definition;
+  /* Its holes are others: what they share with other rows is asked anew. */
+  const { meets: _, ...row } = source.definition;
   const centre = row.groupOf === undefined ? undefined : idOf(row.groupOf);
   return {
     ...row,

@@ -12,6 +12,8 @@ import type { Stack } from '../prep/stack';
 
 /** A row as the stock counts it. */
 export interface StockRow {
+  /** Absent: no hole of it is one with another row's. */
+  readonly id?: string | undefined;
   readonly row: RowDefinition;
   readonly stack: Stack;
   readonly plan: Pick<Plan, 'rivet'>;
@@ -51,14 +53,27 @@ function bySize(row: StockRow): SizedRow[] {
   return [{ ...row, isMeant: (id) => !sizes.has(id) }, ...own];
 }
 
+/** Holes that are one with a hole of another row take one rivet: it is counted there. */
+function countedElsewhere(
+  id: string | undefined,
+  { meets = [] }: RowDefinition,
+  ids: ReadonlySet<string | undefined>,
+): ReadonlySet<string> {
+  return new Set(id === undefined ? [] : meets.flatMap((m) => (m.isOne && ids.has(m.rowId) && m.rowId < id ? [m.holeId] : [])));
+}
+
 /** What the rows still need, call-out by call-out; also what lies on the shelf and nothing wants. */
 export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<string, number>>, sparePercent: number): StockNeed[] {
   const groups = new Map<string, { kind: FastenerKind | null; rows: number; needed: number; instead: Set<string> | null }>();
-  for (const { row, stack, plan, states, isMeant } of rows.flatMap(bySize)) {
+  const ids = new Set(rows.map((r) => r.id));
+  for (const { id, row, stack, plan, states, isMeant } of rows.flatMap(bySize)) {
+    const elsewhere = countedElsewhere(id, row, ids);
     const other = notSolid(stack);
     const callout = other ? other.name : plan.rivet.callout;
     if (other?.kind === 'none') continue;
-    const needed = holesInPlan(row.holes).filter((h) => isMeant(h.id) && !states.get(h.id)?.has(AT_HOLE.set)).length;
+    const needed = holesInPlan(row.holes).filter(
+      (h) => isMeant(h.id) && !elsewhere.has(h.id) && !states.get(h.id)?.has(AT_HOLE.set),
+    ).length;
     if (needed === 0) continue;
     const serves = other
       ? new Set<string>()

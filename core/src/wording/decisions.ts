@@ -5,6 +5,11 @@ import { STANDING_CATALOGUE } from './standing';
 /** One decision in a sentence: `Keel, holes 1-2: the no-go end goes in.` `holes`: numbers and how many; null: none are named. */
 export function decisionSentence(d: Decision, holes: { readonly range: string; readonly count: number } | null): string {
   if (d.kind === 'part-missing') return `${d.name} is ${d.state === 'ordered' ? 'on order' : 'missing'}.`;
+  if (d.kind === 'one-hole') {
+    const { length } = d.meet.pairs;
+    const which = length === 1 ? 'a hole' : `${length} holes`;
+    return `${d.titles.join(' and ')}: ${which} of one ${length === 1 ? 'lies' : 'lie'} on ${which} of the other in ${d.part}. One and the same, or two?`;
+  }
   const where = `${d.row.title}${holes ? `, ${holes.count === 1 ? 'hole' : 'holes'} ${holes.range}` : ''}`;
   switch (d.kind) {
     case 'work-stop':

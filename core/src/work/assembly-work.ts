@@ -15,6 +15,7 @@ import { stackOf } from '../record/stack-of';
 import { rowTitle } from '../record/title';
 import { finishState } from '../done/finish';
 import { foldDone, layersOfRows } from '../done/hole-done';
+import { linksOfRows } from '../done/met-marks';
 import { NO_PARTS, type PartsDone } from '../done/parts-done';
 import { OwnRows } from '../done/own-rows';
 import { recallsOf, stillToLook } from '../done/recall';
@@ -95,7 +96,7 @@ export function planRow(
 export function assemblyWork({ kit, parts, rows, fasteners, marks }: AssemblyRecord): AssemblyWork {
   const byId = definitionsById(parts);
   const fastenersById = definitionsById(fasteners);
-  const folded = foldDone(marks, layersOfRows(rows));
+  const folded = foldDone(marks, layersOfRows(rows), linksOfRows(rows));
   const toLook = stillToLook(recallsOf(marks, []));
   const definitions = rows.map((r) => r.definition);
   const work = [...rows]

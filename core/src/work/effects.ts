@@ -4,6 +4,7 @@ import { holesInPlan } from '../record/holes';
 import { rowTitle } from '../record/title';
 import type { OpenBecause, OpenStep } from '../done/compare';
 import type { StandingFinding } from '../done/findings';
+import { linksOfRows } from '../done/met-marks';
 import { foldDone, holeOf, layersOfRows, NOT_SAID, type HoleDone, type RecordDone } from '../done/hole-done';
 
 /** What an edit does to work that was done, by row: what is to be done again, what is contradicted, what is left over. */
@@ -56,7 +57,7 @@ export function edited(record: AssemblyRecord, assemblyId: string, edits: readon
 /** What edits do to the work of an assembly: rows where anything becomes open or contradicted, or is left over. Rows no edit reaches are not named. */
 export function effectsOf(before: AssemblyRecord, after: AssemblyRecord): RowEffects[] {
   /* Old marks name a layer alone: what it was of, the rows say as they were before the edit. */
-  const done = foldDone(before.marks, layersOfRows([...after.rows, ...before.rows]));
+  const done = foldDone(before.marks, layersOfRows([...after.rows, ...before.rows]), linksOfRows(after.rows));
   const was = new Map(workRows(before, done).map((r) => [r.id, r]));
   const now = new Map(workRows(after, done).map((r) => [r.id, r]));
   const parts = new Map([...before.parts, ...after.parts].map((p) => [p.id, p.definition]));

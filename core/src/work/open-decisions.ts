@@ -1,6 +1,7 @@
 import { gatherFindings, type GatheredFinding, type RowStanding } from '../done/row-standing';
 import type { Finding } from '../prep/findings';
 import type { Plan } from '../prep/plan';
+import type { RowsMeet } from '../record/meetings';
 import type { Entity, PartSupply } from '../record/definitions';
 
 /** A row as far as something in it is open to decide. */
@@ -17,6 +18,7 @@ export type Decision =
   | { readonly kind: 'work-stop'; readonly row: DecidedRow; readonly gathered: GatheredFinding }
   | { readonly kind: 'recall'; readonly row: DecidedRow; readonly holeIds: readonly string[] }
   | { readonly kind: 'look-due'; readonly row: DecidedRow; readonly holeIds: readonly string[] }
+  | { readonly kind: 'one-hole'; readonly meet: RowsMeet; readonly titles: readonly [string, string]; readonly part: string }
   | { readonly kind: 'part-missing'; readonly partId: string; readonly name: string; readonly state: PartSupply['state'] };
 
 export interface DecisionQuestion {
@@ -24,15 +26,17 @@ export interface DecisionQuestion {
   readonly parts: readonly Entity<'part'>[];
   /** Rivets to look at next. */
   readonly due: readonly { readonly rowId: string; readonly holeId: string }[];
+  /** Rows with holes that lie on one another, of which nobody has said whether they are one. */
+  readonly meeting?: readonly RowsMeet[] | undefined;
 }
 
-const ORDER: readonly Decision['kind'][] = ['work-stop', 'plan-stop', 'recall', 'look-due', 'part-missing'];
+const ORDER: readonly Decision['kind'][] = ['work-stop', 'plan-stop', 'one-hole', 'recall', 'look-due', 'part-missing'];
 
 /**
  * What is open to decide in an assembly, the work that contradicts first; every view asks here. What somebody settled is not open. Example: a
  * no-go at two holes of a row and a part on order are two decisions.
  */
-export function openDecisions({ rows, parts, due }: DecisionQuestion): Decision[] {
+export function openDecisions({ rows, parts, due, meeting = [] }: DecisionQuestion): Decision[] {
   const decisions = rows.flatMap((row): Decision[] => {
     const gathered = gatherFindings(row.standing).filter((g) => !g.finding.isSettled);
     const recalled = gathered.filter((g) => g.finding.code === 'look-again').flatMap((g) => g.holeIds);
@@ -45,6 +49,12 @@ export function openDecisions({ rows, parts, due }: DecisionQuestion): Decision[
       ...(looks.length > 0 ? [{ kind: 'look-due' as const, row, holeIds: looks }] : []),
     ];
   });
+  const titleOf = (id: string) => rows.find((r) => r.id === id)?.title ?? '';
+  for (const meet of meeting) {
+    const [a, b] = meet.rowIds;
+    const part = parts.find((p) => p.id === meet.partId)?.definition.name ?? '';
+    decisions.push({ kind: 'one-hole', meet, titles: [titleOf(a), titleOf(b)], part });
+  }
   for (const { id, definition } of parts)
     if (definition.supply) decisions.push({ kind: 'part-missing', partId: id, name: definition.name, state: definition.supply.state });
   return decisions.sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind));

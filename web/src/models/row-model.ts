@@ -7,6 +7,7 @@ import { holesInPlan } from '#core/record/holes';
 import { effectiveMarks, type Mark } from '#core/record/marks';
 import { rowTitle } from '#core/record/title';
 import { MarkFolder } from '#core/done/folder';
+import { linksOfRows, type LinksOf } from '#core/done/met-marks';
 import { finishState, type FinishState } from '#core/done/finish';
 import { layersOfRows, type LayersOf, type RecordDone } from '#core/done/hole-done';
 import type { OwnRows } from '#core/done/own-rows';
@@ -91,6 +92,14 @@ function layersOf(data: AssemblyAnswer): LayersOf {
   return layers;
 }
 
+const LINKS = new WeakMap<AssemblyAnswer, LinksOf>();
+
+function linksOf(data: AssemblyAnswer): LinksOf {
+  let links = LINKS.get(data);
+  if (!links) LINKS.set(data, (links = linksOfRows(data.rows)));
+  return links;
+}
+
 /** What is known of the whole assembly before its rows are made one by one. */
 interface Whole {
   readonly data: AssemblyAnswer;
@@ -136,7 +145,7 @@ export class RowModels {
     const before = this.whole;
     if (before && before.data === data && isSameList(before.marks, marks)) return before;
     const planned = before?.data === data ? before.planned : data.rows.flatMap((r) => plannedRow(r, data) ?? []);
-    const folded = this.folder.update(marks, layersOf(data));
+    const folded = this.folder.update(marks, layersOf(data), linksOf(data));
     this.whole = {
       data,
       marks,

@@ -2,6 +2,7 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { READ_THEN } from '#core/done/as-of';
 import { rowDoneAsOf } from '#core/done/as-of-marks';
+import { linksOfRows } from '#core/done/met-marks';
 import { layersOfRows } from '#core/done/hole-done';
 import { withoutStopped } from '#core/done/offered';
 import { withWork } from '#core/done/with-work';
@@ -41,7 +42,7 @@ export function useWorkMark(
     );
     const row = (id: string, at?: string) => {
       const now = byId.get(id);
-      return now && at !== undefined ? { ...now, done: rowDoneAsOf(marksNow.current, id, at, layersOfRows(data.rows)) } : now;
+      return now && at !== undefined ? { ...now, done: rowDoneAsOf(marksNow.current, id, at, layersOfRows(data.rows), linksOfRows(data.rows)) } : now;
     };
     return { row, part: (id: string) => parts.get(id), tools: things?.tools ?? [], lots: things?.lots ?? [] };
   }, [data.parts, data.rows, rows, things]);

@@ -1,0 +1,85 @@
+import type { RowDefinition } from './definitions';
+import { wantedPlaces, type WantedPlace } from './hole-places';
+
+/** Two holes of different rows lie within so many diameters: they may be one hole. Source: docs/rules.md, "The metal". */
+const WITHIN_D = 0.5;
+/** What the rounding of inches leaves, mm. */
+const ROUNDING_MM = 1e-9;
+
+/** A row with the diameter of its fastener, mm. */
+export interface MeetingRow {
+  readonly id: string;
+  readonly row: RowDefinition;
+  readonly diameter: number;
+}
+
+/** Two rows of which holes lie on one another in a part they share: each pair is a hole of the first and one of the second. */
+export interface RowsMeet {
+  readonly rowIds: readonly [string, string];
+  readonly partId: string;
+  readonly pairs: readonly (readonly [string, string])[];
+}
+
+interface Spread {
+  readonly row: MeetingRow;
+  readonly places: readonly (readonly [string, WantedPlace])[];
+  readonly minX: number;
+  readonly maxX: number;
+  readonly minY: number;
+  readonly maxY: number;
+}
+
+/**
+ * Rows whose holes lie within half a diameter of one another in a part they share, of those nobody has said of whether they are one hole. Rows
+ * that are laid out nowhere meet no other. Example: a rib's row and a spar's row that end in the same corner hole of a skin.
+ */
+export function rowsThatMeet(rows: readonly MeetingRow[]): RowsMeet[] {
+  const spreads = rows.flatMap(spreadOf).sort((a, b) => a.minX - b.minX);
+  const found: RowsMeet[] = [];
+  for (const [i, a] of spreads.entries())
+    for (let k = i + 1; k < spreads.length; k++) {
+      const b = spreads[k] as Spread;
+      const reach = WITHIN_D * Math.max(a.row.diameter, b.row.diameter) + ROUNDING_MM;
+      if (b.minX - a.maxX > reach) break;
+      if (b.minY - a.maxY > reach || a.minY - b.maxY > reach) continue;
+      const partId = sharedPart(a.row.row, b.row.row);
+      const pairs = partId === undefined ? [] : pairsOf(a, b, reach);
+      if (partId !== undefined && pairs.length > 0) found.push({ rowIds: [a.row.id, b.row.id], partId, pairs });
+    }
+  return found;
+}
+
+function spreadOf(row: MeetingRow): Spread[] {
+  const places = [...wantedPlaces(row.row)].filter(([, p]) => !p.isAlongRow);
+  if (places.length === 0) return [];
+  const xs = places.map(([, p]) => p.x);
+  const ys = places.map(([, p]) => p.y);
+  return [{ row, places, minX: Math.min(...xs), maxX: Math.max(...xs), minY: Math.min(...ys), maxY: Math.max(...ys) }];
+}
+
+/** The small holes of a group lie about their row's own and are never those. */
+function sharedPart(a: RowDefinition, b: RowDefinition): string | undefined {
+  return a.layers.find((l) => b.layers.some((other) => other.partId === l.partId))?.partId;
+}
+
+function pairsOf(a: Spread, b: Spread, reach: number): [string, string][] {
+  const answered = new Set((a.row.row.meets ?? []).filter((m) => m.rowId === b.row.id).map((m) => `${m.holeId} ${m.otherId}`));
+  return a.places.flatMap(([holeId, p]) =>
+    b.places.flatMap(([otherId, q]): [string, string][] =>
+      Math.hypot(p.x - q.x, p.y - q.y) <= reach && !answered.has(`${holeId} ${otherId}`) ? [[holeId, otherId]] : [],
+    ),
+  );
+}
+
+/** Both rows with the answer on record, to be kept together. */
+export function withMeeting(
+  first: RowDefinition,
+  second: RowDefinition,
+  { rowIds: [a, b], pairs }: RowsMeet,
+  isOne: boolean,
+): readonly [RowDefinition, RowDefinition] {
+  return [
+    { ...first, meets: [...(first.meets ?? []), ...pairs.map(([holeId, otherId]) => ({ holeId, rowId: b, otherId, isOne }))] },
+    { ...second, meets: [...(second.meets ?? []), ...pairs.map(([otherId, holeId]) => ({ holeId, rowId: a, otherId, isOne }))] },
+  ];
+}
