@@ -107,11 +107,14 @@ export function sortedJson(value: unknown): string {
   return JSON.stringify(value);
 }
 
-/** The document's text: one entity, change or mark a line, so that two exports can be compared line by line. */
+/**
+ * The document's text: one entity, change or mark a line, so that two exports can be compared line by line. Marks stand in the order in which the
+ * record took them: it decides between two of one time.
+ */
 export function writeKitDocument(doc: KitDocument): string {
   const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : 1);
   const lines = (items: readonly unknown[]) => (items.length === 0 ? '[]' : `[\n${items.map(sortedJson).join(',\n')}\n]`);
-  return `{"changes":${lines(doc.changes)},\n"entities":${lines([...doc.entities].sort(byId))},\n"format":${JSON.stringify(doc.format)},"formatVersion":${doc.formatVersion},"kitId":${JSON.stringify(doc.kitId)},\n"marks":${lines([...doc.marks].sort(byId))}}\n`;
+  return `{"changes":${lines(doc.changes)},\n"entities":${lines([...doc.entities].sort(byId))},\n"format":${JSON.stringify(doc.format)},"formatVersion":${doc.formatVersion},"kitId":${JSON.stringify(doc.kitId)},\n"marks":${lines(doc.marks)}}\n`;
 }
 
 /** Checks a document as a whole: its shape, one kit, every reference within it, no id twice. */

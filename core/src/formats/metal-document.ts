@@ -8,6 +8,7 @@ import { faceTouched, type PartFace } from '../record/face';
 import { wantedPlaces } from '../record/hole-places';
 import { parseRange } from '../record/holes';
 import type { FastenerDone } from '../record/mark-work';
+import type { RowDefinition } from '../record/definitions';
 import type { FindingStood, Mark, MarkKind, Side } from '../record/marks';
 import { parseCallout, formatCallout } from '../rivet/callout';
 import { rivetOfDiameter } from '../tables/fasteners';
@@ -24,6 +25,23 @@ export function answerMetal(value: unknown): Result<object> {
   const bench = new Bench(shape.value);
   const problem = bench.readParts() ?? bench.run();
   return problem ? bad(problem) : good(bench.answer());
+}
+
+/** The same parts and events as the program would have them on record: rows as they are now, parts by name with what is typed of them, marks in order. */
+export function metalRecord(value: unknown): Result<MetalRecord> {
+  const shape = checkShape<MetalDocument>(METAL_SCHEMA, value);
+  if (!shape.ok) return shape;
+  const bench = new Bench(shape.value);
+  const problem = bench.readParts() ?? bench.run();
+  return problem ? bad(problem) : good(bench.record());
+}
+
+export interface MetalRecord {
+  readonly parts: readonly MetalPart[];
+  readonly rows: readonly { readonly id: string; readonly row: RowDefinition }[];
+  /** Rows as they were before each edit. */
+  readonly was: readonly { readonly id: string; readonly row: RowDefinition }[];
+  readonly marks: readonly Mark[];
 }
 
 /** One event's holes that are marked alike. */
@@ -53,6 +71,7 @@ class Bench {
   /** Rows each part's present piece is or was in. */
   private readonly rowsOfPiece = new Map<string, Set<string>>();
   private readonly marks: Mark[] = [];
+  private readonly was: { readonly id: string; readonly row: RowDefinition }[] = [];
 
   constructor(private readonly document: MetalDocument) {
     this.units = document.units ?? 'in';
@@ -78,7 +97,9 @@ class Bench {
   }
 
   private plan(said: MetalRowSaid, path: string): Problem | null {
-    const most = this.rows.get(said.id)?.row.holes.length ?? 0;
+    const before = this.rows.get(said.id)?.row;
+    if (before) this.was.push({ id: said.id, row: before });
+    const most = before?.holes.length ?? 0;
     const planned = planMetalRow(said, { units: this.units, school: this.document.school, parts: this.parts, path, most });
     if (!planned.ok) return planned.problem;
     this.rows.set(said.id, planned.value);
@@ -146,7 +167,7 @@ class Bench {
       case 'measure': {
         const hole = this.length(event.hole, `${path}.hole`);
         if (!hole.ok) return hole.problem;
-        const read = { mm: hole.value, text: '', units: this.units };
+        const read = { mm: hole.value, text: String(event.hole), units: this.units };
         const sheets = this.touched(row, event.part, 'head');
         this.push('deviation', event.row, holeIds, { deviation: { kind: 'oversize', hole: read, verdict: 'same-rivet' }, sheets });
         return null;
@@ -327,6 +348,11 @@ class Bench {
 
   private standingOf(row: MetalRow, done: RecordDone): RowStanding {
     return standRow(row, done.rows.get(row.said.id), done.parts);
+  }
+
+  record(): MetalRecord {
+    const rows = [...this.rows].map(([id, { row }]) => ({ id, row }));
+    return { parts: [...this.parts.values()], rows, was: this.was, marks: this.marks };
   }
 
   answer(): object {

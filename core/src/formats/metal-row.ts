@@ -51,7 +51,7 @@ export function planMetalRow(said: MetalRowSaid, q: Planning): Result<MetalRow> 
   if (!planned.ok) return planned;
   const row: RowDefinition = {
     ...planned.value.row,
-    pitch: pitch ? { mm: pitch.value, text: '', units: q.units } : null,
+    pitch: pitch ? { mm: pitch.value, text: String(said.pitch), units: q.units } : null,
   };
   const made = new Map<number, OwnRow | null>();
   const of = (dash: number): OwnRow | null => {

@@ -16,7 +16,10 @@ const STAGE_STEPS: readonly { readonly stage: Stage; readonly kinds: readonly St
   { stage: 'inspected', kinds: ['inspected'], isFree: false },
 ];
 
-/** The stage of a hole from the steps of its row and the keys marked at it. Laying out and piloting are passed over by a drilled hole. */
+/**
+ * The stage of a hole from the steps of its row and the keys marked at it. Laying out and piloting are passed over by a drilled hole; one that is
+ * closed is closed, whatever is open again under its fastener: every count gives one number.
+ */
 export function stageOf(steps: readonly Step[], done: ReadonlySet<string> | undefined): Stage {
   return stageReader(steps)(done);
 }
@@ -24,7 +27,9 @@ export function stageOf(steps: readonly Step[], done: ReadonlySet<string> | unde
 /** {@link stageOf} for many holes of one row. */
 export function stageReader(steps: readonly Step[]): (done: ReadonlySet<string> | undefined) => Stage {
   const wanted = STAGE_STEPS.map(({ stage, kinds, isFree }) => ({ stage, isFree, own: steps.filter((s) => kinds.includes(s.kind)) }));
+  const isInspected = steps.some((s) => s.kind === 'inspected');
   const read = (done: ReadonlySet<string> | undefined): Stage => {
+    if (done?.has(AT_HOLE.set)) return isInspected && done.has(AT_HOLE.inspected) ? 'inspected' : 'set';
     let reached: Stage = 'open';
     const isDrilled = done?.has(AT_HOLE.drilled) ?? false;
     for (const { stage, isFree, own } of wanted) {

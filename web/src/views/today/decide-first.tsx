@@ -74,7 +74,7 @@ function OneHole({ kit, rows, meet }: { kit: Entity<'kit'>; rows: readonly RowMo
     keep({ edits, reason: isOne ? 'One hole of two rows' : 'Two holes' }).catch((e: Error) => setError(e.message));
   };
   return (
-    <>
+    <div className="flex gap-2">
       <Button className="min-h-11" onClick={() => answer(true)}>
         One hole
       </Button>
@@ -82,7 +82,7 @@ function OneHole({ kit, rows, meet }: { kit: Entity<'kit'>; rows: readonly RowMo
         Two holes
       </Button>
       {error ? <ErrorText>{error}</ErrorText> : null}
-    </>
+    </div>
   );
 }
 
