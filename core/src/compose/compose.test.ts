@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { NO_FASTENERS, fold, ids, KIT, mark, part, rowOf } from '../../test/build';
 import { parseRowLine } from '../typed/row-line';
 import { planStack } from '../prep/plan';
-import { composeRow, duplicateRow, lineOfRow } from './compose';
+import { asksFaces, composeRow, duplicateRow, lineOfRow, turnedOver } from './compose';
 import { composeLines } from './compose-many';
 import { editsOf } from './edits-of';
 import type { Entity, RowDefinition } from '../record/definitions';
@@ -72,6 +72,26 @@ describe('a row from its line', () => {
       ids(6),
     );
     expect(edits.map((e) => e.kind)).toEqual(['part', 'part', 'part', 'row', 'row']);
+  });
+});
+
+describe('sheets in another order', () => {
+  const row = (...partIds: string[]) => ({
+    layers: partIds.map((partId) => ({ id: partId, partId, plans: null, edge: null, bothSides: false })),
+  });
+  it.each<[string, string[], boolean]>([
+    ['the same', ['a', 'b', 'c'], false],
+    ['reversed: the same stack from its other side', ['c', 'b', 'a'], false],
+    ['two change places', ['b', 'a', 'c'], true],
+    ['turned round', ['b', 'c', 'a'], true],
+    ['one fewer', ['a', 'c'], false],
+    ['another one in its place', ['b', 'a', 'd'], false],
+  ])('%s', (_, now, asks) => expect(asksFaces(row(...now), row('a', 'b', 'c'))).toBe(asks));
+  it('a new row is asked nothing; turned over every sheet looks the other way, and twice as before', () => {
+    expect(asksFaces(row('a', 'b', 'c'), undefined)).toBe(false);
+    const whole = rowOf(['a', 'b', 'c'], 2);
+    expect(turnedOver(whole).layers.map((l) => l.face)).toEqual(['other', 'other', 'other']);
+    expect(turnedOver(turnedOver(whole)).layers.map((l) => l.face)).toEqual(['marked', 'marked', 'marked']);
   });
 });
 

@@ -220,12 +220,30 @@ export function composeRow(line: RowLine, context: ComposeContext, order: number
  * is on the metal. Example: skin / rib typed as rib / skin turns both.
  */
 function turnFaces(layers: LayerDefinition[], was: readonly LayerDefinition[]): void {
-  const isReversed =
-    was.length > 1 && was.length === layers.length && was.every((l, i) => layers[layers.length - 1 - i]?.partId === l.partId);
-  const isSame = was.every((l, i) => layers[i]?.partId === l.partId);
-  if (!isReversed || isSame) return;
-  for (const [i, layer] of layers.entries()) layers[i] = { ...layer, face: oppositeFace(layer.face ?? 'marked') };
+  if (!isReversed(layers, was)) return;
+  for (const [i, layer] of layers.entries()) layers[i] = turned(layer);
 }
+
+const turned = (layer: LayerDefinition): LayerDefinition => ({ ...layer, face: oppositeFace(layer.face ?? 'marked') });
+
+const isInOrder = (layers: readonly LayerDefinition[], was: readonly LayerDefinition[]): boolean =>
+  was.length === layers.length && was.every((l, i) => layers[i]?.partId === l.partId);
+
+const isReversed = (layers: readonly LayerDefinition[], was: readonly LayerDefinition[]): boolean =>
+  was.length > 1 && isInOrder([...layers].reverse(), was) && !isInOrder(layers, was);
+
+/**
+ * The same sheets in an order that is neither theirs nor the reverse of it: somebody has to say whether they change places, each looking where it
+ * looked, or the whole was turned over besides. Source: docs/rules.md, "The metal".
+ */
+export function asksFaces(row: Pick<RowDefinition, 'layers'>, was: Pick<RowDefinition, 'layers'> | undefined): boolean {
+  if (!was || was.layers.length !== row.layers.length) return false;
+  const names = (layers: readonly LayerDefinition[]) => layers.map((l) => l.partId).sort().join(); // prettier-ignore
+  return names(row.layers) === names(was.layers) && !isInOrder(row.layers, was.layers) && !isReversed(row.layers, was.layers);
+}
+
+/** The row with every sheet looking the other way. */
+export const turnedOver = (row: RowDefinition): RowDefinition => ({ ...row, layers: row.layers.map(turned) });
 
 /** A typed length as text that means the same in `units`: the unit is added where a bare number would change. */
 export function typedText(length: TypedLength, units: Units): string {

@@ -15,6 +15,7 @@ const TableDialog = lazy(() => import('../tables/table-dialog').then((m) => ({ d
 const PartDialog = lazy(() => import('./part-dialog').then((m) => ({ default: m.PartDialog })));
 const ReasonDialog = lazy(() => import('./reason-dialog').then((m) => ({ default: m.ReasonDialog })));
 const RowForm = lazy(() => import('./row-form').then((m) => ({ default: m.RowForm })));
+const SheetsDialog = lazy(() => import('./sheets-dialog').then((m) => ({ default: m.SheetsDialog })));
 const PasteDialog = lazy(() => import('./paste-dialog').then((m) => ({ default: m.PasteDialog })));
 
 /** Which dialog of the plan is open, with what it was opened on. */
@@ -25,6 +26,7 @@ export type PlanDialog =
   | { kind: 'part'; part: Entity<'part'>; nominalText?: string }
   | { kind: 'more'; row: Entity<'row'> }
   | { kind: 'tables' }
+  | { kind: 'sheets'; row: RowDefinition; keep: (row: RowDefinition) => Promise<void> }
   | null;
 
 interface PlanDialogsProps {
@@ -102,6 +104,7 @@ export function PlanDialogs({ dialog, data, selected, nextOrder, onKeep, onClose
           onKeep={(definition, reason, edits) => onKeep([...edits, rowEdit(dialog.row, definition)], reason)}
         />
       ) : null}
+      {dialog?.kind === 'sheets' ? <SheetsDialog row={dialog.row} onKeep={dialog.keep} onClose={onClose} /> : null}
       {dialog?.kind === 'tables' ? <TableDialog data={data} nextOrder={nextOrder} onClose={onClose} onKeep={onKeep} /> : null}
     </Suspense>
   );

@@ -2,7 +2,8 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { useLocation, useSearchParams } from 'react-router';
 import { workOrderOf } from '#core/record/order';
-import type { Edit } from '#core/record/definitions';
+import { asksFaces } from '#core/compose/compose';
+import type { Edit, RowDefinition } from '#core/record/definitions';
 import { carryRowLine } from '#core/typed/row-line';
 import { useAllMarks } from '../../api/all-marks';
 import { useCarriedFile } from '../../api/carried-file';
@@ -73,10 +74,14 @@ function PlanOfAssembly({ data }: { data: AssemblyAnswer }) {
     if (!draft?.made) return;
     const id = editing?.id ?? newId();
     const parts = draft.made.newParts.map((p): Edit => ({ kind: 'part', id: p.id, expectedVersion: 0, definition: p.definition }));
-    await keepEdits([...parts, { kind: 'row', id, expectedVersion: editing?.version ?? 0, definition: draft.made.row }]);
-    leaveLine();
-    setView({ ...view, text: '' });
-    select(id);
+    const keep = async (definition: RowDefinition) => {
+      await keepEdits([...parts, { kind: 'row', id, expectedVersion: editing?.version ?? 0, definition }]);
+      leaveLine();
+      setView({ ...view, text: '' });
+      select(id);
+    };
+    if (asksFaces(draft.made.row, editing?.definition)) setDialog({ kind: 'sheets', row: draft.made.row, keep });
+    else await keep(draft.made.row);
   };
   const startEdit = (row: RowModel) => {
     setEditing(row.entity);
