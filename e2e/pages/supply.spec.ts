@@ -49,7 +49,7 @@ test('a part scrapped, ordered and come again: its rows wait and say so, it stan
   await expect(here).toContainText('flange cracked. Its holes, cuts and finish come back with it.');
   await here.getByRole('button', { name: 'Drilled through the old one (4)' }).click();
   await expect(here.getByRole('button', { name: /^Drilled through the old one/ })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await page.getByRole('button', { name: /^Undo/ }).first().click();
   await expect(here.getByRole('button', { name: 'Drilled through the old one (4)' })).toBeVisible();
   await view(page, 'Bench');
   /* The new rib has no holes: they are drilled through the skin's. */

@@ -148,5 +148,5 @@ export async function makeKit(api: ReturnType<typeof clientOf>, more: Partial<Ki
   return { kitId, assemblyId, skin, spar, rowId, row: rowDefinition };
 }
 
-/** Marks as they were written: without what was read of an old one's time. */
-export const written = (marks: readonly Mark[]): unknown[] => marks.map(({ then: _, ...mark }) => mark);
+/** Marks as they were written: without what was read of an old one’s time, and without their place. */
+export const written = (marks: readonly Mark[]): unknown[] => marks.map(({ then: _, place: _place, ...mark }) => mark);

@@ -1,5 +1,5 @@
 import type { WantedPlace } from '../record/hole-places';
-import type { HoleDone } from './hole-done';
+import type { SheetHole } from '../metal/sheet-hole';
 
 /** A hole that was filled or closed in the piece of a part that is there now. */
 export interface Filling extends WantedPlace {
@@ -15,7 +15,7 @@ const WITHIN_D = 0.5;
 const ROUNDING_MM = 1e-9;
 
 /** Where holes were filled, of those whose place is known. */
-export function fillingsIn(rows: Iterable<readonly [string, ReadonlyMap<string, HoleDone>]>): Fillings {
+export function fillingsIn(rows: Iterable<readonly [string, ReadonlyMap<string, { readonly sheets: ReadonlyMap<string, SheetHole> }>]>): Fillings {
   const fillings = new Map<string, Filling[]>();
   for (const [rowId, holes] of rows)
     for (const { sheets } of holes.values())
