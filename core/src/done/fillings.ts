@@ -1,4 +1,4 @@
-import type { WantedPlace } from '../record/hole-places';
+import { isOnePlace, type WantedPlace } from '../record/hole-places';
 import type { SheetHole } from '../metal/sheet-hole';
 
 /** A hole that was filled or closed in the piece of a part that is there now. */
@@ -9,13 +9,10 @@ export interface Filling extends WantedPlace {
 /** Fillings by part; parts without any are not named. */
 export type Fillings = ReadonlyMap<string, readonly Filling[]>;
 
-/** A filled hole is no hole any more to whatever is asked within this many diameters of it. Source: docs/rules.md, "The metal". */
-const WITHIN_D = 0.5;
-/** What the rounding of inches leaves, mm. */
-const ROUNDING_MM = 1e-9;
-
 /** Where holes were filled, of those whose place is known. */
-export function fillingsIn(rows: Iterable<readonly [string, ReadonlyMap<string, { readonly sheets: ReadonlyMap<string, SheetHole> }>]>): Fillings {
+export function fillingsIn(
+  rows: Iterable<readonly [string, ReadonlyMap<string, { readonly sheets: ReadonlyMap<string, SheetHole> }>]>,
+): Fillings {
   const fillings = new Map<string, Filling[]>();
   for (const [rowId, holes] of rows)
     for (const { sheets } of holes.values())
@@ -30,7 +27,7 @@ export function fillingsIn(rows: Iterable<readonly [string, ReadonlyMap<string, 
 }
 
 /**
- * Whether a hole of this row, wanted there, lies in a filling of the part. Places along a row count within that row alone. `diameter`: of the
+ * Whether a hole of this row, wanted there, lies in a filling of the part: within half a diameter of it. Places along a row count within that row alone. `diameter`: of the
  * fastener, mm. Example: a hole of 1/8 in rivets within .0625 in of one that was filled, whatever row that was in.
  */
 export function isInFilling(
@@ -38,10 +35,5 @@ export function isInFilling(
   { rowId, place, diameter }: { readonly rowId: string; readonly place: WantedPlace; readonly diameter: number },
 ): boolean {
   if (!fillings) return false;
-  return fillings.some(
-    (f) =>
-      f.isAlongRow === place.isAlongRow &&
-      (!f.isAlongRow || f.rowId === rowId) &&
-      Math.hypot(f.x - place.x, f.y - place.y) <= WITHIN_D * diameter + ROUNDING_MM,
-  );
+  return fillings.some((f) => f.isAlongRow === place.isAlongRow && (!f.isAlongRow || f.rowId === rowId) && isOnePlace(f, place, diameter));
 }

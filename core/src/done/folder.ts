@@ -47,7 +47,7 @@ export class MarkFolder {
     const before = this.changes;
     const counting = new Map([...dirty].map((rowId) => [rowId, effectiveMarks(this.byRow.get(rowId) ?? [])]));
     const parts = this.partsAfter(dirty);
-    if (!isSameChanges(before, this.changes)) for (const rowId of this.byRow.keys()) dirty.add(rowId);
+    if (!isSameChanges(before, this.changes)) for (const rowId of [...this.byRow.keys(), ...this.linkedBy.keys()]) dirty.add(rowId);
     const rows = new Map(this.folded.rows);
     for (const rowId of dirty) {
       const layers = layersOf(rowId);

@@ -6,18 +6,27 @@ import {
   drill,
   ENLARGED_MM,
   fill,
+  findWrongSide,
   flatten,
   forgetDimple,
   gauge,
   NOT_SAID,
-  turnDimple,
   type Said,
   type SheetHole,
 } from '../metal/sheet-hole';
 import { DIMPLE_CONSEQUENCES } from '../record/dimple-check';
 import { faceTouched, oppositeFace, type PartFace } from '../record/face';
 import type { LayerDefinition } from '../record/definitions';
-import { compareMarks, effectiveMarks, type DimpleDefect, type Mark, type SettledFinding, type Side } from '../record/marks';
+import {
+  compareMarks,
+  effectiveMarks,
+  type Deviation,
+  type DeviationKind,
+  type DimpleDefect,
+  type Mark,
+  type SettledFinding,
+  type Side,
+} from '../record/marks';
 import type { CutWork, DimpleWork, DrillWork, FastenerDone, InspectWork, SetWork } from '../record/mark-work';
 import { AT_HOLE, readStepKey, stepKey } from '../record/step-key';
 import { coneOf, surfaceOfDepth } from '../rivet/cone';
@@ -299,7 +308,7 @@ class RowFold {
         }
         return;
       case 'dimple-check': {
-        for (const { layerId, partId } of touched) dimpleFound(done, { dimple: mark.payload.dimple, partId, layerId, order });
+        for (const t of touched) dimpleFound(done, mark.payload.dimple, t, order);
         if (DIMPLE_CONSEQUENCES[mark.payload.dimple].then === 'judge' && done.deviation === null) {
           done.deviation = { verdict: 'unknown', partIds: touched.map((t) => t.partId), endsAtMm: null };
           done.causes.deviation = order;
@@ -312,7 +321,7 @@ class RowFold {
         done.causes.noGo = order;
         return;
       case 'deviation': {
-        const { verdict, hole, nextDash, edges, pitch, off } = mark.payload.deviation;
+        const { verdict, hole, nextDash } = mark.payload.deviation;
         const read = mark.payload.sheets?.map((s) => s.partId) ?? this.partIds;
         if (hole)
           for (const partId of read) {
@@ -323,8 +332,7 @@ class RowFold {
         const isWholeRow = nextDash === undefined && mark.payload.deviation.kind === 'opened-up' && mark.holeIds.length > 1;
         if (verdict === 'next-size' && !isWholeRow) done.own = nextDash ?? 'next';
         if (verdict === 'stop' || (verdict === 'unknown' && done.deviation === null)) {
-          const isHoleAlone = verdict === 'stop' && hole && !edges && !pitch && !off;
-          done.deviation = { verdict, partIds: read, endsAtMm: isHoleAlone ? hole.mm : null };
+          done.deviation = worseDeviation(done.deviation, { verdict, partIds: read, endsAtMm: endOf(mark.payload.deviation) });
           done.causes.deviation = order;
         } else if (verdict !== 'unknown' && done.deviation?.verdict === 'unknown') done.deviation = null;
         return;
@@ -392,6 +400,26 @@ function note(done: HoleDone, keys: readonly string[], doneAt: string): void {
   for (const key of keys) done.keys.set(key, doneAt);
 }
 
+/** Kinds of deviations that are of the hole alone: opened far enough it is another hole. */
+const OF_THE_HOLE: readonly DeviationKind[] = ['oversize', 'elongated', 'opened-up', 'after-removal'];
+
+/** From which drilling on a stop is over, mm; null: no drilling mends an edge, a neighbor or a damage. */
+function endOf({ kind, verdict, hole, edges, pitch, off }: Deviation): number | null {
+  const isOfHole = OF_THE_HOLE.includes(kind) && !edges && !pitch && !off;
+  return verdict === 'stop' && hole && isOfHole ? hole.mm : null;
+}
+
+/** Of two stops both stand: they end where the later of them ends. */
+function worseDeviation(before: FoundDeviation | null, now: FoundDeviation): FoundDeviation {
+  if (before?.verdict !== 'stop') return now;
+  const ends = [before.endsAtMm, now.endsAtMm];
+  return {
+    verdict: 'stop',
+    partIds: [...new Set([...before.partIds, ...now.partIds])],
+    endsAtMm: ends.includes(null) ? null : Math.max(...ends.map(Number)),
+  };
+}
+
 function changed(done: HoleDone, change: RecordChange): void {
   done.changed = [...done.changed, change];
 }
@@ -404,10 +432,7 @@ function compareFastener(done: HoleDone, work: SetWork | InspectWork | undefined
 }
 
 /** What was found wrong with a dimple, in the metal of its sheet. */
-function dimpleFound(
-  done: HoleDone,
-  { dimple: found, partId, layerId, order }: { dimple: DimpleDefect; partId: string; layerId: string; order: number },
-): void {
+function dimpleFound(done: HoleDone, found: DimpleDefect, { partId, layerId, face }: Touched, order: number): void {
   const sheet = sheetAt(done, partId);
   switch (found) {
     case 'under-formed':
@@ -421,7 +446,7 @@ function dimpleFound(
       sheet.causes.dimple = order;
       return;
     case 'wrong-side':
-      turnDimple(sheet);
+      findWrongSide(sheet, face);
       sheet.causes.dimple = order;
       return;
     default:

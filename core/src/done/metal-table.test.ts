@@ -265,6 +265,12 @@ describe('findings end with the metal, and not before', () => {
     expect(found([drilled, stop({ ...at, edges: { a: length(0.1) } }), opened])).toContain('deviation-stop');
     expect(found([drilled, stop({ ...at, pitch: length(0.2) }), opened])).toContain('deviation-stop');
   });
+  it('nor does one of another kind, or one that another stop came after: the worst stands', () => {
+    const opened = drilledAt(inches(0.1285), [hole], 4);
+    expect(found([drilled, stop({ ...at, kind: 'edge-damage' }), opened])).toContain('deviation-stop');
+    const edge = { ...stop({ kind: 'near-edge', edges: { a: length(0.1) } }), id: 'first', doneAt: second(1) };
+    expect(found([drilled, edge, stop(at), opened])).toContain('deviation-stop');
+  });
   it('it ends with the last piece it was found in', () => {
     const sheets = ROW.layers.map((l) => ({ layerId: l.id, partId: l.partId, face: 'marked' }));
     const of = { ...stop({ edges: { a: length(0.1) } }), payload: { deviation: { kind: 'near-edge', verdict: 'stop' }, sheets } } as Mark;
@@ -285,6 +291,12 @@ describe('findings end with the metal, and not before', () => {
   it('a dimple found on the wrong side is prepared from the other face', () => {
     expect(found(dimpled)).not.toContain('prepared-otherwise');
     expect(found([...dimpled, check('wrong-side')])).toContain('prepared-otherwise');
+  });
+  it('found twice by two presses it is on the wrong side still, and found before it was marked, too', () => {
+    const again = { ...check('wrong-side'), id: 'c2', doneAt: second(7) };
+    expect(found([...dimpled, check('wrong-side'), again])).toContain('prepared-otherwise');
+    const late = dimpled.slice(1).map((m, n) => mark(`late${n}`, { ...m, id: `late${n}`, doneAt: second(8) } as never));
+    expect(found([drilled, check('wrong-side'), ...late])).toContain('dimpled-both-ways');
   });
   it('a dimple struck twice beside itself is measured first', () => {
     expect(found([...dimpled, check('doubled')])).toContain('measure-first');

@@ -1,4 +1,4 @@
-import type { PartFace } from '../record/face';
+import { oppositeFace, type PartFace } from '../record/face';
 import type { WantedPlace } from '../record/hole-places';
 import { inches } from '../units/length';
 
@@ -51,6 +51,8 @@ export interface SheetHole {
   /** Struck again with dies of another size. */
   isDimpledTwice: boolean;
   isDimpledBothWays: boolean;
+  /** A dimple was found to stand out of the other face than was marked. */
+  isOnWrongSide: boolean;
   /** A dimple was pressed flat again. */
   isFlattened: boolean;
   /** Opened after it was dimpled. */
@@ -76,6 +78,7 @@ export function blankSheet(): SheetHole {
     dimple: null,
     isDimpledTwice: false,
     isDimpledBothWays: false,
+    isOnWrongSide: false,
     isFlattened: false,
     isOpenedAfterDimple: false,
     isCracked: false,
@@ -152,9 +155,15 @@ export function flatten(hole: SheetHole): void {
   hole.isFlattened = true;
 }
 
-/** Found to stand out of the other face than the one it was marked for. */
-export function turnDimple(hole: SheetHole): void {
-  if (hole.dimple) hole.dimple = { ...hole.dimple, toward: hole.dimple.toward === 'marked' ? 'other' : 'marked' };
+/**
+ * Found on the wrong side: it stands out of the other face than its mark said. Found again, or by two presses, it is on the same wrong side. One
+ * that nobody has marked yet stands out of `face`, the face the head goes in from.
+ */
+export function findWrongSide(hole: SheetHole, face: PartFace): void {
+  if (hole.isOnWrongSide) return;
+  hole.isOnWrongSide = true;
+  const toward = hole.dimple ? oppositeFace(hole.dimple.toward) : face;
+  hole.dimple = { dash: NOT_SAID, angleDeg: 0, ...hole.dimple, toward };
 }
 
 /** Cut from a face. A narrower cut of the same angle changes nothing; of another angle both are kept. */

@@ -3,6 +3,7 @@ import { KIT, mark, part, rowOf } from '../../test/build';
 import { MarkFolder } from '../done/folder';
 import { foldDone } from '../done/hole-done';
 import { linksOfRows } from '../done/met-marks';
+import { holeStory } from '../inspect/hole-story';
 import { stockNeeds } from '../stock/needs';
 import { inches } from '../units/length';
 import { assemblyWork } from '../work/assembly-work';
@@ -38,6 +39,14 @@ describe('holes of two rows that lie on one another', () => {
     const spar = at('spar', ['skin', 'spar'], [[40, off], [40, 20]]); // prettier-ignore
     const found = meet(rib, spar);
     expect(found.flatMap((m) => m.pairs)).toEqual(count === 1 ? [['rib-3', 'spar-1']] : []);
+  });
+  it('a large rivet that begins farther along still reaches back over a small one', () => {
+    const rows = [
+      { id: 'a', row: at('a', ['skin', 'rib'], [[0, 0]]), diameter: inches(1 / 8) },
+      { id: 'b', row: at('b', ['skin', 'spar'], [[1.7, 9]]), diameter: 1 },
+      { id: 'c', row: at('c', ['skin', 'cap'], [[2, 0]]), diameter: inches(3 / 16) },
+    ]; // prettier-ignore
+    expect(rowsThatMeet(rows).flatMap((m) => m.pairs)).toEqual([['a-1', 'c-1']]);
   });
   it('not where they share no part, nor along a row that is laid out nowhere, nor with itself', () => {
     expect(meet(rib, at('spar', ['spar', 'web'], [[40, 0]]))).toEqual([]);
@@ -133,6 +142,21 @@ describe('one hole, one metal', () => {
       ['spar', ['spar-1']],
     ]);
     expect(stopped([drilled, noGo, settled]).flatMap(([, ids]) => ids)).toEqual([]);
+  });
+  it('its story is told from either row', () => {
+    const { meets } = answered(true)[1]?.definition ?? spar;
+    expect(holeStory([drilled, set], 'spar', 'spar-1', meets).map((e) => e.mark.kind)).toEqual(['drilled', 'set']);
+    expect(holeStory([drilled, set], 'spar', 'spar-1')).toEqual([]);
+  });
+  it('a row with no mark of its own follows its other row’s pieces', () => {
+    const folder = new MarkFolder();
+    const rows = answered(true);
+    const layersOf = (id: string) => rows.find((r) => r.id === id)?.definition.layers;
+    const gone = mark('g', { kind: 'scrapped', rowId: 'a', doneAt: '2026-11-01T14:00:00.000Z', payload: { partIds: ['skin'] } });
+    folder.update([drilled], layersOf, linksOfRows(rows));
+    expect(folder.update([drilled, gone], layersOf, linksOfRows(rows)).rows).toEqual(
+      foldDone([drilled, gone], layersOf, linksOfRows(rows)).rows,
+    );
   });
   it('folded bit by bit, and answered in between, it is the same', () => {
     const folder = new MarkFolder();

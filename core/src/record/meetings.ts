@@ -1,10 +1,5 @@
 import type { RowDefinition } from './definitions';
-import { wantedPlaces, type WantedPlace } from './hole-places';
-
-/** Two holes of different rows lie within so many diameters: they may be one hole. Source: docs/rules.md, "The metal". */
-const WITHIN_D = 0.5;
-/** What the rounding of inches leaves, mm. */
-const ROUNDING_MM = 1e-9;
+import { isOnePlace, onePlaceWithin, wantedPlaces, type WantedPlace } from './hole-places';
 
 /** A row with the diameter of its fastener, mm. */
 export interface MeetingRow {
@@ -35,15 +30,15 @@ interface Spread {
  */
 export function rowsThatMeet(rows: readonly MeetingRow[]): RowsMeet[] {
   const spreads = rows.flatMap(spreadOf).sort((a, b) => a.minX - b.minX);
+  const farthest = onePlaceWithin(Math.max(0, ...rows.map((r) => r.diameter)));
   const found: RowsMeet[] = [];
   for (const [i, a] of spreads.entries())
     for (let k = i + 1; k < spreads.length; k++) {
       const b = spreads[k] as Spread;
-      const reach = WITHIN_D * Math.max(a.row.diameter, b.row.diameter) + ROUNDING_MM;
-      if (b.minX - a.maxX > reach) break;
-      if (b.minY - a.maxY > reach || a.minY - b.maxY > reach) continue;
+      if (b.minX - a.maxX > farthest) break;
+      if (b.minY - a.maxY > farthest || a.minY - b.maxY > farthest) continue;
       const partId = sharedPart(a.row.row, b.row.row);
-      const pairs = partId === undefined ? [] : pairsOf(a, b, reach);
+      const pairs = partId === undefined ? [] : pairsOf(a, b);
       if (partId !== undefined && pairs.length > 0) found.push({ rowIds: [a.row.id, b.row.id], partId, pairs });
     }
   return found;
@@ -57,16 +52,16 @@ function spreadOf(row: MeetingRow): Spread[] {
   return [{ row, places, minX: Math.min(...xs), maxX: Math.max(...xs), minY: Math.min(...ys), maxY: Math.max(...ys) }];
 }
 
-/** The small holes of a group lie about their row's own and are never those. */
 function sharedPart(a: RowDefinition, b: RowDefinition): string | undefined {
   return a.layers.find((l) => b.layers.some((other) => other.partId === l.partId))?.partId;
 }
 
-function pairsOf(a: Spread, b: Spread, reach: number): [string, string][] {
+function pairsOf(a: Spread, b: Spread): [string, string][] {
   const answered = new Set((a.row.row.meets ?? []).filter((m) => m.rowId === b.row.id).map((m) => `${m.holeId} ${m.otherId}`));
+  const diameter = Math.max(a.row.diameter, b.row.diameter);
   return a.places.flatMap(([holeId, p]) =>
     b.places.flatMap(([otherId, q]): [string, string][] =>
-      Math.hypot(p.x - q.x, p.y - q.y) <= reach && !answered.has(`${holeId} ${otherId}`) ? [[holeId, otherId]] : [],
+      isOnePlace(p, q, diameter) && !answered.has(`${holeId} ${otherId}`) ? [[holeId, otherId]] : [],
     ),
   );
 }

@@ -29,6 +29,8 @@ describe('the pieces of a part', () => {
       now: 1,
       earlier: [{ number: 2, endedAt: at(3), why: '' }],
     });
+    /* A new one never came: there is none to put back. */
+    expect(piecesOfPart([gone, piece('b', 'arrived', 2, { putBack: 1 })], 'rib')).toEqual({ now: 1, earlier: [] });
     expect(piecesOfPart([gone], 'skin').earlier).toEqual([]);
   });
 });

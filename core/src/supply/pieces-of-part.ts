@@ -20,10 +20,14 @@ export function piecesOfPart(marks: readonly Mark[], partId: string): { readonly
   const count = new PieceCount();
   const away = new Map<number, EarlierPiece>();
   let now = 1;
+  let isAwaited = false;
   for (const change of pieceChanges(effectiveMarks(marks))) {
     if (!change.partIds.includes(partId)) continue;
     const { before, after } = count.take(partId, change);
-    if (before !== after) away.set(before, { number: before, endedAt: change.mark.doneAt, why: change.mark.payload.note ?? '' });
+    /* A piece that was awaited and never came is none that could be put back. */
+    if (before !== after && !isAwaited)
+      away.set(before, { number: before, endedAt: change.mark.doneAt, why: change.mark.payload.note ?? '' });
+    isAwaited = change.what === 'ended';
     away.delete(after);
     now = after;
   }

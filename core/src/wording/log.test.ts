@@ -125,6 +125,7 @@ describe('the day in sentences', () => {
       one(kind, [], { rowId: 'a', payload: { partIds: ['p1'], ...payload } } as Partial<Mark>);
     expect(said([onPart('scrapped', { note: 'Cracked at the bend.' })])).toEqual(['Parts scrapped: part p1. Cracked at the bend.']);
     expect(said([onPart('arrived', {})])).toEqual(['Parts that came: part p1.']);
+    expect(said([onPart('arrived', { putBack: 1 })])).toEqual(['Piece 1 put back: part p1.']);
     expect(said([onPart('dent', { dent: { where: '6 in aft of rib 3', deep: L(0.03) } })])).toEqual([
       'Dent in part p1, 6 in aft of rib 3, .030 in deep.',
     ]);

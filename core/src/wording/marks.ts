@@ -69,6 +69,8 @@ export const WHOLE_DONE: Readonly<Record<AssemblyMarkKind, string>> = {
 
 /** A mark in a few words: `12 holes drilled`, `2 parts primed`, `a depth reading`. */
 export function markText(mark: Pick<Mark, 'kind' | 'holeIds' | 'payload'>): string {
+  /* Its metal came back: nothing new came. */
+  if (mark.kind === 'arrived' && mark.payload.putBack !== undefined) return `piece ${mark.payload.putBack} put back`;
   const told = TOLD[mark.kind];
   if (told) return told;
   const count = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`;

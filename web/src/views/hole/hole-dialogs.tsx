@@ -68,7 +68,7 @@ export function HoleDialogs({ data, row, marks, holeId, number, asked, onMark, o
     case 'story':
       return (
         <Modal title={`What happened at hole ${number} of ${row.title}`} open onClose={onClose}>
-          <HoleStory kit={data.kit.definition} rowId={row.entity.id} holeId={holeId} marks={marks} />
+          <HoleStory kit={data.kit.definition} rowId={row.entity.id} holeId={holeId} marks={marks} meets={row.entity.definition.meets} />
         </Modal>
       );
     case 'refused':

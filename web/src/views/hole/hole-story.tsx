@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { holeStory } from '#core/inspect/hole-story';
-import type { KitDefinition } from '#core/record/definitions';
+import type { HoleMeeting, KitDefinition } from '#core/record/definitions';
 import type { Mark } from '#core/record/marks';
 import { holeEventText } from '#core/wording/hole-story';
 import { useUnits } from '../../ui/units';
@@ -11,13 +11,15 @@ interface HoleStoryProps {
   readonly rowId: string;
   readonly holeId: string;
   readonly marks: readonly Mark[];
+  /** Of its row: holes it is one with in other rows. */
+  readonly meets: readonly HoleMeeting[] | undefined;
 }
 
 /** Everything that happened at one hole, oldest first: when, by whom, what. */
-export function HoleStory({ kit, rowId, holeId, marks }: HoleStoryProps) {
+export function HoleStory({ kit, rowId, holeId, marks, meets }: HoleStoryProps) {
   const show = useShowMoment();
   const units = useUnits();
-  const events = useMemo(() => holeStory(marks, rowId, holeId), [marks, rowId, holeId]);
+  const events = useMemo(() => holeStory(marks, rowId, holeId, meets), [marks, rowId, holeId, meets]);
   const who = (id: string) => kit.people.find((p) => p.id === id)?.initials ?? '';
   if (events.length === 0) return <p>Nothing was marked here yet.</p>;
   return (

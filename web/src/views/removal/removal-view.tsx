@@ -63,7 +63,7 @@ function RemovalOfAssembly({ data }: { data: AssemblyAnswer }) {
             )}
             <section aria-label="History of this hole" className="border-t border-line pt-2">
               <h2 className="label text-[20px]">What happened here</h2>
-              <HoleStory kit={kit.definition} rowId={row.entity.id} holeId={holeId} marks={marks} />
+              <HoleStory kit={kit.definition} rowId={row.entity.id} holeId={holeId} marks={marks} meets={row.entity.definition.meets} />
             </section>
           </>
         )}
