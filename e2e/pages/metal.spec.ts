@@ -1,5 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import { expect, test } from '@playwright/test';
-import { freshAssembly, keepRow, list, rowLine } from '../bench-mates';
+import { blankRow } from '#core/record/blank';
+import type { Edit, TypedLength } from '#core/record/definitions';
+import { freshAssembly, keepAtOnce, keepRow, list, rowLine, toToday } from '../bench-mates';
 
 test('a stack typed the other way round is asked about and stops; Today says it first; settled with the answer it stops nothing', async ({
   page,
@@ -58,4 +61,59 @@ test('what is measured at a rivet stays with its hole, and the big button does n
   await page.getByRole('button', { name: /^Mark \d+ inspected/ }).click();
   await expect(page.getByRole('alert').filter({ hasText: "measurements that aren't recorded yet" })).toBeVisible();
   await expect(look.getByLabel('Width', { exact: true })).toHaveValue('.110');
+});
+
+test('sheets in a new order that is not the reverse: which faces look out is asked, and left undone nothing is kept', async ({ page }) => {
+  await freshAssembly(page, 'Shuffled kit');
+  await keepRow(page, 'Three ; skin .025 / rib .032 / cap .040 : 470AD3 x4 @1');
+  await page.getByRole('button', { name: 'Edit', exact: true }).click();
+  await rowLine(page).fill('Three ; rib .032 / skin .025 / cap .040 : 470AD3 x4 @1');
+  await rowLine(page).press('Enter');
+  const asked = page.getByRole('dialog', { name: 'The sheets are in another order' });
+  await asked.getByRole('button', { name: 'Leave it' }).click();
+  await expect(rowLine(page)).toHaveValue(/^Three ; rib/);
+  await rowLine(page).press('Enter');
+  await asked.getByRole('button', { name: 'They change places, faces as before' }).click();
+  await expect(asked).toHaveCount(0);
+  await expect(list(page)).toContainText(/rib.*skin.*cap/);
+});
+
+test('holes of two rows that lie on one another are asked about once on Today, and are one hole then', async ({ page }) => {
+  const made = await freshAssembly(page, 'Corner kit');
+  const { assemblyId } = made;
+  const [skin, rib, spar] = [randomUUID(), randomUUID(), randomUUID()];
+  const thick = (text: string): TypedLength => ({ mm: Number(text) * 25.4, text, units: 'in' });
+  const part = (id: string, name: string, text: string): Edit => ({
+    kind: 'part',
+    id,
+    expectedVersion: 0,
+    definition: { v: 1, assemblyId, name, hand: null, thickness: thick(text), measured: null, mirroredFrom: null },
+  });
+  const row = (name: string, order: number, partIds: readonly string[], places: readonly (readonly [number, number])[]): Edit => ({
+    kind: 'row',
+    id: randomUUID(),
+    expectedVersion: 0,
+    definition: {
+      ...blankRow(assemblyId, order),
+      name,
+      head: 'protruding',
+      layers: partIds.map((partId) => ({ id: randomUUID(), partId, plans: null, edge: null, bothSides: false })),
+      holes: places.map(([x, y]) => ({ id: randomUUID(), out: false, at: { x, y } })),
+    },
+  });
+  await keepAtOnce(page, made, [
+    part(skin, 'skin', '.025'),
+    part(rib, 'rib', '.032'),
+    part(spar, 'spar', '.040'),
+    row('Rib row', 1, [skin, rib], [[0, 0], [25, 0]]),
+    row('Spar row', 2, [skin, spar], [[25, 0], [25, 25]]),
+  ]); // prettier-ignore
+  await toToday(page, 'Corner kit');
+  const decide = page.getByRole('region', { name: 'Decide first' });
+  await expect(decide).toContainText('a hole of one lies on a hole of the other in skin. One and the same, or two?');
+  await decide.getByRole('button', { name: 'One hole', exact: true }).click();
+  await expect(decide).toHaveCount(0);
+  await page.getByRole('link', { name: 'Stock', exact: true }).click();
+  /* Four holes of the rows are three in the metal. */
+  await expect(page.getByRole('row', { name: /MS20470AD3/ }).first()).toContainText('3');
 });

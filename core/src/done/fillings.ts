@@ -1,4 +1,5 @@
-import { isOnePlace, type WantedPlace } from '../record/hole-places';
+import { isOnePlace } from '../layout/one-place';
+import type { WantedPlace } from '../record/hole-places';
 import type { SheetHole } from '../metal/sheet-hole';
 
 /** A hole that was filled or closed in the piece of a part that is there now. */

@@ -1,5 +1,6 @@
 import { SAME_LENGTH_MM, type Mm } from '../units/length';
 import { areNear, boundsOf } from './bounds';
+import { isOnePlace } from './one-place';
 import { distanceToPiece } from './outline';
 import type { Place } from './path';
 
@@ -12,6 +13,10 @@ export interface LaidRow {
   readonly groupReach?: number | undefined;
   /** Its holes are the small ones of groups. */
   readonly isSmall?: boolean | undefined;
+  /** Of which hole each place is, where it matters. */
+  readonly holeIds?: readonly string[] | undefined;
+  /** Holes of other rows that some of its holes are one with: `own other`, by id. */
+  readonly oneWith?: ReadonlySet<string> | undefined;
 }
 
 /** Two holes and how far their centres are apart, mm. Holes count from 0. */
@@ -79,6 +84,8 @@ export function trueSpacing(row: LaidRow, others: readonly LaidRow[]): TrueSpaci
         if (Math.abs(a.x - b.x) > far || Math.abs(a.y - b.y) > far) continue;
         const distance = between(a, b);
         if (distance > far || (reach !== null && Math.abs(distance - reach) < SAME_REACH_MM)) continue;
+        /* One hole has no distance to itself; laid out apart since, they are two again. */
+        if (row.oneWith?.has(`${row.holeIds?.[i]} ${other.holeIds?.[j]}`) && isOnePlace(a, b, diameter)) continue;
         const kind = across !== null && isStaggered(row.places, i, other.places[j] as Place) ? 'staggered' : 'near';
         const worst = near[kind];
         if (!worst || distance / diameter < worst.distance / worst.diameter)

@@ -42,16 +42,6 @@ export interface WantedPlace {
   readonly isAlongRow: boolean;
 }
 
-/** Two places within so many diameters are one place: there is metal for one hole. Source: docs/rules.md, "The metal". */
-const ONE_PLACE_D = 0.5;
-/** What the rounding of inches leaves, mm. */
-const ROUNDING_MM = 1e-9;
-
-/** How near two places are one, mm, for a fastener of that diameter, mm. */
-export const onePlaceWithin = (diameter: number): number => ONE_PLACE_D * diameter + ROUNDING_MM;
-
-export const isOnePlace = (a: Place, b: Place, diameter: number): boolean => Math.hypot(a.x - b.x, a.y - b.y) <= onePlaceWithin(diameter);
-
 const WANTED = new WeakMap<RowDefinition, ReadonlyMap<string, WantedPlace>>();
 
 /** Where each hole of a row is wanted, by hole; worked out once for each definition. Example: pitch 1 in: hole 3 at 50.8 mm along the row. */

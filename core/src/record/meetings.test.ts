@@ -143,6 +143,17 @@ describe('one hole, one metal', () => {
     ]);
     expect(stopped([drilled, noGo, settled]).flatMap(([, ids]) => ids)).toEqual([]);
   });
+  it('one hole has no distance to itself; two holes that close are a stop, and so are two that were laid out apart since', () => {
+    const codes = (rows: { id: string; definition: RowDefinition }[]) =>
+      of([], rows).rows.map((r) => r.plan.findings.map((f) => f.code).includes('pitch-low'));
+    expect([codes(answered(true)), codes(answered(false))]).toEqual([
+      [false, false],
+      [true, true],
+    ]);
+    const [a, b] = answered(true) as [{ id: string; definition: RowDefinition }, { id: string; definition: RowDefinition }];
+    const holes = b.definition.holes.map((h, i) => (i === 0 ? { ...h, at: { x: 40, y: 2 } } : h));
+    expect(codes([a, { ...b, definition: { ...b.definition, holes } }])).toEqual([true, true]);
+  });
   it('its story is told from either row', () => {
     const { meets } = answered(true)[1]?.definition ?? spar;
     expect(holeStory([drilled, set], 'spar', 'spar-1', meets).map((e) => e.mark.kind)).toEqual(['drilled', 'set']);

@@ -1,5 +1,6 @@
 import type { RowDefinition } from './definitions';
-import { isOnePlace, onePlaceWithin, wantedPlaces, type WantedPlace } from './hole-places';
+import { isOnePlace, onePlaceWithin } from '../layout/one-place';
+import { wantedPlaces, type WantedPlace } from './hole-places';
 
 /** A row with the diameter of its fastener, mm. */
 export interface MeetingRow {

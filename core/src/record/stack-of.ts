@@ -8,7 +8,7 @@ import { areNear, boundsOf, type Bounds } from '../layout/bounds';
 import { FAR_D, trueSpacing, type LaidRow, type TrueSpacing } from '../layout/true-spacing';
 import { rowEdge } from '../layout/outline';
 import type { Place } from '../layout/path';
-import type { FastenerDefinition, KitDefinition, Outline, PartDefinition, RowDefinition, TypedLength } from './definitions';
+import type { FastenerDefinition, HoleMeeting, KitDefinition, Outline, PartDefinition, RowDefinition, TypedLength } from './definitions';
 import { isDimpledFirst } from './fastener-check';
 import { rowTitle } from './title';
 
@@ -40,6 +40,7 @@ export function limitsOf(kit: KitDefinition): Limits {
 /** Where a row's holes lie, and the box around them. */
 export interface RowPlaces {
   readonly places: readonly Place[];
+  readonly holeIds: readonly string[];
   readonly box: Bounds;
 }
 
@@ -49,8 +50,10 @@ const PLACES = new WeakMap<RowDefinition, RowPlaces | null>();
 export function placesOf(row: RowDefinition): RowPlaces | null {
   let known = PLACES.get(row);
   if (known === undefined) {
-    const places = holePlaces(row)?.map((p) => p.place);
-    PLACES.set(row, (known = places ? { places, box: boundsOf(places) } : null));
+    const placed = holePlaces(row);
+    const places = placed?.map((p) => p.place);
+    const holeIds = placed?.map((p) => p.hole.id) ?? [];
+    PLACES.set(row, (known = places ? { places, holeIds, box: boundsOf(places) } : null));
   }
   return known;
 }
@@ -61,7 +64,7 @@ export function spacingOf(row: RowDefinition, context: RowContext): TrueSpacing 
   if (!own) return undefined;
   const { spacings } = rowsByPart(context);
   let spacing = spacings.get(row);
-  if (!spacing) spacings.set(row, (spacing = trueSpacing(laidRow(row, own.places, context), rowsNear(row, own.box, context))));
+  if (!spacing) spacings.set(row, (spacing = trueSpacing(laidRow(row, own, context), rowsNear(row, own.box, context))));
   return spacing;
 }
 
@@ -111,7 +114,7 @@ function rowsNear(row: RowDefinition, box: Bounds, context: RowContext): LaidRow
   for (const { partId } of row.layers)
     for (const other of byPart.get(partId) ?? [])
       if (areNear(box, other.box, FAR_D * Math.max(own, other.diameter)) && !isSameRow(other.row, row)) near.add(other);
-  return [...near].sort((a, b) => a.index - b.index).map((o) => laidRow(o.row, o.places, context));
+  return [...near].sort((a, b) => a.index - b.index).map((o) => laidRow(o.row, o, context));
 }
 
 const isSameRow = (a: RowDefinition, b: RowDefinition): boolean => a === b || a.layers.some((l) => l.id === b.layers[0]?.id);
@@ -121,7 +124,7 @@ function diameterOf(row: RowDefinition, fasteners: RowContext['fasteners']): Mm 
   return optional(entry?.diameter ?? null) ?? (rivetOfDash(row.dash) as RivetSize).diameter;
 }
 
-function laidRow(row: RowDefinition, places: readonly Place[], context: RowContext): LaidRow {
+function laidRow(row: RowDefinition, { places, holeIds }: RowPlaces, context: RowContext): LaidRow {
   const entry = row.fastenerId ? context.fasteners.get(row.fastenerId) : undefined;
   return {
     name: rowTitle(row, context.parts),
@@ -129,8 +132,12 @@ function laidRow(row: RowDefinition, places: readonly Place[], context: RowConte
     diameter: diameterOf(row, context.fasteners),
     ...(entry?.group ? { groupReach: entry.group.spacing.mm / 2 } : {}),
     ...(row.groupOf ? { isSmall: true } : {}),
+    ...(row.meets ? { holeIds, oneWith: oneWith(row.meets) } : {}),
   };
 }
+
+const oneWith = (meets: readonly HoleMeeting[]): ReadonlySet<string> =>
+  new Set(meets.flatMap((m) => (m.isOne ? [`${m.holeId} ${m.otherId}`] : [])));
 
 /** The placed rows of the assembly that share a part with this one: only those can come near it. */
 export function rowsAround(row: RowDefinition, context: RowContext): LaidRow[] {
@@ -138,7 +145,7 @@ export function rowsAround(row: RowDefinition, context: RowContext): LaidRow[] {
   return (context.rows ?? []).flatMap((other) => {
     if (isSameRow(other, row) || !other.layers.some((l) => parts.has(l.partId))) return [];
     const at = placesOf(other);
-    return at ? [laidRow(other, at.places, context)] : [];
+    return at ? [laidRow(other, at, context)] : [];
   });
 }
 

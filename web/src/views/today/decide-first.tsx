@@ -63,6 +63,7 @@ export function DecideFirst({ data, rows, marks }: DecideFirstProps) {
 function OneHole({ kit, rows, meet }: { kit: Entity<'kit'>; rows: readonly RowModel[]; meet: RowsMeet }) {
   const keep = useKeep(kit);
   const [error, setError] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
   const answer = (isOne: boolean) => {
     const [a, b] = meet.rowIds.map((id) => rows.find((r) => r.entity.id === id)?.entity);
     if (!a || !b) return;
@@ -71,14 +72,18 @@ function OneHole({ kit, rows, meet }: { kit: Entity<'kit'>; rows: readonly RowMo
       { kind: 'row' as const, id: a.id, expectedVersion: a.version, definition: first },
       { kind: 'row' as const, id: b.id, expectedVersion: b.version, definition: second },
     ];
-    keep({ edits, reason: isOne ? 'One hole of two rows' : 'Two holes' }).catch((e: Error) => setError(e.message));
+    setBusy(true);
+    setError(null);
+    keep({ edits, reason: isOne ? 'One hole of two rows' : 'Two holes' })
+      .catch((e: Error) => setError(e.message))
+      .finally(() => setBusy(false));
   };
   return (
     <div className="flex gap-2">
-      <Button className="min-h-11" onClick={() => answer(true)}>
+      <Button className="min-h-11" disabled={isBusy} onClick={() => answer(true)}>
         One hole
       </Button>
-      <Button className="min-h-11" onClick={() => answer(false)}>
+      <Button className="min-h-11" disabled={isBusy} onClick={() => answer(false)}>
         Two holes
       </Button>
       {error ? <ErrorText>{error}</ErrorText> : null}
