@@ -20,20 +20,22 @@ import { METAL_SCHEMA, type MetalDocument, type MetalDone, type MetalPart, type 
 
 /** The whole verb: parts and events in, what the metal is and what every row makes of it out. */
 export function answerMetal(value: unknown): Result<object> {
-  const shape = checkShape<MetalDocument>(METAL_SCHEMA, value);
-  if (!shape.ok) return shape;
-  const bench = new Bench(shape.value);
-  const problem = bench.readParts() ?? bench.run();
-  return problem ? bad(problem) : good(bench.answer());
+  const bench = played(value);
+  return bench.ok ? good(bench.value.answer()) : bench;
 }
 
 /** The same parts and events as the program would have them on record: rows as they are now, parts by name with what is typed of them, marks in order. */
 export function metalRecord(value: unknown): Result<MetalRecord> {
+  const bench = played(value);
+  return bench.ok ? good(bench.value.record()) : bench;
+}
+
+function played(value: unknown): Result<Bench> {
   const shape = checkShape<MetalDocument>(METAL_SCHEMA, value);
   if (!shape.ok) return shape;
   const bench = new Bench(shape.value);
   const problem = bench.readParts() ?? bench.run();
-  return problem ? bad(problem) : good(bench.record());
+  return problem ? bad(problem) : good(bench);
 }
 
 export interface MetalRecord {
