@@ -39,6 +39,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: CHROMIUM_SHELL,
+    /* What keeps the page for when the program is away is asked for where a journey is about that. */
+    serviceWorkers: 'block',
   },
   webServer: {
     command: `${process.env.ANVIL_E2E_BUILT ? '' : 'node scripts/build/build.mjs && '}exec node dist/start.mjs --data ${DATA} --port ${PORT} --gauge-port ${process.env.ANVIL_E2E_GAUGE_PORT} --demo reset`,

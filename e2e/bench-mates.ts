@@ -107,6 +107,11 @@ export async function swipe(
   await touch('touchStart', [from]);
   await untilHeld?.();
   for (let i = 1; i <= 8; i++) await touch('touchMove', [{ x: from.x + ((to.x - from.x) * i) / 8, y: from.y + ((to.y - from.y) * i) / 8 }]);
+  /* The finger rests before it lifts: a page still gliding would take the next tap for a stop. */
+  await page.evaluate(async () => {
+    for (let frame = 0; frame < 8; frame++) await new Promise(requestAnimationFrame);
+  });
+  await touch('touchMove', [to]);
   await touch('touchEnd', []);
   await session.detach();
 }

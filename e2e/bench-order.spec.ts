@@ -1,9 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
 
-/* What the page's own helper keeps would be answered before the route is asked. */
-test.use({ serviceWorkers: 'block' });
-
 /** Stands for the worker: answers at once with the order as it is given, and with the reverse of its ready work when told to. */
 const SLOW_WORKER = `
 let asked = null;

@@ -11,6 +11,9 @@ let [port, gaugePort, lanPort] = [0, 0, 0];
 let folder = '';
 let server: ChildProcess | null = null;
 
+/* A tablet keeps its pages for when the desk is away. */
+test.use({ serviceWorkers: 'allow' });
+
 test.beforeAll(async () => {
   [port, gaugePort, lanPort] = [await freePort(), await freePort(), await freePort()];
   folder = mkdtempSync(join(tmpdir(), 'anvil-garage-'));

@@ -4,7 +4,10 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { CHROMIUM } from '../scripts/chromium';
-import { firstAssembly, keepRow, markWhole, views, markButton } from './bench-mates';
+import { firstAssembly, freshAssembly, keepRow, markWhole, views, markButton } from './bench-mates';
+
+/* The page kept for when the program does not answer is what these are about; the others do without, which takes a third less of the machine. */
+test.use({ serviceWorkers: 'allow' });
 
 const badge = (page: Page) => page.getByRole('status', { name: 'Kept in this browser until the program answers' });
 
@@ -139,4 +142,24 @@ test('two devices marking one row at the same time both count', async ({ page, b
     await expect(markButton(device)).toContainText('Mark 10 drilled');
   }
   await other.close();
+});
+
+test('while the program is away it says so at once, with what was there before', async ({ page, context }) => {
+  await freshAssembly(page, 'Away');
+  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25');
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Away', exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('link', { name: 'Away', exact: true })).toBeVisible();
+  await context.setOffline(true);
+  await page.reload();
+  const began = Date.now();
+  await expect(page.getByText(/The program does not answer just now/)).toBeVisible();
+  expect(Date.now() - began).toBeLessThan(20_000);
+  await expect(page.getByRole('link', { name: 'Away', exact: true })).toBeVisible();
+  await expect(page.getByText('No kit yet.')).toHaveCount(0);
+  await context.setOffline(false);
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText(/The program does not answer just now/)).toBeHidden();
 });

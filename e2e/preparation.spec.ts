@@ -115,7 +115,7 @@ test('a rivet in the hole, a strip cut from both faces, dimples that went wrong,
   await page.getByRole('button', { name: 'Hole 2' }).click();
   await checks.getByRole('button', { name: 'wrong side' }).click();
   await expect(checks.getByRole('status')).toContainText('Stop: do not hammer it back');
-  await expect(page.getByRole('button', { name: /Hole 2, deviation/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Hole 2, done, deviation, wrong side' })).toBeVisible();
   await checks.getByLabel(/Angle of its flange/).fill('87');
   await checks.getByRole('button', { name: 'Keep the angle' }).click();
   await expect(checks).toContainText('Bend the flange open by 3°');

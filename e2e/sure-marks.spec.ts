@@ -5,9 +5,6 @@ import { blankRow } from '#core/record/blank';
 import type { Edit } from '#core/record/definitions';
 import { freshAssembly, keepAtOnce, keepRow, view, atTheBench } from './bench-mates';
 
-/* Some answers are changed on their way to the page: nothing of the browser's own may stand between. */
-test.use({ serviceWorkers: 'block' });
-
 const marksOf = async (page: Page): Promise<number> => {
   const assembly = /assemblies\/([^/?]+)/.exec(page.url())?.[1] ?? '';
   return ((await (await page.request.get(`/api/assemblies/${assembly}/marks?after=0`)).json()) as { marks: unknown[] }).marks.length;

@@ -42,26 +42,6 @@ test.describe('with a finger', () => {
   });
 });
 
-test('while the program is away it says so at once, with what was there before', async ({ page, context }) => {
-  await freshAssembly(page, 'Away');
-  await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25');
-  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
-  await page.goto('/');
-  await expect(page.getByRole('link', { name: 'Away', exact: true })).toBeVisible();
-  await page.reload();
-  await expect(page.getByRole('link', { name: 'Away', exact: true })).toBeVisible();
-  await context.setOffline(true);
-  await page.reload();
-  const began = Date.now();
-  await expect(page.getByText(/The program does not answer just now/)).toBeVisible();
-  expect(Date.now() - began).toBeLessThan(20_000);
-  await expect(page.getByRole('link', { name: 'Away', exact: true })).toBeVisible();
-  await expect(page.getByText('No kit yet.')).toHaveCount(0);
-  await context.setOffline(false);
-  await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(page.getByText(/The program does not answer just now/)).toBeHidden();
-});
-
 test('a table dropped anywhere in an assembly is read in its plan; what is read nowhere says so', async ({ page }) => {
   await freshAssembly(page, 'Dropped');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25');

@@ -11,7 +11,7 @@ import { measurePhoto } from '#core/photo/measure';
 import { serve } from './client';
 
 const api = serve();
-const DPI = 300;
+const DPI = 150;
 
 describe('the frame to photograph a sheet on, as PDF', () => {
   const folder = mkdtempSync(join(tmpdir(), 'anvil-frame-'));

@@ -30,7 +30,7 @@ describe('drilling strips as PDF', () => {
 
   it.each(['a4', 'letter'])('rendered at 300 dpi on %s, the 100 mm bar measures 100 mm to within 0.2 mm', async (paper) => {
     const file = await fetchPdf('Lens frame, holes of the kit', paper);
-    execFileSync('pdftoppm', ['-r', String(DPI), '-png', file, join(folder, paper)]);
+    execFileSync('pdftoppm', ['-r', String(DPI), '-gray', '-png', file, join(folder, paper)]);
     const pages = readdirSync(folder).filter((f) => f.startsWith(paper) && f.endsWith('.png'));
     expect(pages.length).toBeGreaterThan(1);
     for (const page of pages) {

@@ -35,8 +35,10 @@ export function fit(
       const nudged = residuals(p.map((x, k) => (k === i ? v + (steps[i] as number) : x)));
       return nudged.map((x, k) => (x - (r[k] as number)) / (steps[i] as number));
     });
-    normal = columns.map((a) => columns.map((b) => a.reduce((s, x, k) => s + x * (b[k] as number), 0)));
-    const slope = columns.map((a) => -a.reduce((s, x, k) => s + x * (r[k] as number), 0));
+    /* The same on both sides of its diagonal: each pair is summed once. */
+    const half = columns.map((a, i) => columns.slice(0, i + 1).map((b) => inner(a, b)));
+    normal = half.map((row, i) => half.map((other, k) => (k <= i ? row[k] : other[i]) as number));
+    const slope = columns.map((a) => -inner(a, r));
     let isBetter = false;
     for (let tries = 0; tries < 8 && !isBetter; tries++) {
       const d = solve(
@@ -56,6 +58,12 @@ export function fit(
     if (!isBetter) break;
   }
   return { p, normal, cost };
+}
+
+function inner(a: Float64Array, b: Float64Array): number {
+  let s = 0;
+  for (let k = 0; k < a.length; k++) s += (a[k] as number) * (b[k] as number);
+  return s;
 }
 
 function sum(r: Float64Array): number {

@@ -3,7 +3,7 @@ import { chance } from './chance';
 import type { Frame } from './frame';
 import type { Grey } from './grey';
 import { markerCells } from './markers';
-import { intoStrip, strip, STRIP_LENGTH, STRIP_WIDTH, type Marks, type StripPose } from './strips';
+import { strip, STRIP_LENGTH, STRIP_WIDTH, type Marks, type StripPose } from './strips';
 
 /** A sheet that lies on the print. */
 export interface LaidSheet {
@@ -93,8 +93,8 @@ export function takePhoto(scene: Scene, sheet: LaidSheet, shot: Shot, onProgress
   const shade = shader(scene, sheet, shot);
   const sight = sightOf(camera, sheet.thickness);
   const of = (x: number, y: number) => {
-    sight.look(x, y);
-    return shade(sight.faceX, sight.faceY, sight.printX, sight.printY);
+    const met = sight(x, y);
+    return shade(met[0] as number, met[1] as number, met[2] as number, met[3] as number);
   };
   const picture = new Float32Array(width * height);
   const row = new Float32Array(width + 1);
@@ -104,7 +104,10 @@ export function takePhoto(scene: Scene, sheet: LaidSheet, shot: Shot, onProgress
   for (let y = 0; y < height; y++) {
     for (let x = 0; x <= width; x++) row[x] = of(x - 0.5, y + 0.5);
     for (let x = 0; x < width; x++) {
-      const [a, b, c, d] = [above[x] as number, above[x + 1] as number, row[x] as number, row[x + 1] as number];
+      const a = above[x] as number;
+      const b = above[x + 1] as number;
+      const c = row[x] as number;
+      const d = row[x + 1] as number;
       if (Math.max(a, b, c, d) - Math.min(a, b, c, d) < DIFFERENT) {
         picture[y * width + x] = (a + b + c + d) / 4;
         continue;
@@ -144,13 +147,17 @@ export function frameScene(frame: Frame): Scene {
 
 /** Strips on a dark ground, each where it lies; `view`: what a picture is to show. */
 export function stripsScene(strips: ReadonlyMap<number, StripPose>, view: Scene['view']): Scene {
-  const all = [...strips].map(([k, pose]) => ({ pose, shade: marksShade(strip(k)) }));
+  /* As `intoStrip` does, its sine and cosine taken once for twelve million places. */
+  const all = [...strips].map(([k, { x, y, angle }]) => ({ x, y, c: Math.cos(angle), s: Math.sin(angle), shade: marksShade(strip(k)) }));
   return {
     view,
     shade: (x, y) => {
-      for (const { pose, shade } of all) {
-        const p = intoStrip(pose, { x, y });
-        if (p.x >= 0 && p.y >= 0 && p.x <= STRIP_LENGTH && p.y <= STRIP_WIDTH) return shade(p.x, p.y);
+      for (const lies of all) {
+        const dx = x - lies.x;
+        const dy = y - lies.y;
+        const along = lies.c * dx + lies.s * dy;
+        const across = -lies.s * dx + lies.c * dy;
+        if (along >= 0 && across >= 0 && along <= STRIP_LENGTH && across <= STRIP_WIDTH) return lies.shade(along, across);
       }
       return BLACK;
     },
@@ -167,7 +174,8 @@ function marksShade(marks: Marks): (x: number, y: number) => number {
   const r2 = (marks.dotDiameter / 2) ** 2;
   return (x, y) => {
     for (const m of marks.markers) {
-      const [i, j] = [Math.floor(((x - m.x) / m.side) * 7), Math.floor(((y - m.y) / m.side) * 7)];
+      const i = Math.floor(((x - m.x) / m.side) * 7);
+      const j = Math.floor(((y - m.y) / m.side) * 7);
       if (i >= 0 && j >= 0 && i < 7 && j < 7) return cells.get(m.id)?.[j]?.[i] ? BLACK : WHITE;
     }
     for (const d of dots.get(key(x, y)) ?? NO_POINTS) if ((x - d.x) ** 2 + (y - d.y) ** 2 < r2) return BLACK;
@@ -210,37 +218,33 @@ function shader(scene: Scene, sheet: LaidSheet, shot: Shot): (faceX: number, fac
 const NO_POINTS: readonly PlanePoint[] = [];
 const NO_HOLES: readonly number[] = [];
 
-/** Lines of sight, without making anything anew for each of twelve million. */
-function sightOf(camera: Camera, thickness: number) {
+/** Where a pixel's line of sight meets the sheet's face and the print: x and y of either, in the same four numbers for each of twelve million. */
+function sightOf(camera: Camera, thickness: number): (px: number, py: number) => Float64Array {
   const { r, f, cx, cy, k1, k2 } = camera;
   const [r0, r1, r2, r3, r4, r5, r6, r7, r8] = r as [number, number, number, number, number, number, number, number, number];
   const [ex, ey, ez] = eye(camera);
-  return {
-    faceX: 0,
-    faceY: 0,
-    printX: 0,
-    printY: 0,
-    look(px: number, py: number) {
-      const x = (px - cx) / f;
-      const y = (py - cy) / f;
-      let u = x;
-      let v = y;
-      for (let i = 0; i < 6; i++) {
-        const q = u * u + v * v;
-        const d = 1 + q * (k1 + k2 * q);
-        u = x / d;
-        v = y / d;
-      }
-      const dx = r0 * u + r3 * v + r6;
-      const dy = r1 * u + r4 * v + r7;
-      const dz = r2 * u + r5 * v + r8;
-      const toFace = (-thickness - ez) / dz;
-      const toPrint = -ez / dz;
-      this.faceX = ex + toFace * dx;
-      this.faceY = ey + toFace * dy;
-      this.printX = ex + toPrint * dx;
-      this.printY = ey + toPrint * dy;
-    },
+  const met = new Float64Array(4);
+  return (px, py) => {
+    const x = (px - cx) / f;
+    const y = (py - cy) / f;
+    let u = x;
+    let v = y;
+    for (let i = 0; i < 6; i++) {
+      const q = u * u + v * v;
+      const d = 1 + q * (k1 + k2 * q);
+      u = x / d;
+      v = y / d;
+    }
+    const dx = r0 * u + r3 * v + r6;
+    const dy = r1 * u + r4 * v + r7;
+    const dz = r2 * u + r5 * v + r8;
+    const toFace = (-thickness - ez) / dz;
+    const toPrint = -ez / dz;
+    met[0] = ex + toFace * dx;
+    met[1] = ey + toFace * dy;
+    met[2] = ex + toPrint * dx;
+    met[3] = ey + toPrint * dy;
+    return met;
   };
 }
 
@@ -248,7 +252,8 @@ function within(outline: readonly PlanePoint[]): (x: number, y: number) => boole
   return (x, y) => {
     let isIn = false;
     for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
-      const [a, b] = [outline[i] as PlanePoint, outline[j] as PlanePoint];
+      const a = outline[i] as PlanePoint;
+      const b = outline[j] as PlanePoint;
       if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) isIn = !isIn;
     }
     return isIn;
@@ -263,13 +268,18 @@ function blurred(from: Float32Array, width: number, height: number, spread: numb
   const kernel = Float32Array.from(weights, (w) => w / total);
   const along = new Float32Array(from.length);
   const out = new Float32Array(from.length);
-  for (let y = 0; y < height; y++)
+  /* With its edges gone on, so that no place asks whether it is one. */
+  const line = new Float32Array(width + 2 * reach);
+  for (let y = 0; y < height; y++) {
+    line.set(from.subarray(y * width, (y + 1) * width), reach);
+    line.fill(line[reach] as number, 0, reach);
+    line.fill(line[width + reach - 1] as number, width + reach);
     for (let x = 0; x < width; x++) {
       let s = 0;
-      for (let k = -reach; k <= reach; k++)
-        s += (kernel[k + reach] as number) * (from[y * width + Math.min(width - 1, Math.max(0, x + k))] as number);
+      for (let k = 0; k <= 2 * reach; k++) s += (kernel[k] as number) * (line[x + k] as number);
       along[y * width + x] = s;
     }
+  }
   for (let y = 0; y < height; y++)
     for (let k = -reach; k <= reach; k++) {
       const w = kernel[k + reach] as number;

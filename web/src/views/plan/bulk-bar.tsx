@@ -35,12 +35,16 @@ interface BulkBarProps {
   readonly onClear: () => void;
 }
 
-/** What can be done to the chosen rows together. */
+/** What can be done to the chosen rows together: at the foot of the list, where its coming moves no row from under a finger. */
 export function BulkBar({ rows, units, limits, context, onEdit, onDelete, onMirror, onMove, onClear }: BulkBarProps) {
   const [isOpen, setOpen] = useState(false);
   if (rows.length === 0) return null;
   return (
-    <div role="toolbar" aria-label="Chosen rows" className="flex flex-wrap items-center gap-2 border-b border-line bg-dye-soft px-2 py-1">
+    <div
+      role="toolbar"
+      aria-label="Chosen rows"
+      className="order-last flex flex-wrap items-center gap-2 border-t border-line bg-dye-soft px-2 py-1"
+    >
       <span className="label">{rows.length} chosen</span>
       <Button onClick={() => setOpen(true)}>Edit together</Button>
       <Button onClick={onMirror} disabled={!rows.some((r) => r.definition.hand)}>
