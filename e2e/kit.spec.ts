@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { firstAssembly, keepRow } from './bench-mates';
+import { firstAssembly, freshAssembly, keepRow } from './bench-mates';
 
 test('settings changed in two windows: the second is shown both and chooses', async ({ page, context }) => {
   await firstAssembly(page, 'Two desks');
@@ -26,7 +26,7 @@ test('settings changed in two windows: the second is shown both and chooses', as
 
 test('on a tablet held upright nothing is out of reach', async ({ page }) => {
   await page.setViewportSize({ width: 800, height: 1180 });
-  await firstAssembly(page, 'Tablet');
+  await freshAssembly(page, 'Tablet');
   await keepRow(page, 'skin .025 / spar .063 : 426AD3 x24 @1.25 hand=L');
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(800);
   for (const name of ['Drilled (24)', 'Edit', 'Mirror', 'Paste lines'])

@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { CHROMIUM } from '../scripts/chromium';
-import { firstAssembly, freshAssembly, keepRow, markWhole, views, markButton } from './bench-mates';
+import { freshAssembly, keepRow, markWhole, views, markButton } from './bench-mates';
 
 /* The page kept for when the program does not answer is what these are about; the others do without, which takes a third less of the machine. */
 test.use({ serviceWorkers: 'allow' });
@@ -67,7 +67,7 @@ async function shellIsKept(page: Page): Promise<void> {
 }
 
 test('marks made while the network is away are on the screen, counted, and sent once when it is back', async ({ page, context }) => {
-  await firstAssembly(page, 'Bad network');
+  await freshAssembly(page, 'Bad network');
   await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x6 @1');
   await views(page).getByRole('link', { name: 'Bench' }).click();
   await markWhole(page, 'fitted up');
@@ -89,7 +89,7 @@ test('marks made while the network is away are on the screen, counted, and sent 
 });
 
 test('a browser that is killed with marks waiting has them when it opens again, and sends them once', async ({ page }) => {
-  await firstAssembly(page, 'Killed browser');
+  await freshAssembly(page, 'Killed browser');
   await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x6 @1');
   await views(page).getByRole('link', { name: 'Bench' }).click();
   await markWhole(page, 'fitted up');
@@ -120,7 +120,7 @@ test('a browser that is killed with marks waiting has them when it opens again, 
 });
 
 test('two devices marking one row at the same time both count', async ({ page, browser, baseURL }) => {
-  await firstAssembly(page, 'Two devices');
+  await freshAssembly(page, 'Two devices');
   await keepRow(page, 'Rib ; skin .025 / rib .032 : 426AD3 x12 @1');
   await views(page).getByRole('link', { name: 'Bench' }).click();
   await markWhole(page, 'fitted up');

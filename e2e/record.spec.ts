@@ -1,10 +1,10 @@
 import { expect, test } from '@playwright/test';
-import { firstAssembly, keepRow, markWhole, view } from './bench-mates';
+import { freshAssembly, keepRow, markWhole, view } from './bench-mates';
 
 test.describe('a device whose own clock is another', () => {
   test.use({ timezoneId: 'America/New_York' });
   test('what is typed and shown there goes by the kit’s clock', async ({ page, browser }) => {
-    await firstAssembly(page, 'By one clock');
+    await freshAssembly(page, 'By one clock');
     await keepRow(page, 'First ; skin .025 / rib .032 : 426AD3 x6 @1');
     await view(page, 'Bench');
     await markWhole(page, 'fitted up');

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Mark } from '../core/src/record/marks';
 import { freePort } from '../scripts/start/processes';
-import { firstAssembly, keepRow, strip } from './bench-mates';
+import { freshAssembly, keepRow, strip } from './bench-mates';
 
 /* A server and a database of this test's own, since both are killed under it. */
 let port = 0;
@@ -74,7 +74,7 @@ test(`${2 * HOLES} marks from two browsers while the server is killed ${KILLS} t
   await untilUp();
   const pages = await Promise.all([0, 1].map(async () => (await browser.newContext({ baseURL: base })).newPage()));
   const [first, second] = pages as [Page, Page];
-  await firstAssembly(first, 'Storm');
+  await freshAssembly(first, 'Storm');
   await keepRow(first, `Left ; skin .025 / rib .032 : 426AD3 x${HOLES} @1`);
   await keepRow(first, `Right ; skin 2 .025 / rib 2 .032 : 426AD3 x${HOLES} @1`);
   await second.goto(first.url());

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { detail, firstAssembly, keepRow, keepWithReason, list, rowLine, view, setups } from '../bench-mates';
+import { detail, freshAssembly, keepRow, keepWithReason, list, rowLine, view, setups } from '../bench-mates';
 
 const asked = (page: Page) => page.getByRole('dialog', { name: 'This reaches work that was done' });
 const against = (page: Page) => page.getByRole('region', { name: 'The work against the plan' });
@@ -14,7 +14,7 @@ async function typeAnew(page: Page, line: string): Promise<void> {
 test('a rivet changed under holes that are drilled and dimpled: told before it is kept, open at the bench, and one step back', async ({
   page,
 }) => {
-  await firstAssembly(page, 'Revised');
+  await freshAssembly(page, 'Revised');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x6 @1.25 page=FL-01');
   for (const done of ['Drilled (6)', 'Deburred head side (6 × 2)', 'Deburred shop side (6 × 2)'])
     await page.getByRole('button', { name: done }).click();
@@ -44,7 +44,7 @@ test('a rivet changed under holes that are drilled and dimpled: told before it i
 });
 
 test('under rivets that are in it is a stop, hole by hole; the record still says what was set', async ({ page }) => {
-  await firstAssembly(page, 'Riveted');
+  await freshAssembly(page, 'Riveted');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25');
   for (const done of ['Drilled (4)', 'Deburred head side (4 × 2)', 'Deburred shop side (4 × 2)'])
     await page.getByRole('button', { name: done }).click();
@@ -72,7 +72,7 @@ test('under rivets that are in it is a stop, hole by hole; the record still says
 });
 
 test('a part measured across the limit: what is there can be kept as the plans’ call-out', async ({ page }) => {
-  await firstAssembly(page, 'Measured');
+  await freshAssembly(page, 'Measured');
   await keepRow(page, 'Keel ; skin .032 / spar .063 : 426AD3 x3 @1.25');
   await page.getByRole('button', { name: 'Drilled (3)' }).click();
   await page.getByRole('button', { name: /^Prepared|^Dimpled/i }).click();
@@ -87,7 +87,7 @@ test('a part measured across the limit: what is there can be kept as the plans�
 test('a revised page stands at its row, at the bench and today until somebody says; a question stays open until it is answered', async ({
   page,
 }) => {
-  await firstAssembly(page, 'Pages');
+  await freshAssembly(page, 'Pages');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x4 @1.25 page=FL-07');
   await keepRow(page, 'Chine ; skin .025 / rib .063 : 426AD3 x4 @1.25 page=FL-07');
   await list(page).getByRole('button', { name: 'Keel' }).click();

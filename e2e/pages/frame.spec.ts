@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { firstAssembly, keepRow } from '../bench-mates';
+import { freshAssembly, keepRow } from '../bench-mates';
 
 const openDemo = async (page: Page) => {
   await page.goto('/');
@@ -7,7 +7,7 @@ const openDemo = async (page: Page) => {
 };
 
 test('a kit at a glance: how far each assembly is, what stops it; one press carries on where it stopped', async ({ page }) => {
-  await firstAssembly(page, 'Glance');
+  await freshAssembly(page, 'Glance');
   await keepRow(page, 'Keel ; skin .025 / spar .063 : 426AD3 x10 @1.25 e=.32');
   await page.getByRole('button', { name: 'Drilled (10)' }).click();
   await page.getByRole('link', { name: 'Glance', exact: true }).click();

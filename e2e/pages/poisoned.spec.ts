@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { firstAssembly, keepRow, list } from '../bench-mates';
+import { freshAssembly, keepRow, list } from '../bench-mates';
 
 /* The answers are changed on their way to the page: nothing of the browser's own may stand between. */
 test.use({ serviceWorkers: 'block' });
@@ -7,7 +7,7 @@ test.use({ serviceWorkers: 'block' });
 const LINE = 'skin .025 / flange .040 : 426AD3-3.5 x18 @1.25';
 
 test('a document that does not fit never blanks the page: it is said, and the other screens go on', async ({ page }) => {
-  await firstAssembly(page, 'Poisoned');
+  await freshAssembly(page, 'Poisoned');
   await keepRow(page, LINE);
   const address = page.url();
   const assembly = /assemblies\/([^/]+)/.exec(address)?.[1] ?? '';

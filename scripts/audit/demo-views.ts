@@ -3,7 +3,20 @@ interface Listed {
   readonly definition: { readonly name: string };
 }
 
-export const ASSEMBLY_PLACES = ['plan', 'map', 'parts', 'tags', 'layout', 'photo', 'setups', 'jobs', 'sequence', 'bench', 'inspect', 'removal'] as const;
+export const ASSEMBLY_PLACES = [
+  'plan',
+  'map',
+  'parts',
+  'tags',
+  'layout',
+  'photo',
+  'setups',
+  'jobs',
+  'sequence',
+  'bench',
+  'inspect',
+  'removal',
+] as const;
 export const KIT_PLACES = ['', '/today', '/log', '/stock', '/tools', '/fasteners', '/settings', '/recalls'] as const;
 
 /** Every view of the demo kit by name and path; of the assemblies those asked for, by how their names begin. */

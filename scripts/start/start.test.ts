@@ -27,11 +27,6 @@ function start(...more: string[]): { child: ChildProcess; said: () => string } {
 }
 
 const get = async (path: string) => (await fetch(`http://127.0.0.1:${port}/api${path}`)).json();
-const isServing = () =>
-  fetch(`http://127.0.0.1:${port}/api/kits`).then(
-    (r) => r.ok,
-    () => false,
-  );
 const databasePid = () => Number(readFileSync(join(folder, 'run', 'db.pid'), 'utf8'));
 /** Whether the private database has made the files of a table. */
 const readableDatabase = (table: string) => existsSync(join(folder, `${table}.ibd`));

@@ -16,12 +16,14 @@ import { exportKit } from '../commands/kit-document';
 import type { Database } from '../db/connection';
 import { findEntity, listAssemblies, listOfKit } from '../db/entities';
 import { loadKitRecord } from '../db/kit-record';
+import { findRevision } from '../db/record';
 import { dossierPdf } from '../files/dossier-pdf';
 import { hoursCsv, marksCsv, rowsCsv } from '../files/record-csv';
 import { questionOf, type Asked, type LogAsked } from './asked';
 import { foundItems, overviewLine } from './overview';
 import { recallsAnswer } from './recalls';
 import { LogBook } from './log-book';
+import { StampedAnswers } from './stamped-answers';
 
 export const TABLES = { marks: marksCsv, rows: rowsCsv, hours: hoursCsv } as const;
 export type TableName = keyof typeof TABLES;
@@ -48,6 +50,7 @@ const SPARE_PERCENT = 10;
 /** Does tasks against one database; keeps what a log was last worked out to. */
 export class RecordTasks {
   private readonly logs: LogBook;
+  private readonly answers = new StampedAnswers();
 
   constructor(private readonly db: Database) {
     this.logs = new LogBook(db);
@@ -58,6 +61,18 @@ export class RecordTasks {
     if (task.kind === 'export') return exportKit(this.db, task.kitId);
     if (task.kind === 'log') return this.logs.read(task);
     if (task.kind === 'effects') return this.effects(task.kitId, await this.editsOf(task));
+    /* Neither asks what time it is: the same record has the same answer. */
+    if (task.kind === 'overview' || task.kind === 'index') {
+      const stamp = JSON.stringify(await findRevision(this.db, task.kitId));
+      return this.answers.of(`${task.kind} ${task.kitId} ${task.assemblyId ?? ''}`, stamp, () => this.ofRecord(task, onProgress));
+    }
+    return this.ofRecord(task, onProgress);
+  }
+
+  private async ofRecord(
+    task: Exclude<Task, { readonly kind: 'export' | 'log' | 'effects' }>,
+    onProgress: (share: number) => void,
+  ): Promise<string | null> {
     const record = await loadKitRecord(this.db, task.kitId, task.assemblyId ?? undefined, {
       isWithoutMarks: task.kind === 'index',
       withPast: task.kind === 'table' || task.kind === 'dossier',
