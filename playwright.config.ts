@@ -32,7 +32,8 @@ export default defineConfig({
     /* What ./test runs in a made-up window, in a real browser, for whoever doubts the window. */
     ...(process.env.ANVIL_E2E_PAGES ? [{ name: 'pages', testMatch: 'pages/*.spec.ts' }] : []),
   ],
-  workers: 2,
+  /* One more than there are cores: some of them wait for a server they killed. */
+  workers: 3,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: process.env.ANVIL_E2E_REPORT ?? 'test-results/e2e.json' }]],
   use: {

@@ -39,6 +39,7 @@ test('one always knows where one is: title, heading and focus follow; the row go
   await expect(page).toHaveTitle('Plan · Left float, compartment two · Quillback Two · Patient Anvil');
   await expect(page.getByRole('heading', { level: 1 })).toBeFocused();
   await list(page).getByRole('button', { name: 'Splash rail' }).click();
+  await expect(detail(page).getByRole('heading', { name: 'Splash rail' })).toBeVisible();
   await view(page, 'Map');
   await expect(page.getByRole('heading', { level: 1, name: 'Map: Left float, compartment two' })).toBeFocused();
   await expect(page.getByRole('button', { name: /Splash rail/ })).toHaveAttribute('aria-pressed', 'true');
