@@ -40,6 +40,7 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: CHROMIUM_SHELL,
+    contextOptions: { reducedMotion: 'reduce' },
     /* What keeps the page for when the program is away is asked for where a journey is about that. */
     serviceWorkers: 'block',
   },
