@@ -1,15 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { detail, freshAssembly, keepRow, list, view, pasteFasteners, setups, openSetup } from './bench-mates';
-
-const how = (page: Page) => page.getByRole('region', { name: 'How it is set' });
-const inspect = (page: Page) => page.getByRole('region', { name: 'Inspect one rivet' });
-const done = async (page: Page) => {
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /It was done/ })
-    .click();
-  await expect(page.getByRole('dialog')).toBeHidden();
-};
+import { detail, freshAssembly, keepRow, list, view, pasteFasteners } from './bench-mates';
 
 /** What is said of a solid rivet only: its call-outs, its driven head, how it is bucked. */
 const SOLID = /MS20\d+|4[27]0AD|driven head|shop.head|buck|never fire a gun|squeezer/i;
@@ -53,38 +43,4 @@ test('nothing of a solid rivet is shown, in any place, of what is none', async (
     await expect(page.getByRole('link', { name: place, exact: true })).toHaveAttribute('aria-current', 'page');
     await nothingSolid(page);
   }
-});
-
-test('nor at the bench, when it is looked at and taken out', async ({ page }) => {
-  await allKinds(page, 'Kinds set');
-  await view(page, 'Bench');
-  for (const [setup, holes] of [
-    [/^pull/, 4],
-    [/^put in screw B/, 3],
-    [/^put in bolt C/, 3],
-    [/^put in pin D/, 2],
-    [/^close/, 2],
-  ] as const) {
-    await openSetup(page, setup);
-    await expect(how(page)).toBeVisible();
-    await nothingSolid(page);
-    await page.getByRole('button', { name: /^All open/ }).click();
-    await page.getByRole('button', { name: `Mark ${holes} set` }).click();
-    await done(page);
-    await expect(setups(page).getByRole('button', { name: setup })).toHaveCount(0);
-  }
-  await openSetup(page, /^inspect/);
-  for (const name of ['Nose', 'Cover', 'Hinge', 'Weight']) {
-    await page.getByRole('button', { name: new RegExp(`^${name} ×`) }).click();
-    await expect(inspect(page)).toBeVisible();
-    await nothingSolid(page);
-    await inspect(page).getByRole('button', { name: 'take out' }).click();
-    await inspect(page).getByRole('link', { name: /out$/ }).click();
-    await expect(page.getByRole('region', { name: 'Removal card' })).toBeVisible();
-    await nothingSolid(page);
-    await view(page, 'Bench');
-    await openSetup(page, /^inspect/);
-  }
-  await view(page, 'Inspect');
-  await nothingSolid(page);
 });

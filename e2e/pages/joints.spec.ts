@@ -128,3 +128,72 @@ test('a kit punched to final size: no match drilling in any row, without a press
   await expect(setups(page).getByRole('button', { name: /^deburr/ })).toBeVisible();
   await expect(setups(page).getByRole('button', { name: /^drill to size/ })).toHaveCount(0);
 });
+
+/** What is said of a solid rivet only: its call-outs, its driven head, how it is bucked. */
+const SOLID = /MS20\d+|4[27]0AD|driven head|shop.head|buck|never fire a gun|squeezer/i;
+
+const ROWS = {
+  Nose: 'skin .025 / rib .032 : blind A x4 @1.5 e=.5',
+  Cover: 'cover .032 / ring .090 : screw B x3 @2.5 e=.5',
+  Hinge: 'arm .125 / spar .063 : bolt C x3 @1 e=.5',
+  Weight: 'weight .250 / arm .125 : pin D x2 @2 e=.5',
+  Jig: 'spar .063 : plug E x2 @6 e=.6',
+};
+const nothingSolid = async (page: Page) => expect(page.getByRole('main')).not.toContainText(SOLID);
+
+/** A row of each kind that is no solid rivet. */
+async function allKinds(page: Page, kit: string): Promise<void> {
+  await freshAssembly(page, kit);
+  await pasteFasteners(
+    page,
+    kit,
+    [
+      'name,kind,diameter,hole,hole max,head,head diameter,head angle,head height,grip from,grip to,ends,note',
+      'blind A,blind,,#27,,flush,.235,120,,1/32,5/32,,',
+      'screw B,screw,.164,,,flush,,,,,,,',
+      'bolt C,bolt,.19,.19,.1915,protruding,.375,,.12,.05,.3,,',
+      'pin D,pin,.125,.125,.1255,,,,,,,,',
+      'plug E,none,,#30,,,,,,,,plugged,held in the jig',
+    ].join('\n'),
+  );
+  for (const [name, line] of Object.entries(ROWS)) await keepRow(page, `${name} ; ${line}`);
+}
+
+test('nothing of a solid rivet is shown at the bench either, when what is none is looked at and taken out', async ({ page }) => {
+  await allKinds(page, 'Kinds set');
+  await view(page, 'Bench');
+  for (const [setup, holes] of [
+    [/^pull/, 4],
+    [/^put in screw B/, 3],
+    [/^put in bolt C/, 3],
+    [/^put in pin D/, 2],
+    [/^close/, 2],
+  ] as const) {
+    await openSetup(page, setup);
+    await expect(how(page)).toBeVisible();
+    await nothingSolid(page);
+    await page.getByRole('button', { name: /^All open/ }).click();
+    await page.getByRole('button', { name: `Mark ${holes} set` }).click();
+    await done(page);
+    await expect(setups(page).getByRole('button', { name: setup })).toHaveCount(0);
+  }
+  await openSetup(page, /^inspect/);
+  for (const [name, fastener] of [
+    ['Nose', 'blind A'],
+    ['Cover', 'screw B'],
+    ['Hinge', 'bolt C'],
+    ['Weight', 'pin D'],
+  ] as const) {
+    await page.getByRole('button', { name: new RegExp(`^${name} ×`) }).click();
+    await expect(inspect(page)).toContainText(fastener);
+    await nothingSolid(page);
+    await inspect(page).getByRole('button', { name: 'take out' }).click();
+    await inspect(page).getByRole('link', { name: /out$/ }).click();
+    await expect(page.getByRole('region', { name: 'Removal card' })).toBeVisible();
+    await nothingSolid(page);
+    await view(page, 'Bench');
+    await openSetup(page, /^inspect/);
+  }
+  await view(page, 'Inspect');
+  await nothingSolid(page);
+});
