@@ -24,6 +24,7 @@ const wrong = (more: Partial<FastenerTyped>) => {
 describe('a fastener as it is typed', () => {
   it.each<[Partial<FastenerTyped>, [string, string]]>([
     [{ name: '  ' }, ['name', 'fastener-name-empty']],
+    [{ kind: 'constructor' }, ['kind', 'fastener-kind-unknown']],
     [{ kind: 'nail' }, ['kind', 'fastener-kind-unknown']],
     [{ kind: 'bonded' }, ['kind', 'fastener-kind-unknown']],
     [{ hole: '' }, ['hole', 'fastener-hole-missing']],

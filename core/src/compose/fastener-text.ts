@@ -18,6 +18,7 @@ import { readNumber } from '../typed/number-text';
 import { cutText } from '../typed/whole-text';
 import { carryUnit } from '../units/carry';
 import type { Units } from '../units/length';
+import { own } from '../units/own';
 import { bad, good, type Problem, type Result } from '../units/result';
 import { typedText } from './compose';
 import type { ReadTableLine } from './csv-rows';
@@ -54,7 +55,7 @@ export function readFastener(typed: FastenerTyped, kitId: string, units: Units):
 /** Reads what was typed; every fault at once, `path` is the field it is about. What the kind has no use for is left out. */
 export function readFastenerTyped(typed: FastenerTyped, kitId: string, units: Units): ReadFastener {
   const word = typed.kind.trim().toLowerCase();
-  const kind = oneOf(FASTENER_KINDS, word) ?? KIND_WORDS[word];
+  const kind = oneOf(FASTENER_KINDS, word) ?? own(KIND_WORDS, word);
   if (!kind || kind === 'bonded')
     return { ok: false, problems: [{ code: 'fastener-kind-unknown', path: 'kind', data: { text: cutText(typed.kind, 30) } }] };
   const problems: (Problem & { readonly path: FastenerColumn })[] = [];

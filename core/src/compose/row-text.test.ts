@@ -45,6 +45,13 @@ describe('a row as it is typed in a form', () => {
     expect(read.ok && read.value).toMatchObject({ access: null, setting: null, hole: null, nest: null });
   });
 
+  it('sealed, with nothing said of how it is set, means no way of setting', () => {
+    const plain = { ...rowOf(['a'], 2), start: 'undersize' as const };
+    const read = readOf({ ...typedOfRow(plain, 'in'), isSealed: true }, plain);
+    expect(read.ok && read.value.setting).toEqual({ isSealed: true });
+    expect(read.ok && typedOfRow(read.value, 'in')).toMatchObject({ way: '', isSealed: true });
+  });
+
   it('means the same on a screen in the other units, and after the screen changes them', () => {
     const shown = readOf(typedOfRow(ROW, 'mm'), ROW, 'mm');
     expect(shown.ok && shown.value.rowDistance?.mm).toBe(0.5 * 25.4);

@@ -172,7 +172,7 @@ export function readRowTyped(typed: RowTyped, was: RowDefinition, units: Units):
       typed.way === '' && !typed.isSealed
         ? null
         : {
-            way: typed.way === '' ? 'squeezer' : typed.way,
+            ...(typed.way === '' ? {} : { way: typed.way }),
             ...(typed.isSealed
               ? { isSealed: true, ...(typed.sealed === 'wet' ? {} : { sealed: typed.sealed }), ...(bareZone ? { bareZone } : {}) }
               : {}),

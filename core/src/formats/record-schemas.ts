@@ -306,7 +306,7 @@ const row = shape({
   setting: optional(
     nullable(
       shape({
-        way: oneOf(...SETTING_WAYS),
+        way: optional(oneOf(...SETTING_WAYS)),
         isSealed: optional(yesNo),
         sealed: optional(oneOf(...SEALED_WHEN)),
         bareZone: optional(shortText),

@@ -293,7 +293,8 @@ export type SealedWhen = (typeof SEALED_WHEN)[number];
 
 /** How a row is meant to be set. */
 export interface RowSetting {
-  readonly way: SettingWay;
+  /** How it is meant to be set; absent: not said. */
+  readonly way?: SettingWay | undefined;
   /** Set wet with sealant, or bonded. */
   readonly isSealed?: boolean | undefined;
   /** When its rivets go in; absent: while it is wet. */

@@ -79,3 +79,14 @@ export function withMeeting(
     { ...second, meets: [...(second.meets ?? []), ...pairs.map(([otherId, holeId]) => ({ holeId, rowId: a, otherId, isOne }))] },
   ];
 }
+
+/**
+ * Holes of a row that are one with a hole of another: the one hole, and its one rivet, is counted there. `ids`: the rows that are counted
+ * together; a row without an id shares none.
+ */
+export function countedElsewhere(
+  { id, row: { meets = [] } }: { readonly id?: string | undefined; readonly row: RowDefinition },
+  ids: ReadonlySet<string | undefined>,
+): ReadonlySet<string> {
+  return new Set(id === undefined ? [] : meets.flatMap((m) => (m.isOne && ids.has(m.rowId) && m.rowId < id ? [m.holeId] : [])));
+}

@@ -6,6 +6,7 @@ import { own } from '../units/own';
 import type { Plan } from '../prep/plan';
 import type { FastenerKind, RowDefinition } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
+import { countedElsewhere } from '../record/meetings';
 import type { HoleStates } from '../record/steps';
 import { calloutOf } from '../prep/callout-of';
 import type { Stack } from '../prep/stack';
@@ -53,21 +54,12 @@ function bySize(row: StockRow): SizedRow[] {
   return [{ ...row, isMeant: (id) => !sizes.has(id) }, ...own];
 }
 
-/** Holes that are one with a hole of another row take one rivet: it is counted there. */
-function countedElsewhere(
-  id: string | undefined,
-  { meets = [] }: RowDefinition,
-  ids: ReadonlySet<string | undefined>,
-): ReadonlySet<string> {
-  return new Set(id === undefined ? [] : meets.flatMap((m) => (m.isOne && ids.has(m.rowId) && m.rowId < id ? [m.holeId] : [])));
-}
-
 /** What the rows still need, call-out by call-out; also what lies on the shelf and nothing wants. */
 export function stockNeeds(rows: readonly StockRow[], onHand: Readonly<Record<string, number>>, sparePercent: number): StockNeed[] {
   const groups = new Map<string, { kind: FastenerKind | null; rows: number; needed: number; instead: Set<string> | null }>();
   const ids = new Set(rows.map((r) => r.id));
   for (const { id, row, stack, plan, states, isMeant } of rows.flatMap(bySize)) {
-    const elsewhere = countedElsewhere(id, row, ids);
+    const elsewhere = countedElsewhere({ id, row }, ids);
     const other = notSolid(stack);
     const callout = other ? other.name : plan.rivet.callout;
     if (other?.kind === 'none') continue;

@@ -20,6 +20,16 @@ describe('an assembly at a glance', () => {
   it('holes by stage; what was done last, by when it was done', () => {
     expect(overview([later, drilled])).toMatchObject({ stages: { open: 3, drilled: 3 }, last: { markId: 'b', rowId: 'r' } });
   });
+  it('a hole that two rows share counts once, where they were said to be one', () => {
+    const [holeId, otherId] = [holes[3] as string, ROWS[1]?.definition.holes[0]?.id as string];
+    const met = (isOne: boolean) => [
+      { ...ROWS[0]!, definition: { ...ROWS[0]!.definition, meets: [{ holeId, rowId: 's', otherId, isOne }] } },
+      { ...ROWS[1]!, definition: { ...ROWS[1]!.definition, meets: [{ holeId: otherId, rowId: 'r', otherId: holeId, isOne }] } },
+    ];
+    const of = (isOne: boolean) => assemblyOverview(assemblyWork({ kit: KIT, parts: PARTS, rows: met(isOne), fasteners: [], marks: [drilled] }), [drilled], []); // prettier-ignore
+    expect([of(true).holes, of(true).stages]).toEqual([5, { open: 2, drilled: 3 }]);
+    expect([of(false).holes, of(false).stages]).toEqual([6, { open: 3, drilled: 3 }]);
+  });
   it('what was taken back counts for nothing', () => {
     const back = mark('c', { rowId: 'r', kind: 'undo', payload: { undoes: 'b' }, doneAt: '2026-11-03T10:00:00.000Z' });
     expect(overview([later, drilled, back]).last).toMatchObject({ markId: 'a' });

@@ -1,12 +1,14 @@
 import { effectiveMarks, type Mark } from '../record/marks';
 import type { Entity, Hand } from '../record/definitions';
 import { holesInPlan } from '../record/holes';
+import { countedElsewhere } from '../record/meetings';
 import { pageFlags } from '../record/page-flags';
 import { STAGES, stageReader, type Stage } from '../record/stage';
 import type { AssemblyWork } from './assembly-work';
 
 /** How far an assembly is, at a glance. */
 export interface AssemblyOverview {
+  /** In the plan; one that two rows share counts once. */
   readonly holes: number;
   /** The one hand its rows are of; null: none, or both. */
   readonly hand: Hand | null;
@@ -27,16 +29,18 @@ export interface AssemblyOverview {
 /** `marks`: the assembly's own. */
 export function assemblyOverview(work: AssemblyWork, marks: readonly Mark[], pages: readonly Entity<'page'>[]): AssemblyOverview {
   const stages: Partial<Record<Stage, number>> = {};
+  const rowIds = new Set(work.rows.map((r) => r.id));
   let holes = 0;
   for (const row of work.rows) {
     const stageAt = stageReader(row.steps);
+    const elsewhere = countedElsewhere(row, rowIds);
     for (const hole of holesInPlan(row.row.holes)) {
+      if (elsewhere.has(hole.id)) continue;
       holes++;
       const stage = stageAt(row.states.get(hole.id));
       stages[stage] = (stages[stage] ?? 0) + 1;
     }
   }
-  const rowIds = new Set(work.rows.map((r) => r.id));
   let last: Mark | null = null;
   for (const mark of effectiveMarks(marks))
     if (rowIds.has(mark.rowId) && mark.holeIds.length > 0 && (!last || mark.doneAt >= last.doneAt)) last = mark;
