@@ -22,6 +22,7 @@ export function withAccess<O extends Pick<AssemblyOperation, 'id' | 'after'>>(
   operations: readonly O[],
   rows: readonly AccessRow[],
 ): WithAccess<O> {
+  if (rows.every((r) => r.closers.length === 0)) return { operations, unavoidable: [] };
   const after = new Map(operations.map((o) => [o.id, new Map(o.after.map((a) => [a.id, a.because]))]));
   const added = new Set<string>();
   const unavoidable: { rowId: string; closedBy: string }[] = [];

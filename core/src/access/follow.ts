@@ -1,5 +1,6 @@
 import type { SequenceDecision } from '../record/definitions';
 import { graphOperations } from './arrange';
+import type { Operation } from '../order/graph';
 import type { AssemblyOperation, PrecedenceReason } from '../operations/operations';
 import type { AccessRow } from './shut-off';
 
@@ -27,8 +28,11 @@ function inTodaysNames(operations: readonly AssemblyOperation[], wished: readonl
  * still waits for; what nobody wished for comes where it is needed, else at the end. A wish that keeps everything is answered by itself.
  */
 export function followOrder(operations: readonly AssemblyOperation[], wished: readonly string[]): string[] {
-  const byId = new Map(graphOperations(operations).map((o) => [o.id, o]));
-  const place = new Map(inTodaysNames(operations, wished).map((id, i) => [id, i]));
+  const graph = graphOperations(operations);
+  const named = inTodaysNames(operations, wished);
+  const place = new Map(named.map((id, i) => [id, i]));
+  if (place.size === named.length && keepsEverything(graph, place)) return named;
+  const byId = new Map(graph.map((o) => [o.id, o]));
   const rank = (id: string) => place.get(id) ?? Infinity;
   const given = new Map(operations.map((o, i) => [o.id, i]));
   /* Those of the same rank stay as they are given: sorting is stable. */
@@ -58,6 +62,18 @@ export function followOrder(operations: readonly AssemblyOperation[], wished: re
     }
   }
   return order;
+}
+
+/** Whether every operation has a place, nothing else has one, and each comes after all it waits for. */
+function keepsEverything(operations: readonly Operation[], place: ReadonlyMap<string, number>): boolean {
+  const isAfter = (id: string, at: number) => (place.get(id) ?? Infinity) < at;
+  return (
+    place.size === operations.length &&
+    operations.every((o) => {
+      const at = place.get(o.id);
+      return at !== undefined && o.after.every((a) => isAfter(a, at));
+    })
+  );
 }
 
 /** A precedence that an order breaks. */

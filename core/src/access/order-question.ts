@@ -23,13 +23,20 @@ type Written = readonly [
 export function writeQuestion({ operations, access, done }: OrderQuestion): string {
   const place = new Map(operations.map((o, i) => [o.id, i]));
   const concerned = new Set(access.flatMap((r) => [r.setId, ...r.closers.map((c) => c.operationId)]));
-  const written: Written = [
-    operations.map((o) => o.id),
-    operations.map((o) => [o.setup, o.after.map((a) => place.get(a.id) ?? a.id), o.pieces]),
-    access,
-    [...done].filter((id) => concerned.has(id)),
-  ];
-  return JSON.stringify(written);
+  const ids = operations.map((o) => o.id);
+  /* What goes through an operation is written once for as long as it is the same: of a thousand rows it is most of the text. */
+  const each = operations.map(
+    (o) => `[${JSON.stringify(o.setup)},${JSON.stringify(o.after.map((a) => place.get(a.id) ?? a.id))},${piecesText(o.pieces)}]`,
+  );
+  const rest = [access, [...done].filter((id) => concerned.has(id))] satisfies [Written[2], Written[3]];
+  return `[${JSON.stringify(ids)},[${each.join(',')}],${JSON.stringify(rest).slice(1)}`;
+}
+
+const PIECES = new WeakMap<OrderedOperation['pieces'], string>();
+function piecesText(pieces: OrderedOperation['pieces']): string {
+  const known = PIECES.get(pieces) ?? JSON.stringify(pieces);
+  PIECES.set(pieces, known);
+  return known;
 }
 
 /** Precedences hold whatever their reason: an order does not ask for it. */

@@ -17,7 +17,7 @@ describe('work in slices', () => {
     setTimeout(other);
     await rest();
     expect(turns).toBe(0);
-    busy(20);
+    busy(30);
     expect(await rest()).toBe(true);
     expect(turns).toBe(1);
     /* A new slice has begun. */
@@ -28,12 +28,27 @@ describe('work in slices', () => {
   it('what is no longer wanted is told at the end of the slice', async () => {
     let isOver = false;
     const rest = inSlices(() => isOver);
-    busy(20);
+    busy(30);
     expect(await rest()).toBe(true);
     isOver = true;
     expect(await rest()).toBe(true);
-    busy(20);
+    busy(30);
     expect(await rest()).toBe(false);
+  });
+});
+
+describe('a long piece', () => {
+  it('begins in a young slice; in an older one others go first', async () => {
+    const rest = inSlices(() => false);
+    let turns = 0;
+    setTimeout(() => turns++);
+    await rest('a-long-piece');
+    expect(turns).toBe(0);
+    busy(10);
+    await rest();
+    expect(turns).toBe(0);
+    await rest('a-long-piece');
+    expect(turns).toBe(1);
   });
 });
 
@@ -56,7 +71,10 @@ describe('work in advance', () => {
     let done = 0;
     const went: boolean[] = [];
     const callOff = inAdvance(
-      async (rest) => went.push(await rest('a-long-piece')),
+      async (rest) => {
+        busy(10);
+        went.push(await rest('a-long-piece'));
+      },
       () => done++,
     );
     callOff();

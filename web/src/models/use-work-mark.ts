@@ -42,7 +42,9 @@ export function useWorkMark(
     );
     const row = (id: string, at?: string) => {
       const now = byId.get(id);
-      return now && at !== undefined ? { ...now, done: rowDoneAsOf(marksNow.current, id, at, layersOfRows(data.rows), linksOfRows(data.rows)) } : now;
+      return now && at !== undefined
+        ? { ...now, done: rowDoneAsOf(marksNow.current, id, at, layersOfRows(data.rows), linksOfRows(data.rows)) }
+        : now;
     };
     return { row, part: (id: string) => parts.get(id), tools: things?.tools ?? [], lots: things?.lots ?? [] };
   }, [data.parts, data.rows, rows, things]);
