@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test } from '@playwright/test';
 import { blankRow } from '#core/record/blank';
-import type { Edit, TypedLength } from '#core/record/definitions';
+import type { Edit, Entity, TypedLength } from '#core/record/definitions';
 import { freshAssembly, keepAtOnce, keepRow, list, rowLine, toToday } from '../bench-mates';
 
 test('a stack typed the other way round is asked about and stops; Today says it first; settled with the answer it stops nothing', async ({
@@ -116,4 +116,36 @@ test('holes of two rows that lie on one another are asked about once on Today, a
   await page.getByRole('link', { name: 'Stock', exact: true }).click();
   /* Four holes of the rows are three in the metal. */
   await expect(page.getByRole('row', { name: /MS20470AD3/ }).first()).toContainText('3');
+});
+
+test('of a record from before faces, rows headed both ways are asked about once on Today; the answer turns the sheets', async ({
+  page,
+}) => {
+  const made = await freshAssembly(page, 'Old kit');
+  await keepRow(page, 'Over ; skin .025 / rib .032 : 426AD3-3.5 x2 @1');
+  await keepRow(page, 'Under ; rib .032 / skin .025 : 426AD3-3.5 x2 @1');
+  const answer = await page.request.get(`/api/assemblies/${made.assemblyId}`);
+  const { rows } = (await answer.json()) as { rows: Entity<'row'>[] };
+  /* As the first release wrote them: the layers and the side, no faces. */
+  const marks = rows.map(({ id, definition }) => ({
+    ...{ id: randomUUID(), kind: 'dimpled', v: 1, rowId: id, side: 'head', person: made.person, device: made.person, payload: {} },
+    layerIds: definition.layers.map((l) => l.id),
+    holeIds: definition.holes.map((h) => h.id),
+    doneAt: new Date().toISOString(),
+    recordedAt: new Date().toISOString(),
+  }));
+  const kept = await page.request.post('/api/marks', { data: { kitId: made.kitId, marks } });
+  expect(kept.ok()).toBe(true);
+  await toToday(page, 'Old kit');
+  const decide = page.getByRole('region', { name: 'Decide first' });
+  await expect(decide).toContainText('Over goes through skin, then rib; Under the other way round.');
+  await decide.getByRole('button', { name: 'From the other side' }).click();
+  await expect(decide.getByRole('button', { name: 'From the other side' })).toHaveCount(0);
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  const after = (await (await page.request.get(`/api/assemblies/${made.assemblyId}`)).json()) as { rows: Entity<'row'>[] };
+  const faces = after.rows.map((r) => [r.definition.name, r.definition.layers.map((l) => [l.face, l.faceBefore])]);
+  expect(faces).toEqual([
+    ['Over', [[undefined, undefined], [undefined, undefined]]],
+    ['Under', [['other', 'other'], ['other', 'other']]],
+  ]); // prettier-ignore
 });

@@ -1,5 +1,5 @@
 import { compareMarks, effectiveMarks, type Mark } from '../record/marks';
-import { foldRow, type HoleDone, type LayersOf, type RecordDone } from './hole-done';
+import { foldRow, metLayers, type HoleDone, type LayersOf, type RecordDone } from './hole-done';
 import { fillingsIn, type Fillings } from './fillings';
 import { NO_LINKS, withMetMarks, type LinksOf } from './met-marks';
 import { foldParts, NO_PARTS, type PartsDone } from './parts-done';
@@ -54,7 +54,9 @@ export class MarkFolder {
       this.foldedBy.set(rowId, layers);
       const of = (id: string) => counting.get(id) ?? effectiveMarks(this.byRow.get(id) ?? []);
       const partIds = layers?.map((l) => l.partId) ?? [];
-      const own: ReadonlyMap<string, HoleDone> = foldRow(withMetMarks(of(rowId), linksOf(rowId), { of, partIds }), this.changes, layers);
+      const links = linksOf(rowId);
+      const marks = withMetMarks(of(rowId), links, { of, partIds });
+      const own: ReadonlyMap<string, HoleDone> = foldRow(marks, this.changes, layers, metLayers(links, layersOf));
       if (own.size > 0) rows.set(rowId, own);
       else rows.delete(rowId);
     }

@@ -16,7 +16,7 @@ import {
 } from '../metal/sheet-hole';
 import { DIMPLE_CONSEQUENCES } from '../record/dimple-check';
 import { faceTouched, oppositeFace, type PartFace } from '../record/face';
-import type { LayerDefinition } from '../record/definitions';
+import type { HoleMeeting, LayerDefinition } from '../record/definitions';
 import {
   compareMarks,
   effectiveMarks,
@@ -104,7 +104,10 @@ export interface RecordDone {
 }
 
 /** A row's layers, as far as old marks that name a layer alone are read by them. */
-export type LayersOf = (rowId: string) => readonly Pick<LayerDefinition, 'id' | 'partId'>[] | undefined;
+export type LayersOf = (rowId: string) => readonly FoldedLayer[] | undefined;
+
+/** What folding asks of a layer. */
+export type FoldedLayer = Pick<LayerDefinition, 'id' | 'partId' | 'faceBefore'>;
 
 /** The layers of these rows, for {@link foldDone}. */
 export function layersOfRows(
@@ -172,19 +175,24 @@ export function foldDone(marks: readonly Mark[], layersOf: LayersOf = () => unde
     const layers = layersOf(rowId);
     const partIds = layers?.map((l) => l.partId) ?? [];
     const own = withMetMarks(byRow.get(rowId) ?? [], linksOf(rowId), { of: (id) => byRow.get(id) ?? [], partIds });
-    const holes = foldRow(own, changes, layers);
+    const holes = foldRow(own, changes, layers, metLayers(linksOf(rowId), layersOf));
     if (holes.size > 0) rows.set(rowId, holes);
   }
   return { rows, parts: { ...foldParts(effective, changes), fillings: fillingsIn(rows) } };
 }
 
-/** One row's marks that count, in order, folded between the changes of its parts' pieces. */
+/** Layers of the rows that have a hole with this one: old marks at those name them alone. */
+export const metLayers = (links: readonly HoleMeeting[], layersOf: LayersOf): readonly FoldedLayer[] =>
+  [...new Set(links.map((l) => l.rowId))].flatMap((rowId) => layersOf(rowId) ?? []);
+
+/** One row's marks that count, in order, folded between the changes of its parts' pieces. `met`: {@link metLayers}. */
 export function foldRow(
   marks: readonly Mark[],
   changes: readonly PieceChange[],
-  layers: readonly Pick<LayerDefinition, 'id' | 'partId'>[] = [],
+  layers: readonly FoldedLayer[] = [],
+  met: readonly FoldedLayer[] = [],
 ): Map<string, HoleDone> {
-  const fold = new RowFold(layers);
+  const fold = new RowFold(layers, met);
   let next = 0;
   for (const mark of marks) {
     while (next < changes.length && compareMarks((changes[next] as PieceChange).mark, mark) < 0)
@@ -207,10 +215,13 @@ class RowFold {
   private readonly pieces = new PieceCount();
   private readonly partOf: Map<string, string>;
   private readonly partIds: readonly string[];
+  private readonly faceBefore: ReadonlyMap<string, PartFace | undefined>;
   private order = 0;
 
-  constructor(layers: readonly Pick<LayerDefinition, 'id' | 'partId'>[]) {
-    this.partOf = new Map(layers.map((l) => [l.id, l.partId]));
+  constructor(layers: readonly FoldedLayer[], met: readonly FoldedLayer[]) {
+    const all = [...met, ...layers];
+    this.partOf = new Map(all.map((l) => [l.id, l.partId]));
+    this.faceBefore = new Map(all.map((l) => [l.id, l.faceBefore]));
     this.partIds = layers.map((l) => l.partId);
   }
 
@@ -236,14 +247,23 @@ class RowFold {
     }
   }
 
-  /** The sheets a mark names: as it kept them, else as the row has them. Old marks know the marked face as the one to the head side. */
+  /** The sheets a mark names: as it kept them, else as the row has them. To old marks the marked face looks to the head side, or the one that was said when asked. */
   private touchedBy({ payload, layerIds, side }: Mark): readonly Touched[] {
     const { sheets } = payload;
     if (sheets) {
       for (const s of sheets) this.partOf.set(s.layerId, s.partId);
       return sheets;
     }
-    return layerIds.map((layerId) => ({ layerId, partId: this.partOf.get(layerId) ?? layerId, face: faceTouched({}, side) }));
+    return layerIds.map((layerId) => ({ layerId, partId: this.partOf.get(layerId) ?? layerId, face: this.faceThen(layerId, side) }));
+  }
+
+  private faceThen(layerId: string, side: Side | null): PartFace {
+    return faceTouched({ face: this.faceBefore.get(layerId) }, side);
+  }
+
+  /** An old mark kept the side of the row alone; where it names sheets, they say the face themselves. */
+  private faceOfWork({ layerId, face }: Touched, { payload, side }: Mark, worked: Side | undefined): PartFace {
+    return payload.sheets ? face : this.faceThen(layerId, worked ?? side);
   }
 
   /** What one mark does to a hole; `keys`: of the steps it names. Of an old mark its work is what was read of its time, perhaps nothing. */
@@ -264,7 +284,7 @@ class RowFold {
         for (const t of touched) {
           const sheet = sheetAt(done, t.partId);
           sheet.causes.dimple = order;
-          const face = faceOfWork(t, mark, work?.face);
+          const face = this.faceOfWork(t, mark, work?.face);
           dimple(sheet, { toward: oppositeFace(face), dash: work?.dash ?? NOT_SAID, angleDeg: work?.angleDeg ?? 0 });
         }
         return;
@@ -278,7 +298,7 @@ class RowFold {
           /* Only marks that name their sheets kept the hole as it was. */
           if (mark.payload.sheets && isOtherHole(mark.payload.work?.holeMm, sheet.diameter))
             changed(done, { by: 'countersunk', partId: t.partId, kept: (work as CutWork).holeMm, now: sheet.diameter, order });
-          const face = faceOfWork(t, mark, work?.face);
+          const face = this.faceOfWork(t, mark, work?.face);
           cut(sheet, { face, angleDeg: work?.angleDeg ?? 0, widthMm: work ? widthOf(work) : NOT_SAID });
         }
         return;
@@ -456,11 +476,6 @@ function dimpleFound(done: HoleDone, found: DimpleDefect, { partId, layerId, fac
 function crack(sheet: SheetHole, order: number): void {
   sheet.isCracked = true;
   sheet.causes.crack = order;
-}
-
-/** An old mark kept the side of the row alone; where it names sheets, they say the face themselves. */
-function faceOfWork(touched: Touched, { payload, side }: Mark, worked: Side | undefined): PartFace {
-  return payload.sheets ? touched.face : faceTouched({}, worked ?? side);
 }
 
 /** The width at the surface a cage leaves: by the cutter's pilot, whatever the hole it ran in. */

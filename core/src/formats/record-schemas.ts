@@ -181,6 +181,7 @@ const layer = shape({
   edge: nullable(isLength),
   bothSides: yesNo,
   face: optional(oneOf('marked', 'other')),
+  faceBefore: optional(oneOf('marked', 'other')),
 });
 const hole = shape({
   id: isId,

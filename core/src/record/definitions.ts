@@ -171,6 +171,8 @@ export interface LayerDefinition {
   readonly bothSides: boolean;
   /** The part's face that looks to the row's head side; absent: its marked one. */
   readonly face?: PartFace | undefined;
+  /** The same for marks that kept no face, once somebody was asked; absent: the marked one. */
+  readonly faceBefore?: PartFace | undefined;
 }
 
 export interface HoleDefinition {

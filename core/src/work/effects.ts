@@ -57,9 +57,13 @@ export function edited(record: AssemblyRecord, assemblyId: string, edits: readon
 /** What edits do to the work of an assembly: rows where anything becomes open or contradicted, or is left over. Rows no edit reaches are not named. */
 export function effectsOf(before: AssemblyRecord, after: AssemblyRecord): RowEffects[] {
   /* Old marks name a layer alone: what it was of, the rows say as they were before the edit. */
-  const done = foldDone(before.marks, layersOfRows([...after.rows, ...before.rows]), linksOfRows(after.rows));
+  const links = linksOfRows(after.rows);
+  const done = foldDone(before.marks, layersOfRows([...after.rows, ...before.rows]), links);
+  /* Which face old marks touched is an answer, not a plan: they are read by it from now on. */
+  const answered = withFacesOf(after.rows, before.rows);
+  const doneNow = answered ? foldDone(before.marks, layersOfRows([...after.rows, ...answered]), links) : done;
   const was = new Map(workRows(before, done).map((r) => [r.id, r]));
-  const now = new Map(workRows(after, done).map((r) => [r.id, r]));
+  const now = new Map(workRows(after, doneNow).map((r) => [r.id, r]));
   const parts = new Map([...before.parts, ...after.parts].map((p) => [p.id, p.definition]));
   const found: RowEffects[] = [];
   for (const [rowId, holes] of done.rows) {
@@ -70,6 +74,17 @@ export function effectsOf(before: AssemblyRecord, after: AssemblyRecord): RowEff
     if (effects.length > 0) found.push({ rowId, title: rowTitle(old.row, parts), effects });
   }
   return found;
+}
+
+/** The rows of before with the faces of old marks as they are answered after; null: nobody answered anything. */
+function withFacesOf(after: readonly Entity<'row'>[], before: readonly Entity<'row'>[]): Entity<'row'>[] | null {
+  const faces = new Map(after.flatMap((r) => r.definition.layers.map((l) => [l.id, l.faceBefore] as const)));
+  const isAnswered = before.some((r) => r.definition.layers.some((l) => faces.has(l.id) && faces.get(l.id) !== l.faceBefore));
+  if (!isAnswered) return null;
+  return before.map((r) => ({
+    ...r,
+    definition: { ...r.definition, layers: r.definition.layers.map((l) => (faces.has(l.id) ? { ...l, faceBefore: faces.get(l.id) } : l)) },
+  }));
 }
 
 /** Only rows with marks: nothing else can be reached. */

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { KIT, mark, NO_FASTENERS, part, rowOf } from '../../test/build';
 import { foldDone } from '../done/hole-done';
 import type { Mark } from '../record/marks';
+import { decisionSentence } from '../wording/decisions';
 import { planRow } from './assembly-work';
 import { openDecisions } from './open-decisions';
 
@@ -43,5 +44,14 @@ describe('what is open to decide', () => {
       ['look-due', [second]],
       ['part-missing', 'ordered'],
     ]);
+  });
+  it('rows headed both ways are asked about, in words that name rows and sheets', () => {
+    const headed = [{ rowId: 'over', otherIds: ['under'], partIds: ['skin', 'rib'] }];
+    const titled = ['over', 'under'].map((id) => ({ id, title: `Row ${id}`, plan: { findings: [] }, standing: { findings: new Map() } }));
+    const [asked, ...more] = openDecisions({ rows: titled as never, parts: [skin, rib], due: [], headed });
+    expect([asked?.kind, more]).toEqual(['headed-both-ways', []]);
+    expect(asked && decisionSentence(asked, null)).toMatch(
+      /^Row over goes through skin, then rib; Row under the other way round\. .*from the other side, or do the sheets lie the other way round\?$/,
+    );
   });
 });

@@ -1,6 +1,7 @@
 import { gatherFindings, type GatheredFinding, type RowStanding } from '../done/row-standing';
 import type { Finding } from '../prep/findings';
 import type { Plan } from '../prep/plan';
+import type { HeadedBothWays } from '../record/headed-both-ways';
 import type { RowsMeet } from '../record/meetings';
 import type { Entity, PartSupply } from '../record/definitions';
 
@@ -19,6 +20,13 @@ export type Decision =
   | { readonly kind: 'recall'; readonly row: DecidedRow; readonly holeIds: readonly string[] }
   | { readonly kind: 'look-due'; readonly row: DecidedRow; readonly holeIds: readonly string[] }
   | { readonly kind: 'one-hole'; readonly meet: RowsMeet; readonly titles: readonly [string, string]; readonly part: string }
+  | {
+      readonly kind: 'headed-both-ways';
+      readonly headed: HeadedBothWays;
+      readonly title: string;
+      readonly others: readonly string[];
+      readonly parts: readonly string[];
+    }
   | { readonly kind: 'part-missing'; readonly partId: string; readonly name: string; readonly state: PartSupply['state'] };
 
 export interface DecisionQuestion {
@@ -28,15 +36,17 @@ export interface DecisionQuestion {
   readonly due: readonly { readonly rowId: string; readonly holeId: string }[];
   /** Rows with holes that lie on one another, of which nobody has said whether they are one. */
   readonly meeting?: readonly RowsMeet[] | undefined;
+  /** Rows headed from both sides of sheets they share, of which nobody has said which. */
+  readonly headed?: readonly HeadedBothWays[] | undefined;
 }
 
-const ORDER: readonly Decision['kind'][] = ['work-stop', 'plan-stop', 'one-hole', 'recall', 'look-due', 'part-missing'];
+const ORDER: readonly Decision['kind'][] = ['work-stop', 'plan-stop', 'headed-both-ways', 'one-hole', 'recall', 'look-due', 'part-missing'];
 
 /**
  * What is open to decide in an assembly, the work that contradicts first; every view asks here. What somebody settled is not open. Example: a
  * no-go at two holes of a row and a part on order are two decisions.
  */
-export function openDecisions({ rows, parts, due, meeting = [] }: DecisionQuestion): Decision[] {
+export function openDecisions({ rows, parts, due, meeting = [], headed = [] }: DecisionQuestion): Decision[] {
   const decisions = rows.flatMap((row): Decision[] => {
     const gathered = gatherFindings(row.standing).filter((g) => !g.finding.isSettled);
     const recalled = gathered.filter((g) => g.finding.code === 'look-again').flatMap((g) => g.holeIds);
@@ -50,9 +60,18 @@ export function openDecisions({ rows, parts, due, meeting = [] }: DecisionQuesti
     ];
   });
   const titleOf = (id: string) => rows.find((r) => r.id === id)?.title ?? '';
+  const nameOf = (id: string) => parts.find((p) => p.id === id)?.definition.name ?? '';
+  for (const h of headed)
+    decisions.push({
+      kind: 'headed-both-ways',
+      headed: h,
+      title: titleOf(h.rowId),
+      others: h.otherIds.map(titleOf),
+      parts: h.partIds.map(nameOf),
+    });
   for (const meet of meeting) {
     const [a, b] = meet.rowIds;
-    const part = parts.find((p) => p.id === meet.partId)?.definition.name ?? '';
+    const part = nameOf(meet.partId);
     decisions.push({ kind: 'one-hole', meet, titles: [titleOf(a), titleOf(b)], part });
   }
   for (const { id, definition } of parts)

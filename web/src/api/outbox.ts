@@ -74,7 +74,7 @@ async function deliver(): Promise<void> {
     }
   } catch (error) {
     refused = error instanceof ApiError && error.status >= 400 && error.status < 500 ? error.message : null;
-    window.setTimeout(() => void deliver(), RETRY_MS);
+    setTimeout(() => void deliver(), RETRY_MS);
     for (const listener of listeners) listener();
   } finally {
     isSending = false;

@@ -1,8 +1,9 @@
 import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import type { Entity } from '#core/record/definitions';
-import type { Mark } from '#core/record/marks';
+import type { Entity, RowDefinition } from '#core/record/definitions';
+import { effectiveMarks, type Mark } from '#core/record/marks';
+import { headedBothWays, withHeadSide, type HeadedBothWays } from '#core/record/headed-both-ways';
 import { rowsThatMeet, withMeeting, type RowsMeet } from '#core/record/meetings';
 import { decisionSentence } from '#core/wording/decisions';
 import { openDecisions, type Decision } from '#core/work/open-decisions';
@@ -29,8 +30,9 @@ export function DecideFirst({ data, rows, marks }: DecideFirstProps) {
         parts: data.parts,
         due,
         meeting: rowsThatMeet(rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, diameter: r.stack.size.diameter }))),
+        headed: headedIn(rows, marks),
       }),
-    [rows, data.parts, due],
+    [rows, data.parts, due, marks],
   );
   if (decisions.length === 0) return null;
   const holesOf = (d: Decision) => {
@@ -51,6 +53,7 @@ export function DecideFirst({ data, rows, marks }: DecideFirstProps) {
                 {decisionSentence(d, holesOf(d))}
               </Link>
               {d.kind === 'one-hole' ? <OneHole kit={data.kit} rows={rows} meet={d.meet} /> : null}
+              {d.kind === 'headed-both-ways' ? <HeadSides kit={data.kit} rows={rows} headed={d.headed} /> : null}
             </div>
           </li>
         ))}
@@ -59,42 +62,96 @@ export function DecideFirst({ data, rows, marks }: DecideFirstProps) {
   );
 }
 
-/** Asked once: both rows then judge one metal and one fastener, or each its own. */
-function OneHole({ kit, rows, meet }: { kit: Entity<'kit'>; rows: readonly RowModel[]; meet: RowsMeet }) {
+function headedIn(rows: readonly RowModel[], marks: readonly Mark[]): HeadedBothWays[] {
+  const byRow = new Map<string, Mark[]>(rows.map((r) => [r.entity.id, []]));
+  for (const mark of effectiveMarks(marks)) byRow.get(mark.rowId)?.push(mark);
+  return headedBothWays(rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, marks: byRow.get(r.entity.id) ?? [] })));
+}
+
+interface TwoAnswersProps<T> {
+  readonly kit: Entity<'kit'>;
+  readonly rows: readonly RowModel[];
+  readonly rowIds: readonly string[];
+  readonly answers: readonly { readonly name: string; readonly reason: string; readonly means: T }[];
+  /** The rows with the answer on record, in their order. */
+  readonly as: (rows: readonly RowDefinition[], means: T) => readonly RowDefinition[];
+}
+
+/** A question about rows that is asked once: an answer is kept in all of them together. */
+function TwoAnswers<T>({ kit, rows, rowIds, answers, as }: TwoAnswersProps<T>) {
   const keep = useKeep(kit);
   const [error, setError] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const answer = (isOne: boolean) => {
-    const [a, b] = meet.rowIds.map((id) => rows.find((r) => r.entity.id === id)?.entity);
-    if (!a || !b) return;
-    const [first, second] = withMeeting(a.definition, b.definition, meet, isOne);
-    const edits = [
-      { kind: 'row' as const, id: a.id, expectedVersion: a.version, definition: first },
-      { kind: 'row' as const, id: b.id, expectedVersion: b.version, definition: second },
-    ];
+  const answer = (means: T, reason: string) => {
+    const asked = rowIds.flatMap((id) => rows.find((r) => r.entity.id === id)?.entity ?? []);
+    if (asked.length < rowIds.length) return;
+    const said = as(
+      asked.map((r) => r.definition),
+      means,
+    );
+    const edits = asked.flatMap((r, i) => {
+      const definition = said[i];
+      return definition ? [{ kind: 'row' as const, id: r.id, expectedVersion: r.version, definition }] : [];
+    });
     setBusy(true);
     setError(null);
-    keep({ edits, reason: isOne ? 'One hole of two rows' : 'Two holes' })
+    keep({ edits, reason })
       .catch((e: Error) => setError(e.message))
       .finally(() => setBusy(false));
   };
   return (
-    <div className="flex gap-2">
-      <Button className="min-h-11" disabled={isBusy} onClick={() => answer(true)}>
-        One hole
-      </Button>
-      <Button className="min-h-11" disabled={isBusy} onClick={() => answer(false)}>
-        Two holes
-      </Button>
+    <div className="flex flex-wrap gap-2">
+      {answers.map(({ name, reason, means }) => (
+        <Button key={name} className="min-h-11" disabled={isBusy} onClick={() => answer(means, reason)}>
+          {name}
+        </Button>
+      ))}
       {error ? <ErrorText>{error}</ErrorText> : null}
     </div>
   );
+}
+
+/** Both rows then judge one metal and one fastener, or each its own. */
+function OneHole({ kit, rows, meet }: { kit: Entity<'kit'>; rows: readonly RowModel[]; meet: RowsMeet }) {
+  return (
+    <TwoAnswers
+      kit={kit}
+      rows={rows}
+      rowIds={meet.rowIds}
+      answers={[
+        { name: 'One hole', reason: 'One hole of two rows', means: true },
+        { name: 'Two holes', reason: 'Two holes', means: false },
+      ]}
+      as={([a, b], isOne) => (a && b ? withMeeting(a, b, meet, isOne) : [])}
+    />
+  );
+}
+
+/** The faces of old marks, and of the plan, are then read so. */
+function HeadSides({ kit, rows, headed }: { kit: Entity<'kit'>; rows: readonly RowModel[]; headed: HeadedBothWays }) {
+  return (
+    <TwoAnswers
+      kit={kit}
+      rows={rows}
+      rowIds={headed.otherIds}
+      answers={[
+        { name: 'From the other side', reason: 'Headed from the other side', means: true },
+        { name: 'Sheets lie the other way', reason: 'Sheets lie the other way round there', means: false },
+      ]}
+      as={(asked, isFromOtherSide) => asked.map((row) => withHeadSide(row, isFromOtherSide))}
+    />
+  );
+}
+
+function rowOf(d: Exclude<Decision, { readonly kind: 'part-missing' }>): string {
+  if (d.kind === 'one-hole') return d.meet.rowIds[0];
+  return d.kind === 'headed-both-ways' ? (d.headed.otherIds[0] ?? d.headed.rowId) : d.row.id;
 }
 
 /** Where a decision is taken. */
 function placeOf(d: Decision, { assembly }: AssemblyAnswer): string {
   const at = `/assemblies/${assembly.id}`;
   if (d.kind === 'part-missing') return `${at}/parts`;
-  const row = new URLSearchParams({ row: d.kind === 'one-hole' ? d.meet.rowIds[0] : d.row.id }).toString();
+  const row = new URLSearchParams({ row: rowOf(d) }).toString();
   return d.kind === 'look-due' ? `${at}/inspect?${row}` : `${at}/plan?${row}`;
 }

@@ -1,0 +1,78 @@
+import { faceTouched, oppositeFace } from './face';
+import type { LayerDefinition, RowDefinition } from './definitions';
+import type { Mark } from './marks';
+
+/** A row, and the marks of it that count. */
+export interface HeadedRow {
+  readonly id: string;
+  readonly row: RowDefinition;
+  readonly marks: readonly Mark[];
+}
+
+/** Rows that go through sheets they share the other way round than `rowId` does, though all were read as headed from the same faces. */
+export interface HeadedBothWays {
+  readonly rowId: string;
+  readonly otherIds: readonly string[];
+  /** The sheets, in the order of `rowId`. */
+  readonly partIds: readonly string[];
+}
+
+/**
+ * Parts whose rows are headed both ways in a record made before marks kept faces, where nobody has said so yet: the same sheets in reversed
+ * order, the same face to both head sides, and work in them that kept no face. A row with work that kept its faces is not asked about.
+ * Example: skin on rib in one row, rib on skin in another, dimpled by marks of the first release.
+ */
+export function headedBothWays(rows: readonly HeadedRow[]): HeadedBothWays[] {
+  if (!rows.some((r) => hasFaceless(r.marks))) return [];
+  /* Rows through the same sheets are asked about together: of a thousand rows there are few such ways. */
+  const byStack = new Map<string, HeadedRow[]>();
+  for (const r of rows) {
+    const stack = r.row.layers.map((l) => `${l.partId} ${headFace(l)}`).join('/');
+    byStack.set(stack, [...(byStack.get(stack) ?? []), r]);
+  }
+  const stacks = [...byStack.values()];
+  const asked = new Set<string>();
+  return stacks.flatMap((same, i): HeadedBothWays[] => {
+    const first = same.find((r) => !asked.has(r.id));
+    if (!first) return [];
+    const turned = stacks.slice(i + 1).filter(([other]) => other && reversed(first.row, other.row).length > 1);
+    const others = turned.flat().filter((r) => isOpen(r) && !asked.has(r.id));
+    const [one] = others;
+    if (!one || ![...same, ...others].some((r) => hasFaceless(r.marks))) return [];
+    for (const r of others) asked.add(r.id);
+    return [{ rowId: first.id, otherIds: others.map((r) => r.id), partIds: reversed(first.row, one.row) }];
+  });
+}
+
+/** Nobody was asked about it, and none of its marks kept a face. */
+const isOpen = ({ row, marks }: HeadedRow): boolean =>
+  row.layers.every((l) => l.faceBefore === undefined) && !marks.some((m) => m.payload.sheets !== undefined);
+
+/** Work that touches a face of a sheet. */
+const AT_A_FACE: readonly Mark['kind'][] = ['deburred', 'dimpled', 'countersunk'];
+const hasFaceless = (marks: readonly Mark[]): boolean => marks.some((m) => AT_A_FACE.includes(m.kind) && m.payload.sheets === undefined);
+
+/** The parts two rows share, where the second goes through them in reversed order with the same faces to its head side. */
+function reversed(first: RowDefinition, second: RowDefinition): string[] {
+  const shared = first.layers.filter((l) => second.layers.some((o) => o.partId === l.partId));
+  const there = second.layers.filter((l) => shared.some((o) => o.partId === l.partId)).reverse();
+  const isTurned =
+    shared.length === there.length && shared.every((l, i) => l.partId === there[i]?.partId && headFace(l) === headFace(there[i]));
+  return isTurned ? shared.map((l) => l.partId) : [];
+}
+
+const headFace = (layer: Pick<LayerDefinition, 'face'> | undefined) => faceTouched(layer ?? {}, 'head');
+
+/**
+ * A row with the answer on record. Headed from the other side, its sheets show their other faces to the head, in the plan and in what was marked
+ * before; else they do lie the other way round there, and all is read as it was.
+ */
+export function withHeadSide(row: RowDefinition, isFromOtherSide: boolean): RowDefinition {
+  return {
+    ...row,
+    layers: row.layers.map((l) => {
+      const face = isFromOtherSide ? oppositeFace(headFace(l)) : headFace(l);
+      return { ...l, ...(isFromOtherSide ? { face } : {}), faceBefore: face };
+    }),
+  };
+}
