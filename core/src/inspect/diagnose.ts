@@ -1,5 +1,6 @@
 import type { Disposition, HeadCheck, HeadDefect } from '../record/marks';
 import { judgeHead, type HeadJudgement, type MeasuredHead } from '../rivet/shop-head';
+import type { Profile } from '../tables/profiles';
 import type { Mm } from '../units/length';
 
 /** Two widths that differ by more of D than this were measured on a tipped head. This project's own default. */
@@ -9,6 +10,7 @@ export type Diagnosis =
   | 'good'
   | 'marginal'
   | 'cannot-tell'
+  | 'too-small'
   | 'volume-off'
   | 'under-driven'
   | 'over-driven'
@@ -89,7 +91,8 @@ export function diagnose(
   const width = widths.length === 0 ? null : widths.reduce((a, b) => a + b, 0) / widths.length;
   const judgement = width === null || !check.height ? null : judgeHead({ ...rivet, width: width as Mm, height: check.height.mm as Mm });
   const { sorted, advice: byDefects } = diagnoseDefects(defects);
-  const [diagnosis, advice] = ofSize(judgement, isTipped, check.gauge);
+  const isTooSmall = judgement !== null && isUnderAll(judgement, rivet.profile);
+  const [diagnosis, advice] = ofSize(judgement, { isTipped, isTooSmall }, check.gauge);
   const isDefect =
     byDefects !== 'accept' && (diagnosis === 'good' || diagnosis === 'not-measured' || harsher(advice, byDefects) !== advice);
   return {
@@ -101,8 +104,19 @@ export function diagnose(
   };
 }
 
-function ofSize(judgement: HeadJudgement | null, isTipped: boolean, gauge: HeadCheck['gauge']): [Diagnosis, Disposition] {
+/** Narrower and lower than the profile's least: driving makes a head lower still, whatever metal there is. */
+function isUnderAll({ widthRatio, heightRatio }: HeadJudgement, { minWidthD, minHeightD }: Profile): boolean {
+  return widthRatio < minWidthD - 1e-9 && heightRatio < minHeightD - 1e-9;
+}
+
+interface Seen {
+  readonly isTipped: boolean;
+  readonly isTooSmall: boolean;
+}
+
+function ofSize(judgement: HeadJudgement | null, { isTipped, isTooSmall }: Seen, gauge: HeadCheck['gauge']): [Diagnosis, Disposition] {
   if (isTipped) return ['tipped', 'take-out'];
+  if (judgement?.cause === 'cannot-tell' && isTooSmall) return ['too-small', 'take-out'];
   if (judgement?.cause === 'wrong-length') return ['wrong-length', 'take-out'];
   if (judgement?.cause === 'under-driven') return ['under-driven', 'drive-more'];
   if (judgement?.cause === 'over-driven') return ['over-driven', 'take-out'];

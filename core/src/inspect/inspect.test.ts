@@ -169,6 +169,18 @@ describe('one rivet looked at', () => {
     expect(new Set(all.map((d) => diagnosisSentence(d, 'MS20426AD3-3.5'))).size).toBe(4);
     expect(look({ defects: ['tipped'] }).diagnosis).toBe('tipped');
   });
+  it.each<[string, number, number, string, string]>([
+    ['.120 by .040 for a dash 3', 0.12, 0.04, 'too-small', 'take-out'],
+    ['a hair under both', 1.4999 * D, 0.4999 * D, 'too-small', 'take-out'],
+    ['as wide as it must be', 1.5 * D, 0.4999 * D, 'cannot-tell', 'ask'],
+    ['low, and wider than the most', 1.9 * D, 0.4 * D, 'cannot-tell', 'ask'],
+  ])('in a stack dimpled all through: %s', (_, width, height, diagnosis, advice) => {
+    /* The two reckonings disagree: dash 4 is too long for the flat grip and works at the lip. */
+    const stack = { ...rivet, lengthDash: 4, grip: inches(0.05), lip: inches(0.0858) };
+    const seen = diagnose({ width: length(width), height: length(height) }, stack, limits);
+    expect([seen.judgement?.cause, seen.diagnosis, seen.advice]).toEqual(['cannot-tell', diagnosis, advice]);
+    expect(diagnosisSentence(seen, 'MS20426AD3-4')).not.toBe('');
+  });
   it.each([
     ['at the limit', TIPPED_D, 'good'],
     ['a hair over', TIPPED_D + 0.0001, 'tipped'],

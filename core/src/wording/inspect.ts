@@ -137,6 +137,7 @@ export const DEFECT_WORDS: Readonly<Record<HeadDefect, { readonly name: string; 
 const DIAGNOSIS_WORDS: Readonly<Record<Diagnosis, string>> = {
   good: 'Within the profile.',
   'cannot-tell': 'Between the two reckonings of a stack dimpled all through: the numbers cannot tell. Look again, and go by the gauge.',
+  'too-small': 'Narrower and lower than every minimum: driving makes it lower still. Reject.',
   marginal: 'Within the profile, though this length cannot be counted on to give such a head in this stack.',
   'volume-off':
     'Within the profile, but width and height do not belong to this rivet in this stack: measured wrong, tipped, or another rivet or grip than planned. Measure again.',
