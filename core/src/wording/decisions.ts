@@ -11,7 +11,7 @@ export function decisionSentence(d: Decision, holes: { readonly range: string; r
     return `${d.titles.join(' and ')}: ${which} of one ${length === 1 ? 'lies' : 'lie'} on ${which} of the other in ${d.part}. One and the same, or two?`;
   }
   if (d.kind === 'headed-both-ways')
-    return `${d.title} goes through ${d.parts.join(', then ')}; ${d.others.join(', ')} the other way round. What was marked there kept no face. Do its heads go in from the other side, or do the sheets lie the other way round?`;
+    return `${d.title} goes through ${d.parts.join(', then ')}; ${d.others.join(', ')} the other way round. What was marked there kept no face. Do ${d.others.length === 1 ? 'its' : 'their'} heads go in from the other side, or do the sheets lie the other way round?`;
   const where = `${d.row.title}${holes ? `, ${holes.count === 1 ? 'hole' : 'holes'} ${holes.range}` : ''}`;
   switch (d.kind) {
     case 'work-stop':
