@@ -4,7 +4,7 @@ export type AssemblyMarkKind = (typeof ASSEMBLY_MARKS)[number];
 
 /**
  * A mark says that something was done. It is appended, never altered; marks commute: they are idempotent by id
- * and ordered by done-at, then id. Stages are folded from marks, never stored as truth.
+ * and ordered by done-at, then as the server took them. Stages are folded from marks, never stored as truth.
  */
 export const MARK_KINDS = [
   'laid-out',
