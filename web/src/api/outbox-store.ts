@@ -34,7 +34,12 @@ function open(): Promise<IDBPDatabase<OutboxSchema>> {
     /* Another window of an older page holds the database: it is let go as soon as that one closes. */
     blocking: (_current, _blocked, event) => (event.target as IDBDatabase | null)?.close(),
   });
-  return opened;
+  /* One that failed is opened anew the next time. */
+  const asked = opened;
+  asked.catch(() => {
+    if (opened === asked) opened = null;
+  });
+  return asked;
 }
 
 /** Everything that waits in this browser, in the order it was marked. Throws where the browser keeps nothing. */

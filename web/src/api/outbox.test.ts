@@ -75,6 +75,42 @@ afterEach(() => {
 });
 
 describe('the outbox', () => {
+  it('what an earlier visit left is read again where the database did not open at first', async () => {
+    const store = await import('./outbox-store');
+    const left = store.addWaiting([{ kitId: 'kit', mark: mark('a', {}) }]);
+    await pass();
+    await left;
+    /* As after a browser that was killed: what held the database is not gone yet, and opening it ends in an error. */
+    const real = indexedDB;
+    let failures = 2;
+    const open = (name: string, version?: number) => (failures-- > 0 ? real.open(name, 1) : real.open(name, version));
+    vi.stubGlobal('indexedDB', { open });
+    const again = await openPage();
+    again.startOutbox(() => Promise.resolve());
+    await pass();
+    expect(server.kept).toEqual([]);
+    for (let i = 0; i < 3; i++) await pass(2000);
+    expect(server.kept).toEqual(['a']);
+    vi.stubGlobal('indexedDB', real);
+    expect(await waiting()).toEqual([]);
+  });
+  it('where the browser keeps nothing at all, what is marked is sent, and the database is not asked for ever', async () => {
+    let asked = 0;
+    vi.stubGlobal('indexedDB', {
+      open: () => {
+        asked++;
+        throw new DOMException('no storage', 'SecurityError');
+      },
+    });
+    const page = await openPage();
+    page.startOutbox(() => Promise.resolve());
+    page.sendMarks('kit', [mark('b', {})]);
+    for (let i = 0; i < 30; i++) await pass(2000);
+    expect(server.kept).toEqual(['b']);
+    const until = asked;
+    for (let i = 0; i < 5; i++) await pass(2000);
+    expect(asked).toBe(until);
+  });
   it('keeps a mark until the server has acknowledged it', async () => {
     server.isAway = true;
     const page = await openPage();

@@ -10,6 +10,7 @@ import { addWaiting, dropAside, dropWaiting, loadAside, loadWaiting, moveAside, 
  */
 const RETRY_MS = 2000;
 const BATCH = 200;
+const MOST_FAILED_READS = 10;
 
 let waiting: readonly Waiting[] = [];
 let isSending = false;
@@ -19,6 +20,7 @@ let aside: readonly SetAside[] = [];
 let isClockAhead = false;
 /** Nothing is sent before what an earlier visit left has been read, so that marks go in order. */
 let loaded: Promise<void> | null = null;
+let failedReads = 0;
 /** Marks of this page that are not in the database yet, or never will be. */
 const unstored = new Set<string>();
 const listeners = new Set<() => void>();
@@ -32,12 +34,25 @@ function show(next: readonly Waiting[]): void {
 
 /** What the database holds, and what is only in this page yet; a browser that keeps nothing leaves the page's own. */
 async function load(): Promise<void> {
-  const stored = await loadWaiting().catch((): Waiting[] => []);
-  const kept = await loadAside().catch((): SetAside[] => []);
+  const read = await Promise.all([loadWaiting(), loadAside()]).catch(() => null);
+  if (read === null) return readAgain();
+  const [stored, kept] = read;
   const there = new Set(kept.map((s) => s.mark.id));
   aside = [...kept, ...aside.filter((s) => !there.has(s.mark.id) && unstored.has(s.mark.id))];
   const known = new Set(stored.map((w) => w.mark.id));
   show([...stored, ...waiting.filter((w) => !known.has(w.mark.id) && unstored.has(w.mark.id))]);
+}
+
+/**
+ * A database that does not open is not an empty one: after a browser was killed, what held it may not be gone yet. It is asked again a few
+ * times; a browser that keeps nothing at all is then let be.
+ */
+function readAgain(): void {
+  if (++failedReads > MOST_FAILED_READS) return;
+  setTimeout(() => {
+    loaded = load();
+    void deliver();
+  }, RETRY_MS);
 }
 
 /** Puts marks on the screen, keeps them, and sends them. */
