@@ -20,7 +20,7 @@ interface Filter {
 }
 
 /** How long something may take to appear, ms: generous, for a loaded machine. */
-const PATIENCE_MS = 15_000;
+const PATIENCE_MS = 40_000;
 const LOOK_AGAIN_MS = 8;
 
 export const hands = userEvent.setup({ delay: null, pointerEventsCheck: 0 });
@@ -322,7 +322,7 @@ export async function pressKey(keys: string): Promise<void> {
 }
 
 /** No hand here is quicker than the answer to its last press, however loaded the machine: what a hurried one does is a journey’s. */
-const HAND_MS = 5000;
+const HAND_MS = 20_000;
 
 /** Lets what was begun by a press take its turn. */
 export async function settled(): Promise<void> {
