@@ -28,8 +28,8 @@ export function fillingsIn(
 }
 
 /**
- * Whether a hole of this row, wanted there, lies in a filling of the part: within half a diameter of it. Places along a row count within that row alone. `diameter`: of the
- * fastener, mm. Example: a hole of 1/8 in rivets within .0625 in of one that was filled, whatever row that was in.
+ * Whether a hole of this row, wanted there, lies in a filling of the part: within half a diameter of it. Places along a row count within
+ * that row alone. `diameter`: of the fastener, mm. Example: a hole of 1/8 in rivets within .0625 in of one that was filled, whatever row that was in.
  */
 export function isInFilling(
   fillings: readonly Filling[] | undefined,

@@ -247,7 +247,10 @@ class RowFold {
     }
   }
 
-  /** The sheets a mark names: as it kept them, else as the row has them. To old marks the marked face looks to the head side, or the one that was said when asked. */
+  /**
+   * The sheets a mark names: as it kept them, else as the row has them. To old marks the marked face looks to the head side, or the one that
+   * was said when asked.
+   */
   private touchedBy({ payload, layerIds, side }: Mark): readonly Touched[] {
     const { sheets } = payload;
     if (sheets) {

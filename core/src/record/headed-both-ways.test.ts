@@ -4,7 +4,7 @@ import { foldDone, layersOfRows } from '../done/hole-done';
 import { linksOfRows } from '../done/met-marks';
 import { effectsOf } from '../work/effects';
 import type { RowDefinition } from './definitions';
-import { headedBothWays, withHeadSide, type HeadedRow } from './headed-both-ways';
+import { headedBothWays, withHeadSide } from './headed-both-ways';
 import type { Mark } from './marks';
 
 /** A row through these parts, head side first. */
@@ -18,7 +18,10 @@ const dimpled = (row: RowDefinition, more: object = {}): Mark =>
 const over = through('over', ['skin', 'rib']);
 const under = through('under', ['rib', 'skin']);
 const asked = (...rows: readonly (readonly [RowDefinition, readonly Mark[]])[]) =>
-  headedBothWays(rows.map(([row, marks]): HeadedRow => ({ id: row.name, row, marks })));
+  headedBothWays(
+    rows.map(([row]) => ({ id: row.name, row })),
+    rows.flatMap(([, marks]) => marks),
+  );
 
 describe('rows headed from both sides of sheets they share', () => {
   it('are asked about once, all that go the other way together', () => {
@@ -32,11 +35,25 @@ describe('rows headed from both sides of sheets they share', () => {
     ['one sheet in common', through('under', ['rib', 'spar']), []],
     ['another sheet between', through('under', ['skin', 'spar', 'rib']), []],
     ['the other faces to the head', { ...under, layers: under.layers.map((l) => ({ ...l, face: 'other' as const })) }, []],
-    ['work that kept its faces', under, [dimpled(under, { sheets: [{ layerId: 'under0', partId: 'rib', face: 'marked' }] })]],
     ['an answer on record: from the other side', withHeadSide(under, true), []],
     ['an answer on record: the sheets lie so', withHeadSide(under, false), []],
   ])('%s: nothing is asked', (_, other, marks) => {
     expect(asked([over, [dimpled(over)]], [other, marks])).toEqual([]);
+  });
+  it('the one whose work kept its faces is what the other is held to; once answered neither is asked about again', () => {
+    const kept = dimpled(under, { sheets: [{ layerId: 'under0', partId: 'rib', face: 'marked' }] });
+    expect(asked([over, [dimpled(over)]], [under, [kept]])).toEqual([{ rowId: 'under', otherIds: ['over'], partIds: ['rib', 'skin'] }]);
+    for (const isFromOtherSide of [true, false])
+      expect(asked([withHeadSide(over, isFromOtherSide), [dimpled(over)]], [under, [kept]])).toEqual([]);
+    expect(asked([over, [dimpled(over)]], [withHeadSide(under, false), [kept]])).toEqual([]);
+  });
+  it('rows that share other sheets are another question; work that was taken back asks nothing', () => {
+    const three = through('three', ['cap', 'rib', 'skin']);
+    const long = through('long', ['skin', 'rib', 'cap']);
+    expect(asked([long, [dimpled(long)]], [under, []], [three, []])).toEqual([
+      { rowId: 'long', otherIds: ['under'], partIds: ['skin', 'rib'] },
+    ]);
+    expect(asked([over, [dimpled(over), mark('u', { kind: 'undo', payload: { undoes: 'd-over' } })]], [under, []])).toEqual([]);
   });
   it('nothing is asked where no work kept no face', () => {
     expect(asked([over, []], [under, []])).toEqual([]);

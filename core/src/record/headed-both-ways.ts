@@ -1,12 +1,10 @@
 import { faceTouched, oppositeFace } from './face';
 import type { LayerDefinition, RowDefinition } from './definitions';
-import type { Mark } from './marks';
+import { effectiveMarks, type Mark } from './marks';
 
-/** A row, and the marks of it that count. */
-export interface HeadedRow {
+interface HeadedRow {
   readonly id: string;
   readonly row: RowDefinition;
-  readonly marks: readonly Mark[];
 }
 
 /** Rows that go through sheets they share the other way round than `rowId` does, though all were read as headed from the same faces. */
@@ -22,38 +20,47 @@ export interface HeadedBothWays {
  * order, the same face to both head sides, and work in them that kept no face. A row with work that kept its faces is not asked about.
  * Example: skin on rib in one row, rib on skin in another, dimpled by marks of the first release.
  */
-export function headedBothWays(rows: readonly HeadedRow[]): HeadedBothWays[] {
-  if (!rows.some((r) => hasFaceless(r.marks))) return [];
-  /* Rows through the same sheets are asked about together: of a thousand rows there are few such ways. */
-  const byStack = new Map<string, HeadedRow[]>();
-  for (const r of rows) {
-    const stack = r.row.layers.map((l) => `${l.partId} ${headFace(l)}`).join('/');
-    byStack.set(stack, [...(byStack.get(stack) ?? []), r]);
-  }
-  const stacks = [...byStack.values()];
+export function headedBothWays(rows: readonly HeadedRow[], marks: readonly Mark[]): HeadedBothWays[] {
+  if (!marks.some(isFaceless)) return [];
+  const counting = effectiveMarks(marks);
+  const faceless = new Set(counting.filter(isFaceless).map((m) => m.rowId));
+  const faced = new Set(counting.flatMap((m) => (m.payload.sheets === undefined ? [] : [m.rowId])));
   const asked = new Set<string>();
+  const isOpen = (r: HeadedRow) => !isAnswered(r.row) && !faced.has(r.id) && !asked.has(r.id);
+  /* Rows through the same sheets are asked about together: of a thousand rows there are few such ways. What kept its faces is what others are held to. */
+  const stacks = rowsByStack(rows).sort((a, b) => Number(b.some((r) => faced.has(r.id))) - Number(a.some((r) => faced.has(r.id))));
   return stacks.flatMap((same, i): HeadedBothWays[] => {
-    const first = same.find((r) => !asked.has(r.id));
+    const first = same.find((r) => !asked.has(r.id) && !isAnswered(r.row));
     if (!first) return [];
-    const turned = stacks.slice(i + 1).filter(([other]) => other && reversed(first.row, other.row).length > 1);
-    const others = turned.flat().filter((r) => isOpen(r) && !asked.has(r.id));
-    const [one] = others;
-    if (!one || ![...same, ...others].some((r) => hasFaceless(r.marks))) return [];
+    const turned = stacks.slice(i + 1).flat().filter((r) => isOpen(r) && reversed(first.row, r.row).length > 1); // prettier-ignore
+    const partIds = reversed(first.row, turned[0]?.row);
+    const others = turned.filter((r) => String(reversed(first.row, r.row)) === String(partIds));
+    if (others.length === 0 || ![...same, ...others].some((r) => faceless.has(r.id))) return [];
     for (const r of others) asked.add(r.id);
-    return [{ rowId: first.id, otherIds: others.map((r) => r.id), partIds: reversed(first.row, one.row) }];
+    return [{ rowId: first.id, otherIds: others.map((r) => r.id), partIds }];
   });
 }
 
-/** Nobody was asked about it, and none of its marks kept a face. */
-const isOpen = ({ row, marks }: HeadedRow): boolean =>
-  row.layers.every((l) => l.faceBefore === undefined) && !marks.some((m) => m.payload.sheets !== undefined);
+function rowsByStack(rows: readonly HeadedRow[]): HeadedRow[][] {
+  const byStack = new Map<string, HeadedRow[]>();
+  for (const r of rows) {
+    const stack = r.row.layers.map((l) => `${l.partId} ${headFace(l)}`).join('/');
+    const same = byStack.get(stack);
+    if (same) same.push(r);
+    else byStack.set(stack, [r]);
+  }
+  return [...byStack.values()];
+}
+
+const isAnswered = (row: RowDefinition): boolean => row.layers.some((l) => l.faceBefore !== undefined);
 
 /** Work that touches a face of a sheet. */
 const AT_A_FACE: readonly Mark['kind'][] = ['deburred', 'dimpled', 'countersunk'];
-const hasFaceless = (marks: readonly Mark[]): boolean => marks.some((m) => AT_A_FACE.includes(m.kind) && m.payload.sheets === undefined);
+const isFaceless = (m: Mark): boolean => AT_A_FACE.includes(m.kind) && m.payload.sheets === undefined;
 
 /** The parts two rows share, where the second goes through them in reversed order with the same faces to its head side. */
-function reversed(first: RowDefinition, second: RowDefinition): string[] {
+function reversed(first: RowDefinition, second: RowDefinition | undefined): string[] {
+  if (!second) return [];
   const shared = first.layers.filter((l) => second.layers.some((o) => o.partId === l.partId));
   const there = second.layers.filter((l) => shared.some((o) => o.partId === l.partId)).reverse();
   const isTurned =

@@ -36,6 +36,7 @@ function show(next: readonly Waiting[]): void {
 async function load(): Promise<void> {
   const read = await Promise.all([loadWaiting(), loadAside()]).catch(() => null);
   if (read === null) return readAgain();
+  failedReads = 0;
   const [stored, kept] = read;
   const there = new Set(kept.map((s) => s.mark.id));
   aside = [...kept, ...aside.filter((s) => !there.has(s.mark.id) && unstored.has(s.mark.id))];

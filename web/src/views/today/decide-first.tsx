@@ -2,7 +2,7 @@ import type { AssemblyAnswer } from '#contract/answers';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Entity, RowDefinition } from '#core/record/definitions';
-import { effectiveMarks, type Mark } from '#core/record/marks';
+import type { Mark } from '#core/record/marks';
 import { headedBothWays, withHeadSide, type HeadedBothWays } from '#core/record/headed-both-ways';
 import { rowsThatMeet, withMeeting, type RowsMeet } from '#core/record/meetings';
 import { decisionSentence } from '#core/wording/decisions';
@@ -30,7 +30,10 @@ export function DecideFirst({ data, rows, marks }: DecideFirstProps) {
         parts: data.parts,
         due,
         meeting: rowsThatMeet(rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, diameter: r.stack.size.diameter }))),
-        headed: headedIn(rows, marks),
+        headed: headedBothWays(
+          rows.map((r) => ({ id: r.entity.id, row: r.entity.definition })),
+          marks,
+        ),
       }),
     [rows, data.parts, due, marks],
   );
@@ -60,12 +63,6 @@ export function DecideFirst({ data, rows, marks }: DecideFirstProps) {
       </ul>
     </section>
   );
-}
-
-function headedIn(rows: readonly RowModel[], marks: readonly Mark[]): HeadedBothWays[] {
-  const byRow = new Map<string, Mark[]>(rows.map((r) => [r.entity.id, []]));
-  for (const mark of effectiveMarks(marks)) byRow.get(mark.rowId)?.push(mark);
-  return headedBothWays(rows.map((r) => ({ id: r.entity.id, row: r.entity.definition, marks: byRow.get(r.entity.id) ?? [] })));
 }
 
 interface TwoAnswersProps<T> {
